@@ -1,0 +1,54 @@
+import type { Block } from '../kernels/arena'
+
+/** Width and height in pixels. */
+export interface Size {
+  width: number
+  height: number
+}
+
+/** One picture in the arena: float32 RGBA, premultiplied, linear light, Rec. 709 primaries; row-major, no padding. */
+export interface Frame extends Size {
+  readonly channels: 4
+  readonly block: Block
+  /** width * height * 4 values; a view of the arena, valid until the frame is freed. */
+  readonly data: Float32Array
+}
+
+/** One float32 channel in the arena: a matte, luminance or depth. */
+export interface Plane extends Size {
+  readonly channels: 1
+  readonly block: Block
+  readonly data: Float32Array
+}
+
+/** What a decoder hands over, as stored in the medium. */
+export type Picture = YuvPicture | RgbaPicture
+
+/** Y'CbCr planes. Samples are bytes for 8 bits, else little-endian 16-bit words; chroma planes share one stride (in bytes). */
+export interface YuvPicture extends Size {
+  kind: 'yuv'
+  bits: 8 | 10 | 12
+  /** Chroma subsampling as powers of two: 4:2:0 is [1, 1], 4:2:2 [1, 0], 4:4:4 [0, 0]. */
+  subsampling: [0 | 1, 0 | 1]
+  matrix: 'bt601' | 'bt709' | 'bt2020'
+  range: 'limited' | 'full'
+  y: Uint8Array
+  u: Uint8Array
+  v: Uint8Array
+  strideY: number
+  strideC: number
+}
+
+/** 8-bit sRGB with straight alpha, no padding. */
+export interface RgbaPicture extends Size {
+  kind: 'rgba'
+  data: Uint8Array
+}
+
+/** The size of a picture at a proxy scale; never below one pixel. */
+export function scaled(size: Size, scale: number): Size {
+  return {
+    width: Math.max(1, Math.round(size.width * scale)),
+    height: Math.max(1, Math.round(size.height * scale)),
+  }
+}

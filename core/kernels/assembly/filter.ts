@@ -1,0 +1,78 @@
+// A separable filter is a sparse matrix with the same number of taps in each row: index[o * taps + t], weight[o * taps + t].
+
+/** Along x, all rows: dst (outW x h) from src (inW x h). Four rows share each index and weight. */
+export function filterX(dst: usize, src: usize, outW: i32, inW: i32, h: i32, index: usize, weight: usize, taps: i32): void {
+  const sp = <usize>inW << 4, dp = <usize>outW << 4
+  let y = 0
+  for (; y + 4 <= h; y += 4) {
+    const s0 = src + y * sp, s1 = s0 + sp, s2 = s1 + sp, s3 = s2 + sp
+    const d0 = dst + y * dp
+    let ip = index, wp = weight
+    for (let x = 0; x < outW; x++) {
+      let a0 = f32x4.splat(0), a1 = a0, a2 = a0, a3 = a0
+      for (let t = 0; t < taps; t++) {
+        const o = <usize>load<u32>(ip) << 4
+        const w = v128.load32_splat(wp)
+        a0 = f32x4.add(a0, f32x4.mul(v128.load(s0 + o), w))
+        a1 = f32x4.add(a1, f32x4.mul(v128.load(s1 + o), w))
+        a2 = f32x4.add(a2, f32x4.mul(v128.load(s2 + o), w))
+        a3 = f32x4.add(a3, f32x4.mul(v128.load(s3 + o), w))
+        ip += 4
+        wp += 4
+      }
+      const d = d0 + (<usize>x << 4)
+      v128.store(d, a0)
+      v128.store(d + dp, a1)
+      v128.store(d + 2 * dp, a2)
+      v128.store(d + 3 * dp, a3)
+    }
+  }
+  for (; y < h; y++) {
+    const s0 = src + y * sp, d0 = dst + y * dp
+    let ip = index, wp = weight
+    for (let x = 0; x < outW; x++) {
+      let a = f32x4.splat(0)
+      for (let t = 0; t < taps; t++) {
+        a = f32x4.add(a, f32x4.mul(v128.load(s0 + (<usize>load<u32>(ip) << 4)), v128.load32_splat(wp)))
+        ip += 4
+        wp += 4
+      }
+      v128.store(d0 + (<usize>x << 4), a)
+    }
+  }
+}
+
+/** Along y: dst (w x outH) from src (w x inH). Columns go in blocks of four so that sums stay in registers. */
+export function filterY(dst: usize, src: usize, w: i32, outH: i32, index: usize, weight: usize, taps: i32): void {
+  const pitch = <usize>w << 4
+  for (let y = 0; y < outH; y++) {
+    const d0 = dst + y * pitch
+    const i0 = index + ((y * taps) << 2), w0 = weight + ((y * taps) << 2)
+    let x = 0
+    for (; x + 4 <= w; x += 4) {
+      let a0 = f32x4.splat(0), a1 = a0, a2 = a0, a3 = a0
+      const column = src + (<usize>x << 4)
+      for (let t = 0; t < taps; t++) {
+        const s = column + <usize>load<u32>(i0 + (t << 2)) * pitch
+        const k = v128.load32_splat(w0 + (t << 2))
+        a0 = f32x4.add(a0, f32x4.mul(v128.load(s), k))
+        a1 = f32x4.add(a1, f32x4.mul(v128.load(s + 16), k))
+        a2 = f32x4.add(a2, f32x4.mul(v128.load(s + 32), k))
+        a3 = f32x4.add(a3, f32x4.mul(v128.load(s + 48), k))
+      }
+      const d = d0 + (<usize>x << 4)
+      v128.store(d, a0)
+      v128.store(d + 16, a1)
+      v128.store(d + 32, a2)
+      v128.store(d + 48, a3)
+    }
+    for (; x < w; x++) {
+      let a = f32x4.splat(0)
+      for (let t = 0; t < taps; t++) {
+        const s = src + (<usize>x << 4) + <usize>load<u32>(i0 + (t << 2)) * pitch
+        a = f32x4.add(a, f32x4.mul(v128.load(s), v128.load32_splat(w0 + (t << 2))))
+      }
+      v128.store(d0 + (<usize>x << 4), a)
+    }
+  }
+}

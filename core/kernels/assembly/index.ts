@@ -1,0 +1,6 @@
+export { decodeYuv, decodeRgba8, encodeRgba8, encodeRgba16, encodeYuv420 } from './picture'
+export { over, mix, mixMatte, showPlane, fill, addScaled } from './pixel'
+export { grade } from './grade'
+export { glowLight, glowJoin } from './glow'
+export { filterX, filterY } from './filter'
+export { shape, fillPlane, invertPlane } from './matte'

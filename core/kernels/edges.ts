@@ -1,0 +1,90 @@
+import type { Frame, Picture, RgbaPicture, YuvPicture } from '../frame'
+import { decodeSrgb } from '../colour'
+import { limitedScale, lumaWeights } from '../colour/ycbcr'
+import type { Kernels } from './kernels'
+
+let lut: Float32Array | undefined
+
+/** A stored picture in linear light, at its own size. Exact to 1e-6 relative; super-whites and super-blacks survive. */
+export function decode(k: Kernels, picture: Picture): Frame {
+  return picture.kind === 'yuv' ? decodeYuv(k, picture) : decodeRgba(k, picture)
+}
+
+function decodeYuv(k: Kernels, p: YuvPicture): Frame {
+  const { kr, kb } = lumaWeights(p.matrix)
+  const kg = 1 - kr - kb
+  const s = limitedScale(p.bits, p.range)
+  const cr = 2 * (1 - kr) * s.chroma
+  const cb = 2 * (1 - kb) * s.chroma
+  const factors = [s.luma, s.black, s.grey, cr, (-cb * kb) / kg, (-cr * kr) / kg, cb]
+  const frame = k.frame(p.width, p.height)
+  const rows = (p.width + 4) * 12
+  const pad = (n: number) => (n + 63) & ~63
+  const [ny, nu, nv] = [pad(p.y.byteLength), pad(p.u.byteLength), pad(p.v.byteLength)]
+  k.scratch(64 + pad(rows) + ny + nu + nv, (block) => {
+    k.floats(block).set(factors)
+    const bytes = k.bytes(block)
+    const y = 64 + pad(rows)
+    bytes.set(p.y, y)
+    bytes.set(p.u, y + ny)
+    bytes.set(p.v, y + ny + nu)
+    const at = block.at
+    const planes = [at + y, at + y + ny, at + y + ny + nu] as const
+    const bytesEach = p.bits === 8 ? 1 : 2
+    k.raw.decodeYuv(
+      ...[frame.block.at, ...planes, p.strideY, p.strideC, p.width, p.height, ...p.subsampling, bytesEach, at, at + 64],
+    )
+  })
+  return frame
+}
+
+function decodeRgba(k: Kernels, p: RgbaPicture): Frame {
+  lut ??= Float32Array.from({ length: 256 }, (_, i) => decodeSrgb(i / 255))
+  const table = lut
+  const frame = k.frame(p.width, p.height)
+  k.scratch(1024 + p.data.byteLength, (block) => {
+    k.floats(block).set(table)
+    k.bytes(block).set(p.data, 1024)
+    k.raw.decodeRgba8(frame.block.at, block.at + 1024, p.width * p.height, block.at)
+  })
+  return frame
+}
+
+/** 8-bit sRGB, rounded to nearest: with straight alpha, or over black and opaque. Values are limited to [0, 1] here and only here. */
+export function encodeRgba8(k: Kernels, frame: Frame, alpha: 'straight' | 'opaque'): Uint8Array<ArrayBuffer> {
+  const n = frame.width * frame.height
+  return k.scratch(n * 4, (block) => {
+    k.raw.encodeRgba8(block.at, frame.block.at, n, alpha === 'straight' ? 1 : 0)
+    return k.bytes(block, n * 4).slice() as Uint8Array<ArrayBuffer>
+  })
+}
+
+/** 16-bit sRGB with straight alpha, rounded to nearest. */
+export function encodeRgba16(k: Kernels, frame: Frame): Uint16Array {
+  const n = frame.width * frame.height
+  return k.scratch(n * 8, (block) => {
+    k.raw.encodeRgba16(block.at, frame.block.at, n)
+    return new Uint16Array(k.bytes(block, n * 8).slice().buffer)
+  })
+}
+
+/**
+ * 8-bit BT.709 limited-range 4:2:0 over black, chroma sited left: luma, then Cb, then Cr, without padding.
+ * The layout is I420: width * height bytes, then twice ceil(width / 2) * ceil(height / 2).
+ */
+export function encodeI420(k: Kernels, frame: Frame): Uint8Array<ArrayBuffer> {
+  const { width, height } = frame
+  const { kr, kb } = lumaWeights('bt709')
+  const kg = 1 - kr - kb
+  const u = 224 / (2 * (1 - kb))
+  const v = 224 / (2 * (1 - kr))
+  const factors = [219 * kr, 219 * kg, 219 * kb, 16, -u * kr, -u * kg, u * (1 - kb), 128, v * (1 - kr), -v * kg, -v * kb, 0]
+  const chroma = ((width + 1) >> 1) * ((height + 1) >> 1)
+  const size = width * height + 2 * chroma
+  return k.scratch(64 + width * 48 + size, (block) => {
+    k.floats(block).set(factors)
+    const y = block.at + 64 + width * 48
+    k.raw.encodeYuv420(y, y + width * height, y + width * height + chroma, frame.block.at, width, height, block.at, block.at + 64)
+    return k.bytes(block).slice(64 + width * 48, 64 + width * 48 + size) as Uint8Array<ArrayBuffer>
+  })
+}

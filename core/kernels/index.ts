@@ -1,0 +1,7 @@
+export { Arena, ArenaFull } from './arena'
+export { Kernels } from './kernels'
+export { decode, encodeI420, encodeRgba16, encodeRgba8 } from './edges'
+export { addScaledInto, filled, mixInto, overInto, showPlane } from './compose'
+export { type Edge, edgeIndex, filterX, filterY, makeFilter } from './filter'
+export { gaussian } from './gaussian'
+export { resample } from './resample'

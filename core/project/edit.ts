@@ -1,0 +1,33 @@
+import { applyPatches, enablePatches, type Patch, produceWithPatches } from 'immer'
+import type { Edit } from './define'
+import { EDITS } from './edits'
+import type { Project } from './schema'
+
+enablePatches()
+
+export type EditName = keyof typeof EDITS
+export type EditArgs<N extends EditName> = (typeof EDITS)[N] extends Edit<infer A> ? A : never
+
+/** What an edit did: the new document and how to take it back. Without patches it changed nothing. */
+export interface Change {
+  project: Project
+  label: string
+  patches: Patch[]
+  inverse: Patch[]
+}
+
+/**
+ * Applies a named edit. The old document is not touched.
+ * @throws z.ZodError for arguments of the wrong shape, NotFound for things that are not there
+ */
+export function perform<N extends EditName>(project: Project, name: N, args: EditArgs<N>): Change {
+  const edit = EDITS[name] as Edit<EditArgs<N>>
+  const checked = edit.schema.parse(args)
+  const [next, patches, inverse] = produceWithPatches(project, (draft) => edit.apply(draft as Project, checked))
+  return { project: next, label: edit.label(checked), patches, inverse }
+}
+
+/** Plays patches onto a document: those of a change to redo it, the inverse ones to undo it. */
+export const replay = (project: Project, patches: readonly Patch[]): Project => applyPatches(project, patches)
+
+export type { Patch }

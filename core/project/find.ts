@@ -1,0 +1,41 @@
+import type { Medium, Project, Shape, Shot, Step } from './schema'
+
+/** A thing that an edit names but that is not there. */
+export class NotFound extends Error {
+  constructor(what: string, id: string) {
+    super(`There is no ${what} "${id}" in this project.`)
+    this.name = 'NotFound'
+  }
+}
+
+function need<T>(found: T | undefined, what: string, id: string): T {
+  if (!found) throw new NotFound(what, id)
+  return found
+}
+
+export const getShot = (p: Project, id: string): Shot => need(p.shots.find((s) => s.id === id), 'shot', id)
+
+export const getMedium = (p: Project, id: string): Medium => need(p.media.find((m) => m.id === id), 'medium', id)
+
+export const getStep = (shot: Shot, id: string): Step => need(shot.steps.find((s) => s.id === id), 'step', id)
+
+export const getShape = (step: Step, id: string): Shape => need(step.where?.shapes.find((s) => s.id === id), 'shape', id)
+
+/** Length of the sequence in frames. */
+export const sequenceLength = (p: Project): number =>
+  [...p.shots, ...p.sounds].reduce((end, clip) => Math.max(end, clip.start + clip.length), 0)
+
+/** Treatment time of shot frame f (0 at its head). */
+export const treatmentTime = (shot: Shot, f: number): number => shot.in + f - shot.zero
+
+/** Shots that show at a sequence frame, bottom lane first. */
+export const shotsAt = (p: Project, frame: number): Shot[] =>
+  p.shots.filter((s) => frame >= s.start && frame < s.start + s.length).sort((a, b) => a.lane - b.lane)
+
+/** Frames of material before and after the shot's span, in sequence frames; stills have no end. */
+export function handles(p: Project, shot: Shot): { before: number; after: number } {
+  const medium = getMedium(p, shot.mediaId)
+  if (medium.kind !== 'video') return { before: Infinity, after: Infinity }
+  const total = Math.floor((medium.frames * medium.rate.den * p.rate.num) / (medium.rate.num * p.rate.den) + 1e-6)
+  return { before: Math.max(0, shot.in), after: Math.max(0, total - shot.in - shot.length) }
+}

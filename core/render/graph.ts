@@ -1,0 +1,94 @@
+import type { Values } from '../params'
+import type { ResolvedShape } from '../region'
+
+/** What a node does. Inputs are listed in the node, in the order named here. */
+export type Op =
+  /** A frame of a medium, fitted into the canvas and centred, with nothing around it. */
+  | { kind: 'source'; mediaId: string; frame: number }
+  /** A medium that is not there. */
+  | { kind: 'missing' }
+  | { kind: 'blank' }
+  /** [picture] */
+  | { kind: 'step'; use: string; values: Values; view?: string | undefined }
+  | { kind: 'matte'; shapes: ResolvedShape[]; invert: boolean }
+  /** [before, after] or [before, after, matte] */
+  | { kind: 'mix'; amount: number }
+  /** [top, bottom] */
+  | { kind: 'over' }
+  /** [matte] */
+  | { kind: 'show' }
+
+export interface Node {
+  /** Names the pixels: equal keys mean equal pixels. */
+  key: string
+  op: Op
+  /** Indices of earlier nodes. */
+  inputs: number[]
+}
+
+/** What must be rendered, in order; the last node is the picture. */
+export interface Plan {
+  width: number
+  height: number
+  scale: number
+  nodes: Node[]
+  /** Every source frame that evaluation will ask for. */
+  sources: { mediaId: string; frame: number }[]
+}
+
+/** The key of a plan's picture. */
+export const planKey = (plan: Plan): string => plan.nodes.at(-1)?.key ?? ''
+
+/** Builds a graph; a node that is there already is used again. */
+export class GraphBuilder {
+  readonly nodes: Node[] = []
+  readonly #byKey = new Map<string, number>()
+  readonly #stamp: string
+
+  constructor(
+    readonly width: number,
+    readonly height: number,
+    readonly scale: number,
+  ) {
+    this.#stamp = `${width}x${height}@${scale}`
+  }
+
+  add(op: Op, inputs: number[] = []): number {
+    const key = hash(`${this.#stamp}|${JSON.stringify(op)}|${inputs.map((i) => this.nodes[i]?.key).join()}`)
+    const known = this.#byKey.get(key)
+    if (known !== undefined) return known
+    const index = this.nodes.push({ key, op, inputs }) - 1
+    this.#byKey.set(key, index)
+    return index
+  }
+
+  /** The plan whose picture is node `root`; nodes that it does not need are left out. */
+  finish(root: number): Plan {
+    const needed = new Set<number>()
+    const visit = (index: number) => {
+      if (needed.has(index)) return
+      needed.add(index)
+      this.nodes[index]?.inputs.forEach(visit)
+    }
+    visit(root)
+    const kept = this.nodes.map((_, i) => i).filter((i) => needed.has(i) && i !== root)
+    kept.push(root)
+    const renamed = new Map(kept.map((old, i) => [old, i]))
+    const nodes = kept.map((old) => {
+      const node = this.nodes[old] as Node
+      return { ...node, inputs: node.inputs.map((i) => renamed.get(i) as number) }
+    })
+    const sources = nodes.flatMap(({ op }) => (op.kind === 'source' ? [{ mediaId: op.mediaId, frame: op.frame }] : []))
+    return { width: this.width, height: this.height, scale: this.scale, nodes, sources }
+  }
+}
+
+/** 128 bits of FNV-1a over the text, in four lanes with different offsets. */
+export function hash(text: string): string {
+  const lanes = new Uint32Array([0x811c9dc5, 0x9e3779b9, 0x85ebca6b, 0xc2b2ae35])
+  for (let i = 0; i < text.length; i++) {
+    const c = text.charCodeAt(i)
+    for (let l = 0; l < 4; l++) lanes[l] = Math.imul((lanes[l] as number) ^ (c + l * 131), 0x01000193)
+  }
+  return Array.from(lanes, (n) => n.toString(16).padStart(8, '0')).join('')
+}

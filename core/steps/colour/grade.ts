@@ -1,0 +1,87 @@
+import { LUMA, type Matrix3, whiteBalance } from '../../colour'
+import { declareStep } from '../declare'
+
+const rgb = { type: 'rgb', min: -4, max: 8, step: 0.005, digits: 3 } as const
+
+/** Kernel flags of core/kernels/assembly/grade.ts. */
+const MATRIX = 1
+const CONTRAST = 2
+const LEVELS = 4
+const GAMMA = 8
+const SATURATION = 16
+
+export const grade = declareStep({
+  id: 'grade',
+  name: 'Grade',
+  family: 'colour',
+  purpose: 'Sets exposure, balance, contrast and colour of the picture in linear light.',
+  params: {
+    exposure: {
+      ...{ type: 'number', label: 'Exposure', help: 'Brightens or darkens in stops: each stop doubles the light.' },
+      ...{ default: 0, min: -10, max: 10, soft: [-3, 3], step: 0.02, digits: 2, unit: 'stops', group: 'Light' },
+    },
+    contrast: {
+      ...{ type: 'number', label: 'Contrast', help: 'Spreads tones away from the pivot, as a power.' },
+      ...{ default: 1, min: 0, max: 4, soft: [0.5, 2], step: 0.01, digits: 2, unit: '×', group: 'Light' },
+    },
+    pivot: {
+      ...{ type: 'number', label: 'Pivot', help: 'The linear tone that contrast leaves where it is.' },
+      ...{ default: 0.18, min: 0.001, max: 4, soft: [0.02, 1], step: 0.005, digits: 3, group: 'Light' },
+      when: (v) => v.contrast !== 1,
+    },
+    temperature: {
+      ...{ type: 'number', label: 'Temperature', help: 'Warmer to the right, cooler to the left, in mired.' },
+      ...{ default: 0, min: -80, max: 400, soft: [-80, 80], step: 0.5, digits: 1, group: 'Colour' },
+    },
+    tint: {
+      ...{ type: 'number', label: 'Tint', help: 'Towards magenta to the right, towards green to the left.' },
+      ...{ default: 0, min: -60, max: 60, soft: [-30, 30], step: 0.2, digits: 1, group: 'Colour' },
+    },
+    saturation: {
+      ...{ type: 'number', label: 'Saturation', help: 'Strength of all colours; 0 is monochrome.' },
+      ...{ default: 1, min: 0, max: 4, soft: [0, 2], step: 0.01, digits: 2, unit: '×', group: 'Colour' },
+    },
+    lift: { ...rgb, label: 'Lift', help: 'Raises or lowers black and leaves white.', default: [0, 0, 0], group: 'Tones' },
+    gamma: { ...rgb, min: 0.1, label: 'Gamma', help: 'Bends the middle tones.', default: [1, 1, 1], group: 'Tones' },
+    gain: { ...rgb, min: 0, label: 'Gain', help: 'Scales white and leaves black.', default: [1, 1, 1], group: 'Tones' },
+  },
+  views: [],
+  keepsAlpha: true,
+  proxyError: 0.02,
+  neutral: (v) =>
+    v.exposure === 0 &&
+    v.temperature === 0 &&
+    v.tint === 0 &&
+    v.contrast === 1 &&
+    v.saturation === 1 &&
+    v.lift.every((x) => x === 0) &&
+    v.gamma.every((x) => x === 1) &&
+    v.gain.every((x) => x === 1),
+  /**
+   * In this order: white balance and exposure as one matrix; pivot * (x / pivot)^contrast; x * (gain - lift) + lift;
+   * x^(1 / gamma); luma + (x - luma) * saturation. Powers keep the sign, so values below 0 survive; each is skipped at 1.
+   */
+  render({ kernels: k, input, values: v }) {
+    const balance: Matrix3 = v.temperature || v.tint ? whiteBalance(v.temperature, v.tint) : [1, 0, 0, 0, 1, 0, 0, 0, 1]
+    const stop = 2 ** v.exposure
+    const column = (i: number) => [0, 3, 6].map((row) => (balance[row + i] ?? 0) * stop)
+    const all = (x: number) => [x, x, x]
+    const rows = [
+      ...[column(0), column(1), column(2)],
+      ...[all(v.pivot), all(1 / v.pivot), all(v.contrast)],
+      ...[v.gain.map((g, i) => g - (v.lift[i] ?? 0)), v.lift, v.gamma.map((g) => 1 / g), LUMA, all(v.saturation)],
+    ]
+    const flags =
+      (v.exposure || v.temperature || v.tint ? MATRIX : 0) |
+      (v.contrast !== 1 ? CONTRAST : 0) |
+      (v.lift.some((x) => x !== 0) || v.gain.some((x) => x !== 1) ? LEVELS : 0) |
+      (v.gamma.some((x) => x !== 1) ? GAMMA : 0) |
+      (v.saturation !== 1 ? SATURATION : 0)
+    const out = k.frame(input.width, input.height)
+    k.scratch(rows.length * 16, (block) => {
+      k.floats(block).set(rows.flatMap((row) => [...row, 0]))
+      k.raw.grade(out.block.at, input.block.at, input.width * input.height, block.at, flags)
+    })
+    return out
+  },
+})

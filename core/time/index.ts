@@ -1,0 +1,2 @@
+export { conform, fps, frameAt, frameMiddle, frameStart, nearestRate, type Rate, rateName, RATES } from './rate'
+export { fromTimecode, toTimecode } from './timecode'
