@@ -3,7 +3,7 @@ import { dropKey, moveKey, putKey, setValue } from '../anim'
 import { fit } from '../params'
 import { findStep } from '../steps'
 import { defineEdit } from './define'
-import { getMedium, getShape, getShot, getStep, handles, NotFound } from './find'
+import { getMedium, getShape, getShot, getStep, handles, materialLength, NotFound } from './find'
 import { address, newShape, newStep, type Place, placeLabel } from './parts'
 import { animatedSchema, projectSchema, type Project } from './schema'
 
@@ -24,12 +24,10 @@ function fitShot(p: Project, shotId: string) {
   const shot = getShot(p, shotId)
   shot.start = Math.max(0, shot.start)
   shot.length = Math.max(1, shot.length)
-  const room = handles(p, shot)
-  if (Number.isFinite(room.before)) {
-    const total = shot.in + shot.length + room.after
-    shot.in = Math.max(0, Math.min(shot.in, total - 1))
-    shot.length = Math.max(1, Math.min(shot.length, total - shot.in))
-  }
+  const total = materialLength(p, shot.mediaId)
+  if (total === Infinity) return
+  shot.in = Math.max(0, Math.min(shot.in, total - 1))
+  shot.length = Math.max(1, Math.min(shot.length, total - shot.in))
 }
 
 /** A control's value within its declared range; unknown controls take what they are given. */

@@ -32,10 +32,16 @@ export const treatmentTime = (shot: Shot, f: number): number => shot.in + f - sh
 export const shotsAt = (p: Project, frame: number): Shot[] =>
   p.shots.filter((s) => frame >= s.start && frame < s.start + s.length).sort((a, b) => a.lane - b.lane)
 
-/** Frames of material before and after the shot's span, in sequence frames; stills have no end. */
+/** Length of a medium in sequence frames; stills and missing media have no end. */
+export function materialLength(p: Project, mediaId: string): number {
+  const medium = getMedium(p, mediaId)
+  if (medium.kind !== 'video') return Infinity
+  return Math.floor((medium.frames * medium.rate.den * p.rate.num) / (medium.rate.num * p.rate.den) + 1e-6)
+}
+
+/** Frames of material before and after the shot's span, in sequence frames. */
 export function handles(p: Project, shot: Shot): { before: number; after: number } {
-  const medium = getMedium(p, shot.mediaId)
-  if (medium.kind !== 'video') return { before: Infinity, after: Infinity }
-  const total = Math.floor((medium.frames * medium.rate.den * p.rate.num) / (medium.rate.num * p.rate.den) + 1e-6)
+  const total = materialLength(p, shot.mediaId)
+  if (total === Infinity) return { before: Infinity, after: Infinity }
   return { before: Math.max(0, shot.in), after: Math.max(0, total - shot.in - shot.length) }
 }

@@ -6,6 +6,7 @@ export {
   getShot,
   getStep,
   handles,
+  materialLength,
   NotFound,
   sequenceLength,
   shotsAt,

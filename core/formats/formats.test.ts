@@ -1,0 +1,102 @@
+import { zipSync } from 'fflate'
+import { RATES } from '../time'
+import { testProject } from '../testing/projects'
+import { baseName, type EditTimeline, readOtio, readPackage, writeOtio, writePackage } from '.'
+
+const timeline: EditTimeline = {
+  name: 'Harbour night',
+  rate: RATES['23.976'] as never,
+  startTimecode: 86400,
+  lanes: [
+    {
+      name: 'V1',
+      kind: 'video',
+      clips: [
+        { name: 'One', media: 'one.mp4', start: 0, length: 48, in: 12, available: 96 },
+        { name: 'Two', media: 'two & a half.mov', start: 60, length: 24, in: 0, available: null },
+      ],
+    },
+    { name: 'A1', kind: 'sound', clips: [{ name: 'Score', media: 'score.wav', start: 3, length: 90, in: 0, available: 90 }] },
+  ],
+}
+
+describe('OpenTimelineIO', () => {
+  it('reads back what it writes', () => expect(readOtio(writeOtio(timeline))).toEqual(timeline))
+
+  it('reads Clip.2, nested media names, other rates inside, and passes over transitions', () => {
+    const time = (value: number, rate = 25) => ({ OTIO_SCHEMA: 'RationalTime.1', value, rate })
+    const clip = {
+      OTIO_SCHEMA: 'Clip.2',
+      name: 'A',
+      source_range: { start_time: time(48, 24), duration: time(50) },
+      active_media_reference_key: 'HIGH',
+      media_references: {
+        HIGH: {
+          OTIO_SCHEMA: 'ExternalReference.1',
+          target_url: 'file:///cards/A%20001.mov',
+          available_range: { start_time: time(25), duration: time(250) },
+        },
+      },
+    }
+    const children = [clip, { OTIO_SCHEMA: 'Transition.1' }, { ...clip, name: 'B' }]
+    const tracks = { OTIO_SCHEMA: 'Stack.1', children: [{ OTIO_SCHEMA: 'Track.1', kind: 'Video', name: 'V', children }] }
+    const read = readOtio(JSON.stringify({ OTIO_SCHEMA: 'Timeline.1', name: 'x', global_start_time: time(0), tracks }))
+    expect(read.lanes[0]?.clips).toEqual([
+      { name: 'A', media: 'A 001.mov', start: 0, length: 50, in: 25, available: 250 },
+      { name: 'B', media: 'A 001.mov', start: 50, length: 50, in: 25, available: 250 },
+    ])
+  })
+
+  it.each([
+    ['<xml/>', /not JSON/],
+    ['{}', /not a Timeline/],
+    ['{"OTIO_SCHEMA":"Timeline.1","tracks":{"children":[]}}', /no tracks/],
+    ['{"OTIO_SCHEMA":"Timeline.1","tracks":{"children":[{"OTIO_SCHEMA":"Track.1","children":[]}]}}', /frame rate/],
+  ])('refuses %s', (text, message) => expect(() => readOtio(text)).toThrow(message))
+
+  it('takes the name from any path', () => {
+    expect(['a/b.mp4', 'C:\\x\\y z.mov', 'file:///a%20b.webm', '100%.mp4', undefined].map(baseName)).toEqual([
+      'b.mp4', 'y z.mov', 'a b.webm', '100%.mp4', '',
+    ])
+  })
+})
+
+describe('project package', () => {
+  const bytes = (n: number) => Uint8Array.from({ length: n }, (_, i) => (i * 7) % 251)
+  const pack = async () => {
+    const pieces: Uint8Array[] = []
+    const media = [{ id: 'm1', name: 'a/..\\b.mp4', chunks: [bytes(1000), bytes(5)] }, { id: 'm2', name: 'e', chunks: [] }]
+    await writePackage(testProject(), media, (piece) => void pieces.push(piece))
+    return Buffer.concat(pieces)
+  }
+  const open = async (chunks: Uint8Array[]) => {
+    const got = new Map<string, number[]>()
+    const project = await readPackage(chunks, { medium: (id, piece) => got.set(id, [...(got.get(id) ?? []), ...piece]) })
+    return { project, got }
+  }
+
+  it('comes back whole, in pieces of any size', async () => {
+    const zip = await pack()
+    for (const size of [zip.length, 97, 1000]) {
+      const chunks = Array.from({ length: Math.ceil(zip.length / size) }, (_, i) => new Uint8Array(zip.subarray(i * size, (i + 1) * size)))
+      const { project, got } = await open(chunks)
+      expect(project).toEqual(testProject())
+      expect(got.get('m1')).toEqual([...bytes(1000), ...bytes(5)])
+    }
+  })
+
+  it.each([
+    ['no zip', async () => Buffer.from('hello there'), /not a zip file/],
+    ['an empty file', async () => Buffer.alloc(0), /not a zip file|no project\.json/],
+    ['half a package', async () => (await pack()).subarray(0, 300), /damaged|no project\.json|not readable/],
+    ['another zip', async () => Buffer.from(zipSync({ 'a.txt': bytes(3) })), /no project\.json/],
+    ['a newer package', async () => Buffer.from(zipSync({ 'project.json': Buffer.from('{"format":"stilus-project","version":99}') })), /newer Stilus/],
+  ])('refuses %s with a clear sentence', async (_, make, message) => {
+    await expect(open([new Uint8Array(await make())])).rejects.toThrow(message)
+  })
+
+  it('passes over paths that lead elsewhere', async () => {
+    const evil = zipSync({ 'media/../../x/y': bytes(3), 'project.json': Buffer.from(JSON.stringify(testProject())) })
+    expect((await open([evil])).got.size).toBe(0)
+  })
+})

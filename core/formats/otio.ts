@@ -1,0 +1,163 @@
+import { fps, frameAt, nearestRate, type Rate } from '../time'
+
+/** A clip of an edit in frames of the edit's rate. `media` is the name that the file refers to, without its folders. */
+export interface EditClip {
+  name: string
+  media: string
+  start: number
+  length: number
+  /** Offset into the medium. */
+  in: number
+  /** Frames of the medium that the file says there are, if it does. */
+  available: number | null
+}
+
+/** One lane of an edit, bottom lane first. */
+export interface EditLane {
+  name: string
+  kind: 'video' | 'sound'
+  clips: EditClip[]
+}
+
+export interface EditTimeline {
+  name: string
+  rate: Rate
+  startTimecode: number
+  lanes: EditLane[]
+}
+
+/** An edit that cannot be read; the message says where. */
+export class EditError extends Error {
+  constructor(message: string) {
+    super(message)
+    this.name = 'EditError'
+  }
+}
+
+type Json = Record<string, unknown>
+const isObject = (v: unknown): v is Json => typeof v === 'object' && v !== null && !Array.isArray(v)
+const schemaOf = (v: Json) => String(v.OTIO_SCHEMA ?? '').split('.')[0]
+const list = (v: unknown) => (Array.isArray(v) ? v.filter(isObject) : [])
+
+/**
+ * Reads an OpenTimelineIO timeline (JSON): tracks of clips and gaps, media by external reference. Transitions are passed over,
+ * since they do not change when clips start; nested stacks are refused by name.
+ * @throws EditError
+ */
+export function readOtio(text: string): EditTimeline {
+  let root: unknown
+  try {
+    root = JSON.parse(text)
+  } catch {
+    throw new EditError('This is not an OpenTimelineIO file: it is not JSON.')
+  }
+  if (!isObject(root) || schemaOf(root) !== 'Timeline') {
+    throw new EditError('This is not an OpenTimelineIO timeline: its root is not a Timeline.')
+  }
+  const tracks = list(isObject(root.tracks) ? root.tracks.children : undefined).filter((t) => schemaOf(t) === 'Track')
+  if (!tracks.length) throw new EditError('This OpenTimelineIO timeline has no tracks.')
+  const rate = timelineRate(root, tracks)
+  const start = isObject(root.global_start_time) ? frames(root.global_start_time, rate) : 0
+  const lanes = tracks.map((track) => readTrack(track, rate))
+  return { name: String(root.name || 'Edit'), rate, startTimecode: start, lanes }
+}
+
+function timelineRate(root: Json, tracks: Json[]): Rate {
+  const times = tracks
+    .flatMap((track) => list(track.children))
+    .map((item) => (isObject(item.source_range) ? item.source_range.duration : undefined))
+  const found = [root.global_start_time, ...times].find((t) => isObject(t) && Number(t.rate) > 0) as Json | undefined
+  if (!found) throw new EditError('This OpenTimelineIO timeline does not say its frame rate.')
+  return nearestRate(Number(found.rate))
+}
+
+/** A RationalTime in frames of the edit. */
+function frames(time: unknown, rate: Rate): number {
+  if (!isObject(time)) return 0
+  const seconds = Number(time.value) / Number(time.rate)
+  if (!Number.isFinite(seconds)) throw new EditError('A time in this OpenTimelineIO file is not a number.')
+  // Files write 23.976 for 24000/1001: count in the file's own frames where the rates mean the same.
+  const own = nearestRate(Number(time.rate))
+  return own.num * rate.den === rate.num * own.den ? Math.round(Number(time.value)) : frameAt(rate, seconds)
+}
+
+function readTrack(track: Json, rate: Rate): EditLane {
+  const clips: EditClip[] = []
+  let at = 0
+  for (const item of list(track.children)) {
+    const schema = schemaOf(item)
+    if (schema === 'Transition') continue
+    const reference = mediaReference(item)
+    const available = isObject(reference?.available_range) ? reference.available_range : null
+    const range = isObject(item.source_range) ? item.source_range : available
+    const length = range ? frames(range.duration, rate) : 0
+    if (schema === 'Clip') {
+      if (length < 1) throw new EditError(`The clip "${String(item.name)}" has no length.`)
+      const first = available ? frames(available.start_time, rate) : 0
+      clips.push({
+        name: String(item.name || baseName(reference?.target_url) || 'Clip'),
+        media: baseName(reference?.target_url) || String(reference?.name ?? '') || String(item.name ?? ''),
+        start: at,
+        length,
+        in: frames(range?.start_time, rate) - first,
+        available: available ? frames(available.duration, rate) : null,
+      })
+    } else if (schema !== 'Gap') {
+      throw new EditError(`The track "${String(track.name)}" holds a ${schema}, which Stilus does not read. Flatten it and export again.`)
+    }
+    at += length
+  }
+  return { name: String(track.name ?? ''), kind: track.kind === 'Audio' ? 'sound' : 'video', clips }
+}
+
+/** Clip.1 has one media_reference; Clip.2 has several and names the active one. */
+function mediaReference(item: Json): Json | undefined {
+  if (isObject(item.media_reference)) return item.media_reference
+  if (!isObject(item.media_references)) return undefined
+  const active = item.media_references[String(item.active_media_reference_key ?? 'DEFAULT_MEDIA')]
+  return isObject(active) ? active : undefined
+}
+
+/** The file name of a URL or path. */
+export function baseName(url: unknown): string {
+  if (typeof url !== 'string') return ''
+  const path = url.split(/[\\/]/).at(-1) ?? ''
+  try {
+    return decodeURIComponent(path)
+  } catch {
+    return path
+  }
+}
+
+/** Writes an OpenTimelineIO timeline of Clip.1, Gap.1 and ExternalReference.1, as widely read. */
+export function writeOtio(timeline: EditTimeline): string {
+  const rate = fps(timeline.rate)
+  const time = (value: number) => ({ OTIO_SCHEMA: 'RationalTime.1', rate, value })
+  const range = (start: number, length: number) => ({ OTIO_SCHEMA: 'TimeRange.1', start_time: time(start), duration: time(length) })
+  const track = (lane: EditLane) => {
+    const children: unknown[] = []
+    let at = 0
+    for (const clip of [...lane.clips].sort((a, b) => a.start - b.start)) {
+      if (clip.start > at) children.push({ OTIO_SCHEMA: 'Gap.1', name: '', source_range: range(0, clip.start - at) })
+      children.push({
+        OTIO_SCHEMA: 'Clip.1',
+        name: clip.name,
+        source_range: range(clip.in, clip.length),
+        media_reference: {
+          OTIO_SCHEMA: 'ExternalReference.1',
+          target_url: encodeURIComponent(clip.media),
+          available_range: clip.available === null ? null : range(0, clip.available),
+        },
+      })
+      at = clip.start + clip.length
+    }
+    return { OTIO_SCHEMA: 'Track.1', name: lane.name, kind: lane.kind === 'sound' ? 'Audio' : 'Video', children }
+  }
+  const document = {
+    OTIO_SCHEMA: 'Timeline.1',
+    name: timeline.name,
+    global_start_time: time(timeline.startTimecode),
+    tracks: { OTIO_SCHEMA: 'Stack.1', name: 'tracks', children: timeline.lanes.map(track) },
+  }
+  return `${JSON.stringify(document, null, 2)}\n`
+}

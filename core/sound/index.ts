@@ -1,0 +1,47 @@
+/** Interleaving-free sound: one Float32Array for each channel. */
+export interface Sound {
+  sampleRate: number
+  channels: Float32Array[]
+}
+
+/** Half the length of the windowed sinc, in zero crossings of the lower rate. */
+const CROSSINGS = 16
+
+/** Decibels to a factor; -100 dB and below is silence. */
+export const gainOf = (decibels: number): number => (decibels <= -100 ? 0 : 10 ** (decibels / 20))
+
+/**
+ * Resamples one channel by a Hann-windowed sinc, band-limited to the lower of the two rates (32 zero crossings; passband ripple
+ * below 0.1 dB up to 0.9 of the band). `from` samples beyond the ends count as silence. Equal rates copy.
+ */
+export function resampleSound(samples: Float32Array, from: number, to: number): Float32Array {
+  if (from === to) return samples.slice()
+  const length = Math.round((samples.length * to) / from)
+  const out = new Float32Array(length)
+  const band = Math.min(1, to / from)
+  const reach = CROSSINGS / band
+  for (let i = 0; i < length; i++) {
+    const at = (i * from) / to
+    let sum = 0
+    for (let j = Math.max(0, Math.ceil(at - reach)); j <= Math.min(samples.length - 1, at + reach); j++) {
+      const x = (at - j) * band
+      const sinc = x === 0 ? 1 : Math.sin(Math.PI * x) / (Math.PI * x)
+      sum += (samples[j] as number) * sinc * (0.5 + 0.5 * Math.cos((Math.PI * x) / CROSSINGS)) * band
+    }
+    out[i] = sum
+  }
+  return out
+}
+
+/** Mono goes to both sides; beyond two channels the first two are heard. */
+export function toStereo(sound: Sound): [Float32Array, Float32Array] {
+  const [left = new Float32Array(0), right = left] = sound.channels
+  return [left, right]
+}
+
+/** Adds `src` times `gain` into `dst` from sample `at` on; what lies outside `dst` is left out. */
+export function mixSound(dst: Float32Array, src: Float32Array, at: number, gain: number): void {
+  const first = Math.max(0, -at)
+  const last = Math.min(src.length, dst.length - at)
+  for (let i = first; i < last; i++) dst[at + i] = (dst[at + i] as number) + (src[i] as number) * gain
+}

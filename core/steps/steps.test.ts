@@ -1,0 +1,177 @@
+import type { Frame } from '../frame'
+import { resample } from '../kernels'
+import { defaults, type Param, type Values } from '../params'
+import { testKernels, testPicture, worst } from '../testing/pictures'
+import { findStep, STEPS, type StepDeclaration } from '.'
+
+const k = testKernels(128)
+afterEach(() => expect(k.used).toBe(0))
+
+const render = (step: StepDeclaration, input: Frame, values: Values, scale = 1, view?: string) =>
+  step.render({ kernels: k, input, values: values as never, scale, ...(view ? { view } : {}) })
+
+/** Values away from neutral for every parameter: a third of the way from the default to the end of its range. */
+function busy(step: StepDeclaration): Values {
+  const toward = (d: number, p: { min: number; max: number; soft?: readonly [number, number] }) => {
+    const end = (p.soft ?? [p.min, p.max])[1]
+    return d + (end - d) * 0.3
+  }
+  const value = (p: Param) => {
+    if (p.type === 'number') return p.step === 1 ? Math.round(toward(p.default, p)) : toward(p.default, p)
+    if (p.type === 'pair' || p.type === 'rgb') return p.default.map((d) => d + (toward(d, p) - d) * (p.type === 'rgb' ? 0.1 : 1))
+    if (p.type === 'colour') return [1, 0.6, 0.3]
+    return p.default
+  }
+  return Object.fromEntries(Object.entries(step.params).map(([id, p]) => [id, value(p)]))
+}
+
+/** The ends of every range at once: where overflow would show. */
+const extremes = (step: StepDeclaration, end: 'min' | 'max'): Values =>
+  Object.fromEntries(
+    Object.entries(step.params).map(([id, p]) => {
+      if (p.type === 'number') return [id, p.unit === 'px' && end === 'max' ? 60 : p[end]]
+      if (p.type === 'rgb') return [id, p.default.map(() => p[end])]
+      if (p.type === 'pair') return [id, p.default.map(() => (end === 'max' ? 60 : p.min))]
+      return [id, p.default]
+    }),
+  )
+
+describe.each(STEPS.map((step) => [step.id, step] as const))('%s', (_, step) => {
+  it('is declared completely', () => {
+    expect(step.purpose).toMatch(/^[A-Z].*\.$/)
+    expect(findStep(step.id)).toBe(step)
+    for (const [id, p] of Object.entries(step.params)) {
+      expect([id, p.label, p.help]).toEqual([id, expect.stringMatching(/^[A-Z]/), expect.stringMatching(/\.$/)])
+      if (p.type === 'number') {
+        expect(p.default).toBeGreaterThanOrEqual(p.min)
+        expect(p.default).toBeLessThanOrEqual(p.max)
+      }
+    }
+  })
+
+  it('leaves the picture alone wherever it calls itself neutral', () => {
+    const input = testPicture(k, 40, 24, 'soft')
+    const candidates = [defaults(step.params), extremes(step, 'min'), busy(step)]
+    const neutral = candidates.filter((values) => step.neutral(values as never))
+    const out = neutral.map((values) => render(step, input, values))
+    out.forEach((frame) => expect(worst(frame.data, input.data)).toBeLessThan(1e-6))
+    expect(step.neutral(busy(step) as never)).toBe(false)
+    k.free(input, ...out)
+  })
+
+  it('gives the same bits for the same input and does not touch its input', () => {
+    const input = testPicture(k, 57, 33, 'soft')
+    const before = input.data.slice()
+    const [a, b] = [render(step, input, busy(step)), render(step, input, busy(step))]
+    expect(Buffer.from(a.data.buffer, a.data.byteOffset, a.data.byteLength).equals(Buffer.from(b.data.slice().buffer))).toBe(true)
+    expect(worst(input.data, before)).toBe(0)
+    k.free(input, a, b)
+  })
+
+  it.each([[1, 1], [1, 37], [16383, 1], [5, 3]])('makes finite pictures of size %i x %i, also at the ends of its ranges', (w, h) => {
+    const input = testPicture(k, w, h, 'soft')
+    input.data[0] = 1e4
+    input.data[1] = -50
+    for (const values of [busy(step), extremes(step, 'max'), extremes(step, 'min')]) {
+      const out = render(step, input, values)
+      expect([out.width, out.height]).toEqual([w, h])
+      expect(out.data.every(Number.isFinite)).toBe(true)
+      k.free(out)
+    }
+    k.free(input)
+  })
+
+  it('keeps alpha where it promises to', () => {
+    const input = testPicture(k, 32, 20, 'soft')
+    const out = render(step, input, busy(step))
+    const alpha = (f: Frame) => f.data.filter((_, i) => i % 4 === 3)
+    if (step.keepsAlpha) expect(worst(alpha(out), alpha(input))).toBe(0)
+    else expect(Math.max(...alpha(out))).toBeLessThanOrEqual(1 + 1e-6)
+    k.free(input, out)
+  })
+
+  it('looks at half size as its full-size result does when halved', () => {
+    const full = testPicture(k, 320, 180)
+    const half = resample(k, full, 160, 90)
+    const a = render(step, full, busy(step))
+    const shrunk = resample(k, a, 160, 90)
+    const b = render(step, half, busy(step), 0.5)
+    expect(worst(shrunk.data, b.data) / a.data.reduce((m, v) => Math.max(m, v), 1)).toBeLessThan(step.proxyError)
+    k.free(full, half, a, shrunk, b)
+  })
+
+  it('offers views that differ from its result', () => {
+    const input = testPicture(k, 64, 36)
+    const result = render(step, input, busy(step))
+    for (const view of step.views) {
+      const seen = render(step, input, busy(step), 1, view.id)
+      expect(worst(seen.data, result.data)).toBeGreaterThan(0.01)
+      k.free(seen)
+    }
+    k.free(input, result)
+  })
+})
+
+describe('grade against its formula', () => {
+  const step = findStep('grade') as StepDeclaration
+  const one = (rgb: number[], change: Values, a = 1) => {
+    const input = k.frameOf(1, 1, [...rgb.map((v) => v * a), a])
+    const out = render(step, input, { ...defaults(step.params), ...change })
+    const result = [...out.data.slice(0, 3)].map((v) => v / a)
+    k.free(input, out)
+    return result
+  }
+  it.each([
+    ['exposure of one stop doubles', { exposure: 1 }, [0.1, 0.2, -0.3], [0.2, 0.4, -0.6]],
+    ['contrast is a power about the pivot', { contrast: 2, pivot: 0.5 }, [0.5, 1, 0.25], [0.5, 2, 0.125]],
+    ['contrast keeps the sign', { contrast: 2, pivot: 0.5 }, [-0.25, 0, 8], [-0.125, 0, 128]],
+    ['gain scales white', { gain: [2, 1, 0.5] }, [1, 1, 1], [2, 1, 0.5]],
+    ['lift raises black and leaves white', { lift: [0.1, 0, 0] }, [0, 0.5, 1], [0.1, 0.5, 1]],
+    ['gamma bends the middle', { gamma: [2, 1, 0.5] }, [0.25, 0.25, 0.25], [0.5, 0.25, 0.0625]],
+    ['saturation 0 leaves Rec. 709 luma', { saturation: 0 }, [1, 0, 0], [0.2126, 0.2126, 0.2126]],
+  ])('%s', (_, change, from, to) => {
+    // 2e-6 relative: the error of the kernel's powers.
+    expect(worst(one(from, change), to) / Math.max(...to.map(Math.abs))).toBeLessThan(3e-6)
+    expect(worst(one(from, change, 0.25), to) / Math.max(...to.map(Math.abs))).toBeLessThan(3e-6)
+  })
+
+  it('warms and cools white without changing its luminance', () => {
+    for (const temperature of [-60, 60]) {
+      const [r, g, b] = one([1, 1, 1], { temperature }) as [number, number, number]
+      expect(0.2126 * r + 0.7152 * g + 0.0722 * b).toBeCloseTo(1, 3)
+      expect(Math.sign(r - b)).toBe(Math.sign(temperature))
+    }
+    const [r, g, b] = one([1, 1, 1], { tint: 10 }) as [number, number, number]
+    expect(g).toBeLessThan(Math.min(r, b))
+  })
+})
+
+describe('glow against its formula', () => {
+  const step = findStep('glow') as StepDeclaration
+  const values = { ...defaults(step.params), threshold: 1, softness: 0, radius: 4, rings: 1 }
+
+  it('gives back the light above the threshold, all of it, in the shape of a Gaussian', () => {
+    const input = k.frame(81, 81)
+    input.data.fill(0)
+    const centre = (40 * 81 + 40) * 4
+    input.data.set([11, 5.5, 0, 1], centre)
+    const light = render(step, input, values, 1, 'light')
+    const sum = light.data.reduce((total, v, i) => (i % 4 === 0 ? total + v : total), 0)
+    // Light is (brightest - threshold) / brightest of the colour: 10/11 of 11 in red.
+    expect(sum).toBeCloseTo(10, 2)
+    expect(light.data[centre] as number).toBeCloseTo(10 / (2 * Math.PI * 16), 3)
+    expect((light.data[centre + 1] as number) / (light.data[centre] as number)).toBeCloseTo(0.5, 5)
+    k.free(input, light)
+  })
+
+  it('adds plainly past white, and gently without ever passing it', () => {
+    const input = testPicture(k, 60, 40)
+    for (let i = 0; i < input.data.length; i++) if (i % 4 < 3) input.data[i] = Math.min(input.data[i] as number, 0.99)
+    const bright = { ...values, threshold: 0.2, intensity: 20 }
+    const plain = render(step, input, { ...bright, blend: 'add' })
+    const gentle = render(step, input, { ...bright, blend: 'soft' })
+    expect(Math.max(...plain.data)).toBeGreaterThan(2)
+    expect(Math.max(...gentle.data)).toBeLessThanOrEqual(1)
+    k.free(input, plain, gentle)
+  })
+})
