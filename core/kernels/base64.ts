@@ -1,7 +1,7 @@
 const ALPHABET = 'ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789+/'
 
 /** Bytes of an RFC 4648 string. Written out because core has neither DOM nor Node. */
-export function fromBase64(text: string): Uint8Array {
+export function fromBase64(text: string): Uint8Array<ArrayBuffer> {
   const clean = text.replace(/=+$/, '')
   const bytes = new Uint8Array((clean.length * 3) >> 2)
   let bits = 0

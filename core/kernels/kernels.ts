@@ -55,7 +55,7 @@ export class Kernels {
       throw new Error('A kernel stopped.')
     }
     const instance = new WebAssembly.Instance(compiled, { env: { memory: this.#memory, abort } })
-    this.raw = instance.exports as Compiled
+    this.raw = instance.exports as unknown as Compiled
     this.#arena = new Arena(PAGE, pages * PAGE)
   }
 

@@ -35,6 +35,7 @@ export const shotsAt = (p: Project, frame: number): Shot[] =>
 /** Length of a medium in sequence frames; stills and missing media have no end. */
 export function materialLength(p: Project, mediaId: string): number {
   const medium = getMedium(p, mediaId)
+  if (medium.kind === 'sound') return Math.floor((medium.seconds * p.rate.num) / p.rate.den)
   if (medium.kind !== 'video') return Infinity
   return Math.floor((medium.frames * medium.rate.den * p.rate.num) / (medium.rate.num * p.rate.den) + 1e-6)
 }

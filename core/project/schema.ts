@@ -76,7 +76,7 @@ const soundInfo = loose({ channels: z.int(), sampleRate: finite, codec: z.string
 const mediumSchema = loose({
   id,
   name: z.string().max(500),
-  kind: z.enum(['video', 'still', 'missing']),
+  kind: z.enum(['video', 'still', 'sound', 'missing']),
   width: z.int().min(0),
   height: z.int().min(0),
   rate: rateSchema,
@@ -85,6 +85,8 @@ const mediumSchema = loose({
   codec: z.string(),
   range: z.string(),
   sound: soundInfo.nullable(),
+  /** Length of a medium that is only sound. */
+  seconds: finite,
   bytes: finite,
 })
 

@@ -2,7 +2,7 @@ import { type Medium, newProject, type Project, type Shot } from '../project'
 
 export const medium = (id: string, change: Partial<Medium> = {}): Medium => ({
   ...{ id, name: `${id}.mp4`, kind: 'video', width: 64, height: 36, rate: { num: 24, den: 1 }, frames: 240 },
-  ...{ codec: 'avc', range: 'limited', sound: null, bytes: 1000 },
+  ...{ codec: 'avc', range: 'limited', sound: null, seconds: 10, bytes: 1000 },
   ...change,
 })
 

@@ -1,0 +1,56 @@
+import { writeOtio } from '@stilus/core/formats'
+import { getShot, type Project } from '@stilus/core/project'
+import { Caller } from '../rpc'
+import { StorageFull } from '../store/database'
+import type { DeliveryProgress, DeliverHandlers } from './deliver.worker'
+import { type Delivery, type Job, layOut } from './delivery'
+
+export interface Finished {
+  file: File
+  job: Job
+  codec: string
+}
+
+/**
+ * Makes one delivery in a worker of its own.
+ * @throws AbortError when cancelled, StorageFull, DeliveryError
+ */
+export async function deliver(
+  project: Project,
+  delivery: Delivery,
+  signal: AbortSignal,
+  progress: (p: DeliveryProgress) => void,
+): Promise<Finished> {
+  const job = layOut(project, delivery)
+  const worker = new Worker(new URL('./deliver.worker.ts', import.meta.url), { type: 'module', name: 'stilus deliver' })
+  const caller = new Caller<DeliverHandlers>(worker)
+  try {
+    const stored = `${crypto.randomUUID()}-${job.name}`
+    const result = await caller.call('deliver', { project, delivery, stored }, { signal, progress: (p) => progress(p as DeliveryProgress) })
+    const directory = await navigator.storage.getDirectory()
+    const written = await (await directory.getFileHandle(result.stored)).getFile()
+    return { file: new File([written], job.name, { type: written.type }), job, codec: result.codec }
+  } catch (error) {
+    throw (error as Error).name === 'QuotaExceededError' ? new StorageFull() : error
+  } finally {
+    caller.end()
+  }
+}
+
+/** Removes what earlier deliveries left in the private file system. */
+export async function clearDeliveries(): Promise<void> {
+  const directory = await navigator.storage.getDirectory()
+  for await (const name of directory.keys()) await directory.removeEntry(name).catch(() => undefined)
+}
+
+/** An OpenTimelineIO edit that refers to delivered files, each shot where it was, with its handles outside its in and out. */
+export function editFile(project: Project, finished: readonly { job: Job; name: string }[]): string {
+  const clips = finished.map(({ job, name }) => {
+    const length = job.last - job.first
+    if (!job.shotId) return { name: project.name, media: name, start: job.first, length, in: 0, available: length }
+    const shot = getShot(project, job.shotId)
+    return { name: shot.name, media: name, start: shot.start, length: shot.length, in: job.head, available: length }
+  })
+  const { name, rate, startTimecode } = project
+  return writeOtio({ name, rate, startTimecode, lanes: [{ name: 'Stilus', kind: 'video', clips }] })
+}

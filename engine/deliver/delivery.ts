@@ -1,0 +1,64 @@
+import { getShot, handles, type Project, sequenceLength } from '@stilus/core/project'
+import type { Target } from '@stilus/core/render'
+
+export type Container = 'mp4' | 'webm' | 'png'
+export type Grade = 'draft' | 'high' | 'master'
+
+/** What to hand back, and how. */
+export interface Delivery {
+  what: { kind: 'sequence' } | { kind: 'marks' } | { kind: 'shot'; shotId: string; handles: number }
+  container: Container
+  quality: Grade
+  /** Bits of each channel in a PNG sequence. */
+  depth: 8 | 16
+}
+
+/** A delivery laid out on the project: frames [first, last) of a target, the shot's head at `head`. */
+export interface Job {
+  target: Target
+  first: number
+  last: number
+  /** Frames before the shot's first frame that the file holds. */
+  head: number
+  shotId: string | undefined
+  name: string
+}
+
+/** A delivery that cannot be made; the message says why. */
+export class DeliveryError extends Error {
+  constructor(message: string) {
+    super(message)
+    this.name = 'DeliveryError'
+  }
+}
+
+const EXTENSION: Record<Container, string> = { mp4: 'mp4', webm: 'webm', png: 'png.zip' }
+
+const safe = (name: string) => name.replace(/[^\p{L}\p{N}._ -]+/gu, ' ').replace(/\s+/g, ' ').trim() || 'Untitled'
+
+/** Frames and name of a delivery. @throws DeliveryError */
+export function layOut(project: Project, { what, container }: Delivery): Job {
+  const named = (part: string) => `${safe(part)}.${EXTENSION[container]}`
+  if (what.kind === 'shot') {
+    const shot = getShot(project, what.shotId)
+    const room = handles(project, shot)
+    const before = Math.min(what.handles, room.before)
+    const after = Math.min(what.handles, room.after)
+    return {
+      ...{ target: { kind: 'shot', shotId: shot.id }, first: -before, last: shot.length + after, head: before },
+      ...{ shotId: shot.id, name: named(`${project.name} - ${shot.name}`) },
+    }
+  }
+  const length = sequenceLength(project)
+  const first = what.kind === 'marks' ? (project.marks.in ?? 0) : 0
+  const last = what.kind === 'marks' ? Math.min(project.marks.out ?? length, length) : length
+  if (last <= first) throw new DeliveryError('There is nothing to hand over: the sequence is empty between in and out.')
+  const name = named(what.kind === 'marks' ? `${project.name} - part` : project.name)
+  return { target: { kind: 'sequence' }, first, last, head: 0, shotId: undefined, name }
+}
+
+/** Bits a second for a picture size and rate. */
+export function bitrate(quality: Grade, width: number, height: number, fps: number): number {
+  const perPixel = { draft: 0.12, high: 0.36, master: 0.9 }[quality]
+  return Math.round(Math.max(1e6, perPixel * width * height * fps))
+}

@@ -1,0 +1,25 @@
+export { type FindBlob, probe } from './media/library'
+export { MediaError, type MediumInfo, STILL_TYPES } from './media/open'
+export { CACHE_BYTES, Renderer, type RenderRequest } from './render/renderer'
+export type { Delivered, PictureFormat } from './render/render.worker'
+export { present, toJpeg } from './play/present'
+export { Player, type PlayEvents, type PlayRange } from './play/player'
+export { Autosave, holdProject } from './store/autosave'
+export { StorageFull } from './store/database'
+export { importFile, layOutEdit, type Layout, mediumOf, naturalLength, newShot } from './store/import'
+export { packProject, unpackProject } from './store/package'
+export {
+  deleteProject,
+  findMedium,
+  listProjects,
+  type OpenedProject,
+  openProject,
+  type ProjectCard,
+  saveMedium,
+  saveProject,
+  saveStill,
+  storageRoom,
+} from './store/projects'
+export { clearDeliveries, deliver, editFile, type Finished } from './deliver/deliver'
+export { type Container, type Delivery, DeliveryError, type Grade, type Job, layOut } from './deliver/delivery'
+export type { DeliveryProgress } from './deliver/deliver.worker'

@@ -1,0 +1,75 @@
+import { encode } from 'fast-png'
+import type { Frame, Picture } from '@stilus/core/frame'
+import { encodeI420, encodeRgba16, encodeRgba8, Kernels } from '@stilus/core/kernels'
+import { evaluate, type NodeCache, type Plan } from '@stilus/core/render'
+import { Moved, serve } from '../rpc'
+
+/** How the caller wants its picture. */
+export type PictureFormat = 'rgba8' | 'png8' | 'png16' | 'i420' | 'float'
+
+export interface Delivered {
+  width: number
+  height: number
+  data: Uint8ClampedArray<ArrayBuffer> | Uint8Array<ArrayBuffer> | Float32Array<ArrayBuffer>
+}
+
+let kernels: Kernels | undefined
+/** Pictures after steps, kept so that turning one control renders only from its step on. */
+const KEEP = 160 * 1048576
+
+class RecentNodes implements NodeCache {
+  readonly #kept = new Map<string, Float32Array>()
+  #bytes = 0
+
+  get(key: string) {
+    return this.#kept.get(key)
+  }
+
+  put(key: string, values: Float32Array) {
+    if (this.#kept.has(key) || values.byteLength > KEEP / 2) return
+    this.#kept.set(key, values.slice())
+    this.#bytes += values.byteLength
+    for (const [oldest, old] of this.#kept) {
+      if (this.#bytes <= KEEP) break
+      this.#kept.delete(oldest)
+      this.#bytes -= old.byteLength
+    }
+  }
+}
+
+const recent = new RecentNodes()
+
+export const handlers = {
+  start({ bytes }: { bytes: number }) {
+    kernels = new Kernels(bytes)
+  },
+
+  render({ plan, pictures, format, keep }: { plan: Plan; pictures: (Picture | undefined)[]; format: PictureFormat; keep: boolean }) {
+    if (!kernels) throw new Error('The renderer was not started.')
+    const find = (mediaId: string, frame: number) =>
+      pictures[plan.sources.findIndex((s) => s.mediaId === mediaId && s.frame === frame)]
+    const frame = evaluate(kernels, plan, find, keep ? recent : undefined)
+    try {
+      const data = deliver(kernels, frame, format)
+      return new Moved({ width: frame.width, height: frame.height, data }, [data.buffer])
+    } finally {
+      kernels.free(frame)
+    }
+  },
+}
+
+function deliver(k: Kernels, frame: Frame, format: PictureFormat) {
+  if (format === 'i420') return encodeI420(k, frame)
+  if (format === 'png8' || format === 'png16') return png(k, frame, format === 'png16')
+  if (format === 'float') return frame.data.slice() as Float32Array<ArrayBuffer>
+  return new Uint8ClampedArray(encodeRgba8(k, frame, 'straight').buffer)
+}
+
+function png(k: Kernels, frame: Frame, deep: boolean): Uint8Array<ArrayBuffer> {
+  const { width, height } = frame
+  const data = deep ? encodeRgba16(k, frame) : encodeRgba8(k, frame, 'straight')
+  return encode({ width, height, data, channels: 4, depth: deep ? 16 : 8 }, { zlib: { level: 4 } }) as Uint8Array<ArrayBuffer>
+}
+
+serve(handlers)
+export type RenderHandlers = typeof handlers

@@ -1,0 +1,81 @@
+import type { Project } from '@stilus/core/project'
+import { plan, planKey, type Plan, type Target } from '@stilus/core/render'
+import { type FindBlob, MediaLibrary } from '../media/library'
+import { FrameCache } from './frame-cache'
+import { arenaBytes, RenderPool } from './pool'
+import type { Delivered, PictureFormat } from './render.worker'
+
+export interface RenderRequest {
+  project: Project
+  target: Target
+  frame: number
+  scale: number
+  format?: PictureFormat
+  /** Before everything that waits, such as the frame under the playhead. */
+  urgent?: boolean
+  signal?: AbortSignal
+}
+
+/** Budget of rendered pictures unless the user says otherwise. */
+export const CACHE_BYTES = 768 * 1048576
+
+/** Plans, fetches sources, renders in the pool and keeps what was rendered. Equal plans in flight are rendered once. */
+export class Renderer {
+  readonly media: MediaLibrary
+  readonly cache = new FrameCache(CACHE_BYTES)
+  readonly #pool: RenderPool
+  readonly #flying = new Map<string, Promise<Delivered>>()
+
+  constructor(find: FindBlob, size: { width: number; height: number }, onDeath?: (message: string) => void) {
+    this.media = new MediaLibrary(find)
+    this.#pool = new RenderPool(arenaBytes(size.width, size.height), undefined, onDeath)
+  }
+
+  get workers() {
+    return this.#pool.size
+  }
+
+  /** The picture of a request if it is there already. */
+  peek(request: RenderRequest): Delivered | undefined {
+    return this.cache.get(planKey(planOf(request)))
+  }
+
+  /** Whether the picture of a request is there already, without counting as use. */
+  has(request: RenderRequest): boolean {
+    return this.cache.has(planKey(planOf(request)))
+  }
+
+  /** @throws AbortError when no longer wanted; Error where the picture cannot be made */
+  render(request: RenderRequest): Promise<Delivered> {
+    const planned = planOf(request)
+    const format = request.format ?? 'rgba8'
+    const key = planKey(planned)
+    if (format !== 'rgba8') return this.#make(planned, format, request)
+    const known = this.cache.get(key)
+    if (known) return Promise.resolve(known)
+    const flying = this.#flying.get(key)
+    // Somebody else's request may be withdrawn; then this one is made for itself.
+    if (flying && !request.signal) return flying.catch((e: Error) => (e.name === 'AbortError' ? this.render(request) : Promise.reject(e)))
+    const making = this.#make(planned, format, request).then((picture) => {
+      this.cache.put(key, picture)
+      return picture
+    })
+    this.#flying.set(key, making)
+    const landed = () => this.#flying.get(key) === making && this.#flying.delete(key)
+    making.then(landed, landed)
+    return making
+  }
+
+  close(): void {
+    this.#pool.close()
+    this.media.close()
+    this.cache.clear()
+  }
+
+  #make(planned: Plan, format: PictureFormat, { urgent = false, signal }: RenderRequest): Promise<Delivered> {
+    const fetch = () => Promise.all(planned.sources.map((s) => this.media.picture(s.mediaId, s.frame)))
+    return this.#pool.run({ plan: planned, format, keep: urgent, fetch, urgent, signal })
+  }
+}
+
+const planOf = ({ project, target, frame, scale }: RenderRequest) => plan(project, target, frame, scale)
