@@ -125,6 +125,10 @@ export const EDITS = {
   'shot.sound': defineEdit({ ...onShot, sound: z.number().min(-100).max(24).nullable() }, () => 'Change sound level', (p, a) => {
     getShot(p, a.shotId).sound = a.sound
   }),
+  'sound.place': defineEdit({ sound: shape.sounds.element }, (a) => `Place ${a.sound.name}`, (p, a) => {
+    getMedium(p, a.sound.mediaId)
+    if (!p.sounds.some((s) => s.id === a.sound.id)) p.sounds.push(a.sound)
+  }),
   'sound.remove': defineEdit({ soundId: id }, () => 'Remove sound', (p, a) => {
     if (!p.sounds.some((s) => s.id === a.soundId)) throw new NotFound('sound', a.soundId)
     p.sounds = p.sounds.filter((s) => s.id !== a.soundId)

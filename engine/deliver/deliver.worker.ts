@@ -49,7 +49,7 @@ const handlers = {
     const directory = await navigator.storage.getDirectory()
     const file = await directory.getFileHandle(stored, { create: true })
     const writable = await file.createWritable()
-    const renderer = new Renderer((id) => findMedium(project.id, id), project.size)
+    const renderer = new Renderer((id) => findMedium(project.id, id))
     renderer.cache.limit = 0
     try {
       const run = { project, job, delivery, renderer, writable, context }

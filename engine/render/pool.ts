@@ -1,4 +1,5 @@
 import type { Picture } from '@stilus/core/frame'
+import type { Project } from '@stilus/core/project'
 import type { Plan } from '@stilus/core/render'
 import { Caller } from '../rpc'
 import type { Delivered, PictureFormat, RenderHandlers } from './render.worker'
@@ -16,26 +17,37 @@ interface Job {
 }
 
 /** Frames of working memory that one render worker sets aside; untouched memory costs nothing. */
-const FRAMES = 20
+const FRAMES = 16
 const LEAST = 96 * 1048576
 const MOST = 3 * 1024 * 1048576
 
-/** Bytes of an arena for pictures of this size. */
-export const arenaBytes = (width: number, height: number): number =>
-  Math.min(MOST, Math.max(LEAST, width * height * 16 * FRAMES))
+/** Bytes of an arena for a project: its picture many times, and its largest medium as it is decoded and brought to size. */
+export function arenaBytes({ size, media }: Pick<Project, 'size' | 'media'>): number {
+  const largest = media.reduce((most, m) => Math.max(most, m.width * m.height), 0)
+  return Math.min(MOST, Math.max(LEAST, (size.width * size.height * FRAMES + largest * 3) * 16))
+}
 
 /** Render workers, one a core, each with its own kernels. Urgent jobs go first; cancelled ones never start. */
 export class RenderPool {
   readonly #idle: Caller<RenderHandlers>[] = []
   readonly #jobs: Job[] = []
+  readonly #memory = new WeakMap<Caller<RenderHandlers>, number>()
   #workers = 0
   #closed = false
 
+  #bytes = LEAST
+
   constructor(
-    private readonly bytes: number,
     readonly size = Math.max(1, Math.min(8, navigator.hardwareConcurrency || 2)),
     private readonly onDeath: (message: string) => void = () => undefined,
   ) {}
+
+  /** Sees to it that workers have this much memory; those with less are replaced as they become idle. */
+  reserve(bytes: number): void {
+    if (bytes <= this.#bytes) return
+    this.#bytes = bytes
+    for (const caller of this.#idle.splice(0)) this.#retire(caller)
+  }
 
   run(job: Omit<Job, 'resolve' | 'reject'>): Promise<Delivered> {
     return new Promise((resolve, reject) => {
@@ -74,9 +86,14 @@ export class RenderPool {
       }
       job.reject(error)
     }
-    if (caller && this.#closed) caller.end()
+    if (caller && (this.#closed || (this.#memory.get(caller) ?? 0) < this.#bytes)) this.#retire(caller)
     else if (caller) this.#idle.push(caller)
     void this.#next()
+  }
+
+  #retire(caller: Caller<RenderHandlers>): void {
+    this.#workers--
+    caller.end()
   }
 
   #take(): Job | undefined {
@@ -89,9 +106,11 @@ export class RenderPool {
 
   async #start() {
     this.#workers++
+    const bytes = this.#bytes
     const worker = new Worker(new URL('./render.worker.ts', import.meta.url), { type: 'module', name: 'stilus render' })
     const caller = new Caller<RenderHandlers>(worker)
-    await caller.call('start', { bytes: this.bytes })
+    await caller.call('start', { bytes })
+    this.#memory.set(caller, bytes)
     return caller
   }
 }

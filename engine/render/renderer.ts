@@ -26,9 +26,9 @@ export class Renderer {
   readonly #pool: RenderPool
   readonly #flying = new Map<string, Promise<Delivered>>()
 
-  constructor(find: FindBlob, size: { width: number; height: number }, onDeath?: (message: string) => void) {
+  constructor(find: FindBlob, onDeath?: (message: string) => void) {
     this.media = new MediaLibrary(find)
-    this.#pool = new RenderPool(arenaBytes(size.width, size.height), undefined, onDeath)
+    this.#pool = new RenderPool(undefined, onDeath)
   }
 
   get workers() {
@@ -72,7 +72,8 @@ export class Renderer {
     this.cache.clear()
   }
 
-  #make(planned: Plan, format: PictureFormat, { urgent = false, signal }: RenderRequest): Promise<Delivered> {
+  #make(planned: Plan, format: PictureFormat, { project, urgent = false, signal }: RenderRequest): Promise<Delivered> {
+    this.#pool.reserve(arenaBytes(project))
     const fetch = () => Promise.all(planned.sources.map((s) => this.media.picture(s.mediaId, s.frame)))
     return this.#pool.run({ plan: planned, format, keep: urgent, fetch, urgent, signal })
   }

@@ -9,7 +9,7 @@ export const gaussianBlur = declareStep({
   params: {
     radius: {
       ...{ type: 'pair', label: 'Radius', help: 'Standard deviation of the blur, across and down.', names: ['Across', 'Down'] },
-      ...{ default: [0, 0], min: 0, max: 1000, soft: [0, 100], step: 0.5, digits: 1, unit: 'px' },
+      ...{ default: [12, 12], min: 0, max: 1000, soft: [0, 100], step: 0.5, digits: 1, unit: 'px' },
     },
     edge: {
       ...{ type: 'choice', label: 'Beyond the edge', help: 'What is taken to lie outside the picture.', default: 'clamp' },

@@ -1,0 +1,123 @@
+import { Command as Palette } from 'cmdk'
+import { useEffect } from 'react'
+import { store, useApp, useAppDispatch } from '../store/store'
+import { viewActions } from '../store/view'
+import { Modal } from '../ui/overlays'
+import { type Command, COMMANDS, shownKeys } from './commands'
+
+const GROUPS = [...new Set(COMMANDS.map((c) => c.group))]
+
+function chord(event: KeyboardEvent): string {
+  const key = event.key.toLowerCase()
+  const shifted = event.shiftKey && (key.length > 1 || /[a-z ]/.test(key))
+  return `${event.ctrlKey || event.metaKey ? 'ctrl+' : ''}${event.altKey ? 'alt+' : ''}${shifted ? 'shift+' : ''}${key}`
+}
+
+const BY_KEYS = new Map(COMMANDS.flatMap((c) => c.keys.map((k) => [k, c] as const)))
+
+const typing = (target: EventTarget | null) =>
+  target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName)) && (target as HTMLInputElement).type !== 'checkbox'
+
+/** Listens for keys everywhere in a project, and shows the palette and the list of keys. */
+export function Shortcuts() {
+  useEffect(() => {
+    const down = (event: KeyboardEvent) => {
+      if (event.defaultPrevented || typing(event.target)) return
+      const { view } = store.getState()
+      if (view.palette || view.keys) return
+      if (event.key.toLowerCase() === 's' && !event.ctrlKey && !event.metaKey) {
+        if (!event.repeat) store.dispatch(viewActions.set({ peek: 'source' }))
+        return
+      }
+      const onControl = event.target instanceof HTMLElement && event.target.closest('button, a, [role="tab"], [role="radio"], [role="switch"]')
+      if (event.key === ' ' && onControl && !event.target.closest('[data-testid="viewer"]')) return
+      const command = BY_KEYS.get(chord(event))
+      if (!command || !(command.when?.() ?? true)) return
+      event.preventDefault()
+      command.run()
+    }
+    const up = (event: KeyboardEvent) => {
+      if (event.key.toLowerCase() === 's') store.dispatch(viewActions.set({ peek: null }))
+    }
+    window.addEventListener('keydown', down)
+    window.addEventListener('keyup', up)
+    return () => {
+      window.removeEventListener('keydown', down)
+      window.removeEventListener('keyup', up)
+    }
+  }, [])
+  return (
+    <>
+      <CommandPalette />
+      <KeySheet />
+    </>
+  )
+}
+
+function CommandPalette() {
+  const open = useApp((s) => s.view.palette)
+  const dispatch = useAppDispatch()
+  const close = () => dispatch(viewActions.set({ palette: false }))
+  const here = COMMANDS.filter((c) => c.id !== 'palette' && (c.when?.() ?? true))
+  const run = (command: Command) => {
+    close()
+    command.run()
+  }
+  return (
+    <Modal title="Find a command or a treatment" open={open} onClose={close} bare width="w-[520px]">
+      <Palette label="Commands and treatments" className="flex max-h-[56vh] flex-col">
+        <Palette.Input autoFocus placeholder="Find a command or a treatment" className="h-11 border-b bg-transparent px-4 text-base outline-none placeholder:text-faint" />
+        <Palette.List className="overflow-y-auto p-1.5">
+          <Palette.Empty className="p-3 text-dim">Nothing of that name.</Palette.Empty>
+          {['Treatments', ...GROUPS.filter((g) => g !== 'Treatments')].map((group) => (
+            <Palette.Group key={group} heading={group} className="[&_[cmdk-group-heading]]:px-2.5 [&_[cmdk-group-heading]]:py-1 [&_[cmdk-group-heading]]:text-xs [&_[cmdk-group-heading]]:text-faint">
+              {here
+                .filter((c) => c.group === group)
+                .map((c) => (
+                  <Palette.Item
+                    key={c.id}
+                    value={c.label}
+                    onSelect={() => run(c)}
+                    className="flex h-8 items-center justify-between rounded px-2.5 data-[selected=true]:bg-fill"
+                  >
+                    {c.label}
+                    {c.keys[0] && <span className="text-dim">{shownKeys(c.keys[0])}</span>}
+                  </Palette.Item>
+                ))}
+            </Palette.Group>
+          ))}
+        </Palette.List>
+      </Palette>
+    </Modal>
+  )
+}
+
+function KeySheet() {
+  const open = useApp((s) => s.view.keys)
+  const dispatch = useAppDispatch()
+  return (
+    <Modal title="Keys" open={open} onClose={() => dispatch(viewActions.set({ keys: false }))} width="w-[760px]">
+      <div className="max-h-[64vh] columns-2 gap-8 overflow-y-auto p-4">
+        {GROUPS.filter((g) => g !== 'Treatments').map((group) => (
+          <section key={group} className="mb-4 break-inside-avoid">
+            <h3 className="mb-1 text-xs font-semibold text-faint">{group}</h3>
+            <dl className="grid grid-cols-[1fr_auto] gap-x-4 gap-y-1">
+              {COMMANDS.filter((c) => c.group === group && c.keys.length).map((c) => (
+                <div key={c.id} className="contents">
+                  <dt>{c.label}</dt>
+                  <dd className="text-right text-dim">{c.keys.map(shownKeys).join(', ')}</dd>
+                </div>
+              ))}
+              {group === 'Look' && (
+                <>
+                  <dt>Look at the source</dt>
+                  <dd className="text-right text-dim">hold S</dd>
+                </>
+              )}
+            </dl>
+          </section>
+        ))}
+      </div>
+    </Modal>
+  )
+}

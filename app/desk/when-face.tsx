@@ -1,0 +1,135 @@
+import type { Animated, Key, Travel } from '@stilus/core/anim'
+import type { Place, Step } from '@stilus/core/project'
+import { treatmentTime } from '@stilus/core/project'
+import { toTimecode } from '@stilus/core/time'
+import { Trash2 } from 'lucide-react'
+import { seek } from '../session/playback'
+import { edit } from '../store/edit'
+import { useAppDispatch } from '../store/store'
+import { IconButton } from '../ui/button'
+import { Choice, Segments, Toggle } from '../ui/fields'
+import { NumberField } from '../ui/number-field'
+import { animatedValues } from './movers'
+import { useDesk, useTime } from './use-desk'
+
+const TRAVELS = [
+  { value: 'ease', label: 'Ease' },
+  { value: 'linear', label: 'Linear' },
+  { value: 'hold', label: 'Hold' },
+]
+
+/** When a step acts: its span, how it arrives and leaves, and every key that moves it. */
+export function WhenFace({ step }: { step: Step }) {
+  const { shot } = useDesk()
+  const time = useTime()
+  const dispatch = useAppDispatch()
+  const { when } = step
+  const at = { shotId: shot.id, stepId: step.id }
+  const head = treatmentTime(shot, 0)
+  const end = head + shot.length
+  const set = (change: Partial<Step['when']>, gesture?: string) => dispatch(edit('step.when', { ...at, when: change }, gesture))
+  const bound = (label: string, name: 'start' | 'end', fallback: number) => (
+    <div className="grid grid-cols-[92px_1fr_36px] items-center gap-2 py-0.5">
+      <span className="text-dim">{label}</span>
+      {when[name] === null ? (
+        <span className="flex h-7 items-center justify-end px-2 text-faint">{name === 'start' ? 'Open to the head' : 'Open to the tail'}</span>
+      ) : (
+        <NumberField
+          label={label}
+          value={(when[name] ?? 0) - head}
+          min={-9999}
+          max={99999}
+          soft={[0, shot.length]}
+          step={1}
+          digits={0}
+          unit="fr"
+          onChange={(v, gesture) => set({ [name]: Math.round(v) + head }, gesture)}
+        />
+      )}
+      <Toggle label={`${label} at a frame`} value={when[name] !== null} onChange={(on) => set({ [name]: on ? fallback : null })} />
+    </div>
+  )
+  const ramp = (label: string, name: 'rampIn' | 'rampOut') => (
+    <div className="grid grid-cols-[92px_1fr_36px] items-center gap-2 py-0.5">
+      <span className="text-dim">{label}</span>
+      <NumberField
+        label={label}
+        value={when[name]}
+        min={0}
+        max={9999}
+        soft={[0, 48]}
+        step={1}
+        digits={0}
+        unit="fr"
+        onChange={(v, gesture) => set({ [name]: Math.round(v) }, gesture)}
+      />
+    </div>
+  )
+  const movers = animatedValues(step, shot.id)
+  return (
+    <div className="grid gap-3">
+      <div>
+        {bound('Begins', 'start', Math.round(Math.min(Math.max(time, head), end - 1)))}
+        {bound('Ends', 'end', Math.round(Math.max(Math.min(time + 1, end), (when.start ?? head) + 1)))}
+        {ramp('Ramp in', 'rampIn')}
+        {ramp('Ramp out', 'rampOut')}
+        <div className="grid grid-cols-[92px_1fr_36px] items-center gap-2 py-0.5">
+          <span className="text-dim">Ramp shape</span>
+          <Segments
+            label="Ramp shape"
+            value={when.shape}
+            options={[
+              { value: 'ease', label: 'Eased' },
+              { value: 'linear', label: 'Even' },
+            ]}
+            onChange={(shape) => set({ shape: shape as 'ease' | 'linear' })}
+          />
+        </div>
+      </div>
+      {movers.length === 0 && <p className="text-dim">Nothing moves yet. Set a key beside any control, go to another frame, and change it.</p>}
+      {movers.map(({ label, place, animated }) => (
+        <KeyList key={`${place.shapeId ?? ''}${place.param}`} label={label} place={place} animated={animated} />
+      ))}
+    </div>
+  )
+}
+
+function KeyList({ label, place, animated }: { label: string; place: Place; animated: Animated }) {
+  const { shot, project } = useDesk()
+  const dispatch = useAppDispatch()
+  const time = useTime()
+  const travel = (key: Key) => (key.leave === 'hold' ? 'hold' : key.leave === 'linear' ? 'linear' : 'ease')
+  return (
+    <section aria-label={`Keys of ${label}`}>
+      <h3 className="mb-1 text-xs font-semibold text-faint">{label}</h3>
+      <ul className="grid gap-0.5">
+        {animated.keys?.map((key) => {
+          const frame = key.at - treatmentTime(shot, 0)
+          const here = Math.abs(key.at - time) < 1e-6
+          return (
+            <li key={key.at} className="grid grid-cols-[86px_1fr_88px_28px] items-center gap-1">
+              <button type="button" className={here ? 'text-left text-when' : 'text-left text-dim hover:text-text'} onClick={() => dispatch(seek(frame, shot.id))}>
+                {toTimecode(Math.round(frame), project.rate)}
+              </button>
+              <span className="truncate text-right">{shownValue(key)}</span>
+              <Choice
+                label={`Travel from the key at ${frame}`}
+                value={travel(key)}
+                options={TRAVELS}
+                onChange={(v) => dispatch(edit('key.travel', { place, at: key.at, leave: v as Travel, arrive: v as Travel }))}
+              />
+              <IconButton label={`Remove the key at ${frame}`} onClick={() => dispatch(edit('key.drop', { place, at: key.at }))}>
+                <Trash2 size={13} />
+              </IconButton>
+            </li>
+          )
+        })}
+      </ul>
+    </section>
+  )
+}
+
+function shownValue({ value }: Key): string {
+  const one = (v: number) => String(Number(v.toFixed(2)))
+  return Array.isArray(value) ? value.map(one).join(', ') : typeof value === 'number' ? one(value) : String(value)
+}

@@ -1,0 +1,42 @@
+import { Tooltip } from 'radix-ui'
+import { StrictMode } from 'react'
+import { createRoot } from 'react-dom/client'
+import { Provider } from 'react-redux'
+import { createBrowserRouter, Navigate, RouterProvider } from 'react-router'
+import './app.css'
+import { DemoScreen } from './screens/demo-screen'
+import { Notices } from './screens/notices'
+import { OpenDesk, OpenHandover, OpenSequence, ProjectFrame } from './screens/project-frame'
+import { ProjectsScreen } from './screens/projects-screen'
+import { forgetOldDeliveries } from './session/handover'
+import { location } from './store/edit'
+import { store } from './store/store'
+
+const router = createBrowserRouter([
+  { path: '/', element: <ProjectsScreen /> },
+  { path: '/demo', element: <DemoScreen /> },
+  {
+    path: '/p/:id',
+    element: <ProjectFrame />,
+    children: [
+      { index: true, element: <OpenSequence /> },
+      { path: 'shot/:shotId', element: <OpenDesk /> },
+      { path: 'handover', element: <OpenHandover /> },
+    ],
+  },
+  { path: '*', element: <Navigate to="/" replace /> },
+])
+location.path = () => router.state.location.pathname
+location.go = (path) => void router.navigate(path)
+void forgetOldDeliveries()
+
+createRoot(document.getElementById('root') as HTMLElement).render(
+  <StrictMode>
+    <Provider store={store}>
+      <Tooltip.Provider delayDuration={500}>
+        <RouterProvider router={router} />
+        <Notices />
+      </Tooltip.Provider>
+    </Provider>
+  </StrictMode>,
+)

@@ -1,0 +1,86 @@
+import type { Project } from '@stilus/core/project'
+import { ChevronRight, Gauge, Redo2, Undo2 } from 'lucide-react'
+import { Link, useLocation } from 'react-router'
+import { redo, undo } from '../store/edit'
+import { useApp, useAppDispatch } from '../store/store'
+import { viewActions } from '../store/view'
+import { Button, IconButton } from '../ui/button'
+import { Menu } from '../ui/overlays'
+
+const QUALITIES = [
+  { value: 'auto', label: 'Auto' },
+  { value: 1, label: 'Full' },
+  { value: 0.5, label: 'Half' },
+  { value: 0.25, label: 'Quarter' },
+] as const
+
+/** The bar on top: where you are, undo and redo, saved, quality, and the way to hand over. */
+export function Bar({ project, crumb }: { project: Project; crumb?: string | undefined }) {
+  const dispatch = useAppDispatch()
+  const { history } = useApp((s) => s.project)
+  const quality = useApp((s) => s.view.quality)
+  const path = useLocation().pathname
+  const undoName = history.entries[history.position - 1]?.label
+  const redoName = history.entries[history.position]?.label
+  return (
+    <header className="flex h-10 shrink-0 items-center gap-1 border-b bg-ground px-3">
+      <Link to="/" aria-label="All projects" className="mr-1 flex size-7 items-center justify-center rounded hover:bg-field">
+        <Mark />
+      </Link>
+      <nav aria-label="Where you are" className="flex min-w-0 items-center gap-1 text-base">
+        <Link to={`/p/${project.id}`} className={crumb ? 'truncate rounded px-1 text-dim hover:text-text' : 'truncate rounded px-1 font-semibold'}>
+          {project.name}
+        </Link>
+        {crumb && (
+          <>
+            <ChevronRight size={14} className="shrink-0 text-faint" />
+            <span className="truncate px-1 font-semibold">{crumb}</span>
+          </>
+        )}
+      </nav>
+      <span className="flex-1" />
+      <IconButton label={undoName ? `Undo: ${undoName}` : 'Nothing to undo'} shortcut="Ctrl Z" disabled={!undoName} onClick={() => dispatch(undo)}>
+        <Undo2 size={16} />
+      </IconButton>
+      <IconButton label={redoName ? `Redo: ${redoName}` : 'Nothing to redo'} shortcut="Ctrl Shift Z" disabled={!redoName} onClick={() => dispatch(redo)}>
+        <Redo2 size={16} />
+      </IconButton>
+      <SaveState />
+      <Menu
+        align="end"
+        trigger={
+          <Button look="quiet" aria-label="Preview quality">
+            <Gauge size={15} /> {QUALITIES.find((q) => q.value === quality)?.label}
+          </Button>
+        }
+        items={QUALITIES.map((q) => ({ label: q.label, checked: q.value === quality, run: () => dispatch(viewActions.set({ quality: q.value })) }))}
+      />
+      {!path.endsWith('/handover') && (
+        <Link to={`/p/${project.id}/handover`} className="ml-2 inline-flex h-7 items-center rounded bg-text px-3 font-semibold text-ground hover:bg-white">
+          Hand over
+        </Link>
+      )}
+    </header>
+  )
+}
+
+export function Mark() {
+  return (
+    <svg width={20} height={20} viewBox="0 0 24 24" fill="none" stroke="currentColor" strokeLinecap="round" aria-hidden>
+      <path d="M4 20 20 4" strokeWidth={2} />
+      <path d="M4 12a8 8 0 0 1 8-8M20 12a8 8 0 0 1-8 8" strokeWidth={1.6} />
+    </svg>
+  )
+}
+
+function SaveState() {
+  const { status, savedAt, elsewhere } = useApp((s) => s.project)
+  if (elsewhere) return <span className="px-2 text-what">Open in another tab</span>
+  if (typeof status === 'object') return <span className="px-2 text-alert">Not saved</span>
+  const at = savedAt ? new Date(savedAt).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' }) : ''
+  return (
+    <span role="status" className="w-24 px-2 text-right text-dim">
+      {status === 'saving' ? 'Saving …' : `Saved ${at}`}
+    </span>
+  )
+}

@@ -1,0 +1,220 @@
+import type { Project } from '@stilus/core/project'
+import { perform } from '@stilus/core/project'
+import type { Target } from '@stilus/core/render'
+import { type Family, type StepDeclaration, STEPS } from '@stilus/core/steps'
+import { rateName } from '@stilus/core/time'
+import { Import, TriangleAlert, X } from 'lucide-react'
+import { useMemo, useRef, useState } from 'react'
+import { Link } from 'react-router'
+import { importFiles, MEDIA_ACCEPT, placeMedium } from '../session/importing'
+import { travel } from '../store/edit'
+import { useApp, useAppDispatch } from '../store/store'
+import { viewActions } from '../store/view'
+import { Button, IconButton } from '../ui/button'
+import { cx } from '../ui/classes'
+import { EmptyState } from '../ui/fields'
+import { Thumb } from '../viewer/thumb'
+
+function Head({ title }: { title: string }) {
+  const dispatch = useAppDispatch()
+  return (
+    <header className="flex h-10 shrink-0 items-center justify-between border-b pr-1.5 pl-3">
+      <h2 className="font-semibold">{title}</h2>
+      <IconButton label="Close" onClick={() => dispatch(viewActions.set({ drawer: null, trying: null }))}>
+        <X size={15} />
+      </IconButton>
+    </header>
+  )
+}
+
+export function ShotsDrawer({ project, shotId }: { project: Project; shotId: string }) {
+  return (
+    <>
+      <Head title="Shots" />
+      <ul className="min-h-0 flex-1 overflow-y-auto p-2">
+        {[...project.shots]
+          .sort((a, b) => a.start - b.start)
+          .map((shot) => (
+            <li key={shot.id}>
+              <Link
+                to={`/p/${project.id}/shot/${shot.id}`}
+                aria-current={shot.id === shotId}
+                className={cx('flex items-center gap-2.5 rounded p-1.5 hover:bg-field', shot.id === shotId && 'bg-field')}
+              >
+                <ShotThumb project={project} shotId={shot.id} frame={Math.floor(shot.length / 2)} />
+                <span className="grid min-w-0">
+                  <span className="truncate">{shot.name}</span>
+                  <span className="text-xs text-dim">
+                    {shot.steps.length} {shot.steps.length === 1 ? 'step' : 'steps'}, {shot.state}
+                  </span>
+                </span>
+              </Link>
+            </li>
+          ))}
+      </ul>
+    </>
+  )
+}
+
+function ShotThumb({ project, shotId, frame }: { project: Project; shotId: string; frame: number }) {
+  const target = useMemo<Target>(() => ({ kind: 'shot', shotId }), [shotId])
+  return <Thumb project={project} target={target} frame={frame} width={84} className="rounded-sm" />
+}
+
+const FAMILIES: Record<Family, string> = {
+  ...{ colour: 'Colour', light: 'Light', blur: 'Blur and focus', texture: 'Texture' },
+  ...{ warp: 'Shape and warp', key: 'Keys', generate: 'Generators', time: 'Time' },
+}
+
+/** Treatments on the shot's own picture. Resting the pointer on one shows it large; a click adds it, a drag drops it into the strip. */
+export function CatalogueDrawer({ project, shotId, onAdd }: { project: Project; shotId: string; onAdd(use: string): void }) {
+  const [text, setText] = useState('')
+  const words = text.toLowerCase().split(/\s+/).filter(Boolean)
+  const found = STEPS.filter((s) => words.every((w) => `${s.name} ${FAMILIES[s.family]} ${s.purpose}`.toLowerCase().includes(w)))
+  const families = [...new Set(found.map((s) => s.family))]
+  return (
+    <>
+      <Head title="Treatments" />
+      <div className="border-b p-2">
+        <input
+          autoFocus
+          type="search"
+          aria-label="Find a treatment"
+          placeholder="Find a treatment"
+          value={text}
+          onChange={(e) => setText(e.target.value)}
+          onKeyDown={(e) => {
+            e.stopPropagation()
+            if (e.key === 'Enter' && found[0]) onAdd(found[0].id)
+          }}
+          className="h-7 w-full rounded bg-field px-2 placeholder:text-faint focus:outline-none"
+        />
+      </div>
+      <div className="min-h-0 flex-1 overflow-y-auto p-2">
+        {families.map((family) => (
+          <section key={family} aria-label={FAMILIES[family]} className="mb-3">
+            <h3 className="px-1 pb-1 text-xs font-semibold text-faint">{FAMILIES[family]}</h3>
+            {found
+              .filter((s) => s.family === family)
+              .map((step) => (
+                <Treatment key={step.id} project={project} shotId={shotId} step={step} onAdd={onAdd} />
+              ))}
+          </section>
+        ))}
+        {!found.length && <EmptyState text={`No treatment matches "${text}".`} />}
+      </div>
+    </>
+  )
+}
+
+/** The shot as it would be with one more treatment at its end. */
+export function tryOn(project: Project, shotId: string, use: string): Project {
+  const at = project.shots.find((s) => s.id === shotId)?.steps.length ?? 0
+  return perform(project, 'step.add', { shotId, stepId: 'trying', use, at }).project
+}
+
+function Treatment({ project, shotId, step, onAdd }: { project: Project; shotId: string; step: StepDeclaration; onAdd(use: string): void }) {
+  const dispatch = useAppDispatch()
+  const frame = useApp((s) => s.view.frame)
+  const tried = useMemo(() => tryOn(project, shotId, step.id), [project, shotId, step.id])
+  const target = useMemo<Target>(() => ({ kind: 'shot', shotId }), [shotId])
+  const trying = (use: string | null) => dispatch(viewActions.set({ trying: use }))
+  return (
+    <button
+      type="button"
+      draggable
+      className="flex w-full items-start gap-2.5 rounded p-1.5 text-left hover:bg-field"
+      onMouseEnter={() => trying(step.id)}
+      onMouseLeave={() => trying(null)}
+      onFocus={() => trying(step.id)}
+      onBlur={() => trying(null)}
+      onDragStart={(e) => e.dataTransfer.setData('application/x-stilus-treatment', step.id)}
+      onClick={() => onAdd(step.id)}
+    >
+      <Thumb project={tried} target={target} frame={frame} width={96} className="shrink-0 rounded-sm" />
+      <span className="grid min-w-0 gap-0.5">
+        <span>{step.name}</span>
+        <span className="line-clamp-3 text-xs text-dim">{step.purpose}</span>
+      </span>
+    </button>
+  )
+}
+
+export function MediaDrawer({ project }: { project: Project }) {
+  const picker = useRef<HTMLInputElement>(null)
+  return (
+    <>
+      <Head title="Media" />
+      <div className="border-b p-2">
+        <Button className="w-full" onClick={() => picker.current?.click()}>
+          <Import size={15} /> Import media or an edit
+        </Button>
+        <input
+          ref={picker}
+          type="file"
+          multiple
+          hidden
+          data-testid="import-input"
+          accept={`${MEDIA_ACCEPT},.otio`}
+          onChange={(e) => {
+            void importFiles([...(e.target.files ?? [])], true)
+            e.target.value = ''
+          }}
+        />
+      </div>
+      {!project.media.length && <EmptyState text="Drop video, stills, sound or an OpenTimelineIO edit anywhere on this window." />}
+      <ul className="min-h-0 flex-1 overflow-y-auto p-2">
+        {project.media.map((m) => (
+          <li key={m.id} className="group rounded p-1.5 hover:bg-field">
+            <div className="flex items-center gap-1.5">
+              {m.kind === 'missing' && <TriangleAlert size={14} className="shrink-0 text-what" />}
+              <span className="min-w-0 flex-1 truncate" title={m.name}>
+                {m.name}
+              </span>
+              {m.kind !== 'missing' && (
+                <Button look="quiet" className="h-6 px-2 opacity-0 group-focus-within:opacity-100 group-hover:opacity-100" onClick={() => placeMedium(m.id)}>
+                  Place
+                </Button>
+              )}
+            </div>
+            <p className="text-xs text-dim">{describe(m)}</p>
+          </li>
+        ))}
+      </ul>
+    </>
+  )
+}
+
+/** What a medium is, in one line. */
+export function describe(m: Project['media'][number]): string {
+  if (m.kind === 'missing') return 'Missing: drop the file anywhere to find it by name'
+  const sound = m.sound ? `${m.sound.codec} ${m.sound.sampleRate / 1000} kHz ${m.sound.channels === 1 ? 'mono' : `${m.sound.channels} ch`}` : 'no sound'
+  if (m.kind === 'sound') return `${m.seconds.toFixed(1)} s, ${sound}`
+  const size = `${m.width} × ${m.height}`
+  if (m.kind === 'still') return `${size}, still, ${m.codec}`
+  return `${size}, ${rateName(m.rate)} fps, ${m.frames} frames, ${m.codec}, ${m.range}, ${sound}`
+}
+
+export function HistoryDrawer() {
+  const { entries, position } = useApp((s) => s.project.history)
+  const dispatch = useAppDispatch()
+  return (
+    <>
+      <Head title="History" />
+      <ol className="min-h-0 flex-1 overflow-y-auto p-2">
+        {[{ label: 'As opened' }, ...entries].map((entry, i) => (
+          <li key={i}>
+            <button
+              type="button"
+              aria-current={i === position}
+              className={cx('flex h-7 w-full items-center rounded px-2 text-left hover:bg-field', i === position && 'bg-field font-semibold', i > position && 'text-faint')}
+              onClick={() => dispatch(travel(i))}
+            >
+              <span className="truncate">{entry.label}</span>
+            </button>
+          </li>
+        ))}
+      </ol>
+    </>
+  )
+}

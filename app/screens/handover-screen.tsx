@@ -1,0 +1,213 @@
+import { type Project, sequenceLength } from '@stilus/core/project'
+import { toTimecode } from '@stilus/core/time'
+import type { Container, Delivery, Grade } from '@stilus/engine'
+import { packProject } from '@stilus/engine'
+import { useEffect, useState } from 'react'
+import { cancelDelivery, deliveredEdit, enqueue, save } from '../session/handover'
+import { work } from '../session/work'
+import type { QueuedDelivery } from '../store/deliveries'
+import { useApp, useAppDispatch } from '../store/store'
+import { viewActions } from '../store/view'
+import { Button } from '../ui/button'
+import { EmptyState, Segments } from '../ui/fields'
+import { NumberField } from '../ui/number-field'
+import { Bar } from './bar'
+
+const CONTAINERS = [
+  { value: 'mp4', label: 'MP4' },
+  { value: 'webm', label: 'WebM' },
+  { value: 'png', label: 'PNG sequence' },
+]
+const SAYS: Record<Container, string> = {
+  mp4: 'H.264 with AAC sound, or AV1 where the browser has no H.264. Opaque.',
+  webm: 'VP9 with Opus sound. Opaque.',
+  png: 'One picture a frame in a zip, with alpha, without sound.',
+}
+
+/** What to hand back and how, the render queue, and what is finished. */
+export function HandoverScreen({ project }: { project: Project }) {
+  const dispatch = useAppDispatch()
+  const deliveries = useApp((s) => s.deliveries)
+  const [what, setWhat] = useState<'sequence' | 'marks' | 'shots'>('sequence')
+  const [chosen, setChosen] = useState<readonly string[]>(() => project.shots.map((s) => s.id))
+  const [handles, setHandles] = useState(12)
+  const [container, setContainer] = useState<Container>('mp4')
+  const [quality, setQuality] = useState<Grade>('high')
+  const [depth, setDepth] = useState<8 | 16>(16)
+  useEffect(() => void dispatch(viewActions.entered({})), [dispatch])
+
+  const picked = project.shots.filter((s) => chosen.includes(s.id)).sort((a, b) => a.start - b.start)
+  const list: Delivery[] =
+    what === 'shots'
+      ? picked.map((s) => ({ what: { kind: 'shot', shotId: s.id, handles }, container, quality, depth }))
+      : [{ what: { kind: what }, container, quality, depth }]
+  const frames = what === 'shots' ? picked.reduce((n, s) => n + s.length, 0) : sequenceLength(project)
+  const hasMarks = project.marks.in !== null || project.marks.out !== null
+  const timecode = (f: number) => toTimecode(project.startTimecode + f, project.rate)
+  return (
+    <>
+      <Bar project={project} crumb="Hand over" />
+      <main className="flex min-h-0 flex-1 justify-center overflow-y-auto">
+        <div className="grid w-full max-w-[1180px] grid-cols-[minmax(0,440px)_minmax(0,1fr)] gap-12 px-8 py-8">
+          <section aria-label="What to hand over" className="flex flex-col gap-5">
+            <h1 className="text-xl font-semibold">Hand over</h1>
+            <Row label="What">
+              <Segments
+                label="What to hand over"
+                value={what}
+                options={[
+                  { value: 'sequence', label: 'Whole sequence' },
+                  ...(hasMarks ? [{ value: 'marks', label: 'In to out' }] : []),
+                  { value: 'shots', label: 'Shots' },
+                ]}
+                onChange={(v) => setWhat(v as typeof what)}
+              />
+            </Row>
+            {what === 'shots' && (
+              <>
+                <ul aria-label="Shots to hand over" className="max-h-52 overflow-y-auto rounded border">
+                  {[...project.shots]
+                    .sort((a, b) => a.start - b.start)
+                    .map((s) => (
+                      <li key={s.id} className="border-b last:border-0">
+                        <label className="flex h-8 items-center gap-2.5 px-3 hover:bg-raised">
+                          <input
+                            type="checkbox"
+                            className="accent-[#d0d0d0]"
+                            checked={chosen.includes(s.id)}
+                            onChange={(e) => setChosen(e.target.checked ? [...chosen, s.id] : chosen.filter((id) => id !== s.id))}
+                          />
+                          <span className="flex-1 truncate">{s.name}</span>
+                          <span className="text-dim">
+                            {s.length} frames, {s.state}
+                          </span>
+                        </label>
+                      </li>
+                    ))}
+                </ul>
+                <Row label="Handles">
+                  <NumberField label="Handles" value={handles} min={0} max={240} step={1} digits={0} unit="frames" onChange={(v) => setHandles(Math.round(v))} className="w-36" />
+                </Row>
+              </>
+            )}
+            {what === 'marks' && (
+              <p className="text-dim">
+                {timecode(project.marks.in ?? 0)} – {timecode(project.marks.out ?? sequenceLength(project))}
+              </p>
+            )}
+            <Row label="As">
+              <Segments label="Container" value={container} options={CONTAINERS} onChange={(v) => setContainer(v as Container)} />
+            </Row>
+            <p className="-mt-3 pl-24 text-dim">{SAYS[container]}</p>
+            {container === 'png' ? (
+              <Row label="Depth">
+                <Segments
+                  label="Bits of each channel"
+                  value={String(depth)}
+                  options={[
+                    { value: '8', label: '8 bit' },
+                    { value: '16', label: '16 bit' },
+                  ]}
+                  onChange={(v) => setDepth(v === '8' ? 8 : 16)}
+                />
+              </Row>
+            ) : (
+              <Row label="Quality">
+                <Segments
+                  label="Quality"
+                  value={quality}
+                  options={[
+                    { value: 'draft', label: 'Draft' },
+                    { value: 'high', label: 'High' },
+                    { value: 'master', label: 'Master' },
+                  ]}
+                  onChange={(v) => setQuality(v as Grade)}
+                />
+              </Row>
+            )}
+            <div className="flex items-center gap-3 pt-1">
+              <Button look="main" disabled={!frames} className="h-9 px-5" onClick={() => enqueue(project, list)}>
+                {list.length > 1 ? `Render ${list.length} files` : 'Render'}
+              </Button>
+              <span className="text-dim">{frames ? `${project.size.width} × ${project.size.height}` : 'Nothing to render yet.'}</span>
+            </div>
+            <div className="mt-4 grid gap-2 border-t pt-5">
+              <h2 className="font-semibold">The project itself</h2>
+              <p className="text-dim">One file with the document and all media, to keep or to open on another machine.</p>
+              <Button
+                className="w-fit"
+                onClick={() =>
+                  void work('Packing the project', async (share) => {
+                    save(await packProject(project, share), `${project.name}.stilus.zip`)
+                  })
+                }
+              >
+                Save project package
+              </Button>
+            </div>
+          </section>
+          <section aria-label="Render queue" className="flex flex-col gap-3">
+            <div className="flex h-7 items-center justify-between">
+              <h2 className="text-lg font-semibold">Queue and results</h2>
+              {deliveries.some((d) => d.status === 'done') && (
+                <Button onClick={() => save(deliveredEdit(project), `${project.name}.otio`)}>Save the edit (OTIO)</Button>
+              )}
+            </div>
+            {!deliveries.length && <EmptyState text="What you render appears here with its progress, and stays to be saved until you close this page." />}
+            <ul className="grid gap-2">
+              {deliveries.map((d) => (
+                <DeliveryCard key={d.id} delivery={d} />
+              ))}
+            </ul>
+          </section>
+        </div>
+      </main>
+    </>
+  )
+}
+
+function Row({ label, children }: { label: string; children: React.ReactNode }) {
+  return (
+    <div className="grid grid-cols-[84px_auto] items-center justify-start gap-3">
+      <span className="text-dim">{label}</span>
+      {children}
+    </div>
+  )
+}
+
+function DeliveryCard({ delivery: d }: { delivery: QueuedDelivery }) {
+  return (
+    <li data-status={d.status} className="rounded-md bg-raised px-4 py-3">
+      <div className="flex items-center gap-3">
+        <span className="min-w-0 flex-1 truncate font-semibold" title={d.name}>
+          {d.name}
+        </span>
+        {d.status === 'done' && d.url && (
+          <a href={d.url} download={d.name} className="inline-flex h-7 items-center rounded bg-text px-3 font-semibold text-ground hover:bg-white">
+            Save file
+          </a>
+        )}
+        {(d.status === 'waiting' || d.status === 'rendering') && <Button onClick={() => cancelDelivery(d.id)}>Cancel</Button>}
+      </div>
+      {d.status === 'rendering' && (
+        <div role="progressbar" aria-label={`Rendering ${d.name}`} aria-valuenow={d.done} aria-valuemax={d.total} className="mt-2 h-1 overflow-hidden rounded bg-field">
+          <div className="h-full bg-text" style={{ width: `${(100 * d.done) / Math.max(1, d.total)}%` }} />
+        </div>
+      )}
+      <p className={d.status === 'failed' ? 'mt-1 text-alert' : 'mt-1 text-dim'}>{says(d)}</p>
+    </li>
+  )
+}
+
+function says(d: QueuedDelivery): string {
+  if (d.status === 'waiting') return `Waiting, ${d.total} frames`
+  if (d.status === 'cancelled') return 'Cancelled'
+  if (d.status === 'failed') return d.problem ?? 'It failed.'
+  const seconds = ((d.finishedAt ?? Date.now()) - (d.startedAt ?? Date.now())) / 1000
+  const speed = seconds > 0.2 ? d.done / seconds : 0
+  if (d.status === 'done') return `${d.total} frames, ${size(d.bytes)}, ${d.codec}, rendered in ${seconds.toFixed(1)} s`
+  const left = speed ? `${Math.ceil((d.total - d.done) / speed)} s left` : 'starting'
+  return `Frame ${d.done} of ${d.total}, ${speed.toFixed(1)} frames a second, ${left}`
+}
+
+const size = (bytes: number) => (bytes < 1e6 ? `${(bytes / 1e3).toFixed(0)} KB` : `${(bytes / 1e6).toFixed(1)} MB`)

@@ -1,0 +1,55 @@
+import { useEffect, useState } from 'react'
+import { Link, Outlet, useParams } from 'react-router'
+import { Shortcuts } from '../commands/shortcuts'
+import { importFiles } from '../session/importing'
+import { enterProject } from '../session/session'
+import { useApp } from '../store/store'
+import { EmptyState } from '../ui/fields'
+import { DeskScreen } from './desk-screen'
+import { FileDrop } from './file-drop'
+import { HandoverScreen } from './handover-screen'
+import { SequenceScreen } from './sequence-screen'
+
+/** Opens the project of the address and keeps it open while its screens change. */
+export function ProjectFrame() {
+  const { id = '' } = useParams()
+  const document = useApp((s) => s.project.document)
+  const [problem, setProblem] = useState<string | null>(null)
+  useEffect(() => {
+    setProblem(null)
+    enterProject(id).then(
+      (found) => setProblem(found ? null : 'There is no such project in this browser.'),
+      (error: Error) => setProblem(error.message),
+    )
+  }, [id])
+  if (problem) {
+    return (
+      <EmptyState text={problem}>
+        <Link to="/" className="underline">
+          All projects
+        </Link>
+      </EmptyState>
+    )
+  }
+  if (document?.id !== id) return <p className="p-4 text-dim">Opening …</p>
+  return (
+    <FileDrop onFiles={(files) => void importFiles(files, true)}>
+      <div className="flex h-full flex-col">
+        <Outlet />
+      </div>
+      <Shortcuts />
+    </FileDrop>
+  )
+}
+
+/** Hands the open project to a screen. */
+function Open({ screen }: { screen: 'desk' | 'sequence' | 'handover' }) {
+  const project = useApp((s) => s.project.document)
+  if (!project) return null
+  if (screen === 'desk') return <DeskScreen project={project} />
+  return screen === 'handover' ? <HandoverScreen project={project} /> : <SequenceScreen project={project} />
+}
+
+export const OpenDesk = () => <Open screen="desk" />
+export const OpenSequence = () => <Open screen="sequence" />
+export const OpenHandover = () => <Open screen="handover" />

@@ -1,0 +1,43 @@
+import { Clapperboard, Film, History, Sparkles } from 'lucide-react'
+import type { ReactNode } from 'react'
+import { useApp, useAppDispatch } from '../store/store'
+import { type Drawer, viewActions } from '../store/view'
+import { cx } from '../ui/classes'
+
+const ITEMS: { id: Exclude<Drawer, null>; label: string; icon: ReactNode; desk: boolean }[] = [
+  { id: 'shots', label: 'Shots', icon: <Clapperboard size={18} />, desk: true },
+  { id: 'catalogue', label: 'Treat', icon: <Sparkles size={18} />, desk: true },
+  { id: 'media', label: 'Media', icon: <Film size={18} />, desk: false },
+  { id: 'history', label: 'History', icon: <History size={18} />, desk: false },
+]
+
+/** The rail on the left and the drawer that it opens over the picture. */
+export function Rail({ desk, children }: { desk: boolean; children(drawer: Drawer): ReactNode }) {
+  const drawer = useApp((s) => s.view.drawer)
+  const dispatch = useAppDispatch()
+  const items = ITEMS.filter((i) => desk || !i.desk)
+  const open = items.some((i) => i.id === drawer) ? drawer : null
+  return (
+    <>
+      <nav aria-label="Drawers" className="flex w-13 shrink-0 flex-col items-center gap-1 border-r bg-ground py-1.5">
+        {items.map(({ id, label, icon }) => (
+          <button
+            key={id}
+            type="button"
+            aria-pressed={open === id}
+            className={cx('flex h-12 w-12 flex-col items-center justify-center gap-0.5 rounded text-xs', open === id ? 'bg-field text-text' : 'text-dim hover:bg-field hover:text-text')}
+            onClick={() => dispatch(viewActions.set({ drawer: open === id ? null : id, trying: null }))}
+          >
+            {icon}
+            {label}
+          </button>
+        ))}
+      </nav>
+      {open && (
+        <aside aria-label={items.find((i) => i.id === open)?.label} className="absolute inset-y-0 left-13 z-20 flex w-[272px] flex-col border-r bg-raised shadow-2xl">
+          {children(open)}
+        </aside>
+      )}
+    </>
+  )
+}

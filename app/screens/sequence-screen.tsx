@@ -1,0 +1,65 @@
+import { type Project, sequenceLength } from '@stilus/core/project'
+import type { Target } from '@stilus/core/render'
+import { useEffect } from 'react'
+import { ShotPanel } from '../sequence/shot-panel'
+import { Timeline } from '../sequence/timeline'
+import { useApp, useAppDispatch } from '../store/store'
+import { viewActions } from '../store/view'
+import { Button } from '../ui/button'
+import { EmptyState } from '../ui/fields'
+import { Transport } from '../viewer/transport'
+import { Viewer } from '../viewer/viewer'
+import { ViewBar } from '../viewer/view-bar'
+import { Bar } from './bar'
+import { playScale } from './desk-screen'
+import { HistoryDrawer, MediaDrawer } from './drawers'
+import { Rail } from './rail'
+
+const SEQUENCE: Target = { kind: 'sequence' }
+
+/** The sequence: the edit as it came, to judge, trim and swap, and the way to each shot's desk. */
+export function SequenceScreen({ project }: { project: Project }) {
+  const dispatch = useAppDispatch()
+  const { frame, shotId, quality } = useApp((s) => s.view)
+  const length = sequenceLength(project)
+  const shot = project.shots.find((s) => s.id === shotId)
+  useEffect(() => {
+    dispatch((run, getState) => {
+      const { shotId, frame } = getState().view
+      const { document } = getState().project
+      // Coming back from a shot's desk, the playhead stays on the frame that was looked at.
+      const left = document?.shots.find((s) => s.id === shotId)
+      run(viewActions.entered({ frame: left ? left.start + Math.min(frame, left.length - 1) : 0 }))
+    })
+  }, [dispatch])
+  const empty = project.shots.length ? undefined : (
+    <div className="rounded-lg bg-ground">
+      <EmptyState text="Drop your edit and its media here: an OpenTimelineIO file, video, stills and sound.">
+        <Button look="main" onClick={() => dispatch(viewActions.set({ drawer: 'media' }))}>
+          Import media or an edit
+        </Button>
+      </EmptyState>
+    </div>
+  )
+  return (
+    <>
+      <Bar project={project} />
+      <div className="flex min-h-0 flex-1 flex-col">
+        <div className="relative flex min-h-0 flex-1">
+          <Rail desk={false}>{(drawer) => (drawer === 'media' ? <MediaDrawer project={project} /> : <HistoryDrawer />)}</Rail>
+          <main className="flex min-w-0 flex-1 flex-col">
+            <ViewBar compare={false} />
+            <Viewer project={project} target={SEQUENCE} frame={frame} empty={empty} />
+            <Transport project={project} offset={0} count={Math.max(1, length)} scale={playScale(quality)} />
+          </main>
+          <aside aria-label="Shot" className="flex w-[308px] shrink-0 flex-col border-l bg-ground">
+            {shot ? <ShotPanel key={shot.id} project={project} shot={shot} /> : <EmptyState text={project.shots.length ? 'Choose a shot below to see what it is and to open it on the desk.' : 'Shots appear here once there is an edit.'} />}
+          </aside>
+        </div>
+        <section aria-label="Lanes of the sequence" className="flex h-[190px] shrink-0 flex-col border-t">
+          <Timeline project={project} length={length} />
+        </section>
+      </div>
+    </>
+  )
+}

@@ -1,0 +1,123 @@
+import { handles, type Project, type Shot } from '@stilus/core/project'
+import { toTimecode } from '@stilus/core/time'
+import { importFile } from '@stilus/engine'
+import { useRef } from 'react'
+import { useNavigate } from 'react-router'
+import { describe } from '../screens/drawers'
+import { MEDIA_ACCEPT } from '../session/importing'
+import { uid, work } from '../session/work'
+import { edit } from '../store/edit'
+import { useAppDispatch } from '../store/store'
+import { Button } from '../ui/button'
+import { EditableText, Segments, Toggle } from '../ui/fields'
+import { NumberField } from '../ui/number-field'
+
+/** The selected shot on the sequence: its state, note, medium and sound, and the way to the desk. */
+export function ShotPanel({ project, shot }: { project: Project; shot: Shot }) {
+  const dispatch = useAppDispatch()
+  const navigate = useNavigate()
+  const medium = project.media.find((m) => m.id === shot.mediaId)
+  const room = medium ? handles(project, shot) : { before: 0, after: 0 }
+  const timecode = (f: number) => toTimecode(project.startTimecode + f, project.rate)
+  return (
+    <section aria-label="Selected shot" className="flex min-h-0 flex-1 flex-col gap-3 overflow-y-auto p-3">
+      <EditableText label="Name of the shot" value={shot.name} onChange={(name) => dispatch(edit('shot.rename', { shotId: shot.id, name }))} className="h-7 text-lg font-semibold" />
+      <Button look="main" onClick={() => void navigate(`/p/${project.id}/shot/${shot.id}`)}>
+        Open on the desk
+      </Button>
+      <Segments
+        label="State of the shot"
+        value={shot.state}
+        options={[
+          { value: 'untouched', label: 'Untouched' },
+          { value: 'in work', label: 'In work' },
+          { value: 'done', label: 'Done' },
+        ]}
+        onChange={(state) => dispatch(edit('shot.state', { shotId: shot.id, state: state as Shot['state'] }))}
+      />
+      <label className="grid gap-1">
+        <span className="text-dim">Note</span>
+        <textarea
+          key={shot.id}
+          defaultValue={shot.note}
+          rows={3}
+          placeholder="What this shot needs"
+          className="resize-none rounded bg-field px-2 py-1.5 placeholder:text-faint focus:outline-none"
+          onKeyDown={(e) => e.stopPropagation()}
+          onBlur={(e) => e.target.value !== shot.note && dispatch(edit('shot.note', { shotId: shot.id, note: e.target.value }))}
+        />
+      </label>
+      <dl className="grid grid-cols-[84px_1fr] gap-x-2 gap-y-1">
+        <dt className="text-dim">Place</dt>
+        <dd>
+          {timecode(shot.start)} – {timecode(shot.start + shot.length)}
+        </dd>
+        <dt className="text-dim">Length</dt>
+        <dd>{shot.length} frames</dd>
+        <dt className="text-dim">Handles</dt>
+        <dd>{Number.isFinite(room.before) ? `${room.before} before, ${room.after} after` : 'a still has no end'}</dd>
+        <dt className="text-dim">Steps</dt>
+        <dd>{shot.steps.map((s) => s.name).join(', ') || 'none yet'}</dd>
+      </dl>
+      <div className="grid gap-1 border-t pt-3">
+        <span className="truncate" title={medium?.name}>
+          {medium?.name}
+        </span>
+        <span className={medium?.kind === 'missing' ? 'text-what' : 'text-dim'}>{medium && describe(medium)}</span>
+        <SwapButton project={project} shot={shot} />
+      </div>
+      {medium?.sound && (
+        <div className="grid grid-cols-[84px_1fr_36px] items-center gap-2">
+          <span className="text-dim">Sound</span>
+          {shot.sound === null ? (
+            <span className="text-faint">off</span>
+          ) : (
+            <NumberField
+              label="Sound level"
+              value={shot.sound}
+              min={-100}
+              max={24}
+              soft={[-40, 12]}
+              step={0.2}
+              digits={1}
+              unit="dB"
+              onChange={(sound, gesture) => dispatch(edit('shot.sound', { shotId: shot.id, sound }, gesture))}
+            />
+          )}
+          <Toggle label="Sound of the shot" value={shot.sound !== null} onChange={(on) => dispatch(edit('shot.sound', { shotId: shot.id, sound: on ? 0 : null }))} />
+        </div>
+      )}
+    </section>
+  )
+}
+
+/** Puts other footage under a shot and keeps everything on it. */
+function SwapButton({ project, shot }: { project: Project; shot: Shot }) {
+  const dispatch = useAppDispatch()
+  const picker = useRef<HTMLInputElement>(null)
+  const swap = async (file: File | undefined) => {
+    if (!file) return
+    const result = await work(`Importing ${file.name}`, () => importFile(project.id, file, uid()))
+    if (!result) return
+    dispatch(edit('medium.add', { medium: result.medium }))
+    const room = result.medium.kind === 'video' ? Math.max(0, result.medium.frames - shot.length) : 0
+    dispatch(edit('shot.swap', { shotId: shot.id, mediaId: result.medium.id, in: Math.min(shot.in, room) }))
+  }
+  return (
+    <>
+      <Button className="mt-1" onClick={() => picker.current?.click()}>
+        Swap for other footage …
+      </Button>
+      <input
+        ref={picker}
+        type="file"
+        hidden
+        accept={MEDIA_ACCEPT}
+        onChange={(e) => {
+          void swap(e.target.files?.[0])
+          e.target.value = ''
+        }}
+      />
+    </>
+  )
+}

@@ -1,0 +1,148 @@
+import type { Project, Shot, SoundClip } from '@stilus/core/project'
+import type { Target } from '@stilus/core/render'
+import { Volume2, VolumeX } from 'lucide-react'
+import { useMemo, useRef } from 'react'
+import { useNavigate } from 'react-router'
+import { seek } from '../session/playback'
+import { edit } from '../store/edit'
+import { useApp, useAppDispatch } from '../store/store'
+import { viewActions } from '../store/view'
+import { cx } from '../ui/classes'
+import { Playhead, Ruler, type TimeMap, TimeScale, useTimeDrag } from '../ui/timeline'
+import { Thumb } from '../viewer/thumb'
+
+const STRIP_HEIGHT = 54
+
+/** Overlay, video and sound lanes of the sequence: choose, move and trim shots; double-click opens the desk. */
+export function Timeline({ project, length }: { project: Project; length: number }) {
+  const dispatch = useAppDispatch()
+  const lanes = [...new Set([0, ...project.shots.map((s) => s.lane)])].sort((a, b) => b - a)
+  return (
+    <TimeScale first={0} end={Math.max(length, 24)} onSeek={(frame) => dispatch(seek(frame, undefined))}>
+      {(map) => (
+        <>
+          <div className="flex h-7 shrink-0 border-b">
+            <div className="w-[200px] shrink-0 border-r px-3 py-1 text-xs text-faint">
+              {project.shots.length} {project.shots.length === 1 ? 'shot' : 'shots'}
+            </div>
+            <div className="relative flex flex-1">
+              <Ruler map={map} rate={project.rate} />
+              <Marks project={project} map={map} />
+            </div>
+          </div>
+          <div className="min-h-0 flex-1 overflow-y-auto">
+            {lanes.map((lane) => (
+              <Lane key={lane} name={lane === 0 ? 'Video' : lane === 1 ? 'Overlay' : `Overlay ${lane}`} height={STRIP_HEIGHT + 22}>
+                {project.shots
+                  .filter((s) => s.lane === lane)
+                  .map((shot) => (
+                    <ShotClip key={shot.id} project={project} shot={shot} map={map} />
+                  ))}
+              </Lane>
+            ))}
+            <Lane name="Sound" height={30}>
+              {project.shots.filter((s) => s.sound !== null).map((s) => <Heard key={s.id} name={s.name} start={s.start} length={s.length} map={map} />)}
+              {project.sounds.map((s: SoundClip) => <Heard key={s.id} name={s.name} start={s.start} length={s.length} map={map} />)}
+            </Lane>
+          </div>
+          <Playhead map={map} left={200} />
+        </>
+      )}
+    </TimeScale>
+  )
+}
+
+function Lane({ name, height, children }: { name: string; height: number; children: React.ReactNode }) {
+  return (
+    <div className="flex border-b" style={{ height }}>
+      <div className="w-[200px] shrink-0 border-r px-3 py-1.5 text-dim">{name}</div>
+      <div className="relative flex-1 overflow-hidden">{children}</div>
+    </div>
+  )
+}
+
+/** In and out on the ruler. */
+function Marks({ project, map }: { project: Project; map: TimeMap }) {
+  const { in: from, out: to } = project.marks
+  if (from === null && to === null) return null
+  const x0 = map.x(from ?? map.first)
+  return <div aria-hidden className="pointer-events-none absolute bottom-0 h-1 bg-when" style={{ left: x0, width: Math.max(2, map.x(to ?? map.end) - x0) }} />
+}
+
+function Heard({ name, start, length, map }: { name: string; start: number; length: number; map: TimeMap }) {
+  const x0 = map.x(start)
+  return (
+    <div className="absolute top-1 flex h-[21px] items-center gap-1 overflow-hidden rounded-sm bg-field px-1.5 text-xs text-dim" style={{ left: x0, width: Math.max(2, map.x(start + length) - x0 - 1) }}>
+      <Volume2 size={12} className="shrink-0" />
+      <span className="truncate">{name}</span>
+    </div>
+  )
+}
+
+const STATES = { untouched: '○', 'in work': '◐', done: '●' }
+
+function ShotClip({ project, shot, map }: { project: Project; shot: Shot; map: TimeMap }) {
+  const dispatch = useAppDispatch()
+  const navigate = useNavigate()
+  const chosen = useApp((s) => s.view.shotId === shot.id)
+  const from = useRef(shot)
+  const last = useRef(0)
+  const begin = () => {
+    from.current = shot
+    last.current = 0
+    dispatch(viewActions.set({ shotId: shot.id }))
+  }
+  const body = useTimeDrag(map, begin, (by, _, gesture) => dispatch(edit('shot.move', { shotId: shot.id, start: Math.max(0, from.current.start + by) }, gesture)), () => from.current.start)
+  const trim = (edge: 'head' | 'tail') => (by: number, _: number, gesture: string) => {
+    const change = by - last.current
+    last.current = by
+    if (change) dispatch(edit('shot.trim', { shotId: shot.id, edge, by: change }, gesture))
+  }
+  const head = useTimeDrag(map, begin, trim('head'), () => from.current.start)
+  const tail = useTimeDrag(map, begin, trim('tail'), () => from.current.start + from.current.length)
+  const x0 = map.x(shot.start)
+  const width = Math.max(6, map.x(shot.start + shot.length) - x0 - 1)
+  const edge = 'absolute inset-y-0 z-10 w-2 cursor-ew-resize touch-none hover:bg-[#ffffff60]'
+  return (
+    <div
+      role="button"
+      tabIndex={0}
+      aria-label={`Shot ${shot.name}, ${shot.state}. Enter opens it on the desk.`}
+      aria-pressed={chosen}
+      className={cx('absolute top-1 overflow-hidden rounded-sm bg-field touch-none', chosen ? 'ring-2 ring-text' : 'hover:ring-1 hover:ring-line-strong')}
+      style={{ left: x0, width, height: STRIP_HEIGHT + 19 }}
+      onDoubleClick={() => void navigate(`/p/${project.id}/shot/${shot.id}`)}
+      onFocus={() => dispatch(viewActions.set({ shotId: shot.id }))}
+      onKeyDown={(e) => {
+        if (e.key === 'Enter') void navigate(`/p/${project.id}/shot/${shot.id}`)
+        if (e.key === 'Delete') dispatch(edit('shot.remove', { shotId: shot.id }))
+      }}
+      {...body}
+    >
+      <Filmstrip project={project} shot={shot} width={width} />
+      <div className="flex h-[19px] items-center gap-1.5 px-1.5 text-xs">
+        <span aria-hidden className="text-dim">
+          {STATES[shot.state]}
+        </span>
+        <span className="truncate">{shot.name}</span>
+        {shot.sound === null && project.media.find((m) => m.id === shot.mediaId)?.sound && <VolumeX size={11} className="shrink-0 text-faint" />}
+      </div>
+      <div className={cx(edge, 'left-0')} {...head} />
+      <div className={cx(edge, 'right-0')} {...tail} />
+    </div>
+  )
+}
+
+/** Finished frames along a shot, as many as fit. */
+function Filmstrip({ project, shot, width }: { project: Project; shot: Shot; width: number }) {
+  const tile = Math.round((STRIP_HEIGHT * project.size.width) / project.size.height)
+  const count = Math.min(12, Math.max(1, Math.ceil(width / tile)))
+  const target = useMemo<Target>(() => ({ kind: 'shot', shotId: shot.id }), [shot.id])
+  return (
+    <div className="flex overflow-hidden" style={{ height: STRIP_HEIGHT }}>
+      {Array.from({ length: count }, (_, i) => (
+        <Thumb key={i} project={project} target={target} frame={Math.min(shot.length - 1, Math.floor(((i + 0.5) * shot.length) / count))} width={tile} className="shrink-0" />
+      ))}
+    </div>
+  )
+}

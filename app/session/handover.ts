@@ -1,0 +1,90 @@
+import { nanoid } from '@reduxjs/toolkit'
+import type { Project } from '@stilus/core/project'
+import { clearDeliveries, deliver, type Delivery, editFile, type Job, layOut } from '@stilus/engine'
+import { deliveryActions } from '../store/deliveries'
+import { store } from '../store/store'
+import { session } from './session'
+import { tell } from './work'
+
+interface Waiting {
+  id: string
+  project: Project
+  delivery: Delivery
+}
+
+const queue: Waiting[] = []
+const running = new Map<string, AbortController>()
+/** Finished files by delivery, for the edit that refers to them. */
+const finished = new Map<string, { job: Job; name: string }>()
+let busy = false
+
+/** Puts deliveries into the queue; the document is taken as it is now. */
+export function enqueue(project: Project, deliveries: readonly Delivery[]): void {
+  for (const delivery of deliveries) {
+    try {
+      const job = layOut(project, delivery)
+      const id = nanoid()
+      store.dispatch(deliveryActions.queued({ id, name: job.name, total: job.last - job.first }))
+      queue.push({ id, project, delivery })
+    } catch (error) {
+      tell('problem', (error as Error).message)
+    }
+  }
+  void next()
+}
+
+export function cancelDelivery(id: string): void {
+  const at = queue.findIndex((w) => w.id === id)
+  if (at >= 0) {
+    queue.splice(at, 1)
+    store.dispatch(deliveryActions.updated({ id, status: 'cancelled' }))
+  }
+  running.get(id)?.abort()
+}
+
+async function next(): Promise<void> {
+  const waiting = busy ? undefined : queue.shift()
+  if (!waiting) return
+  busy = true
+  const { id, project, delivery } = waiting
+  const controller = new AbortController()
+  running.set(id, controller)
+  store.dispatch(deliveryActions.updated({ id, status: 'rendering', startedAt: Date.now() }))
+  try {
+    session().player.stop()
+    const { file, job, codec } = await deliver(project, delivery, controller.signal, ({ done }) =>
+      store.dispatch(deliveryActions.updated({ id, done })),
+    )
+    finished.set(id, { job, name: file.name })
+    const url = URL.createObjectURL(file)
+    store.dispatch(deliveryActions.updated({ id, status: 'done', url, bytes: file.size, codec, finishedAt: Date.now() }))
+  } catch (error) {
+    const cancelled = (error as Error).name === 'AbortError'
+    const problem = cancelled ? null : (error as Error).message
+    store.dispatch(deliveryActions.updated({ id, status: cancelled ? 'cancelled' : 'failed', problem }))
+    if (problem) tell('problem', problem)
+  } finally {
+    running.delete(id)
+    busy = false
+    void next()
+  }
+}
+
+/** An OpenTimelineIO edit of what has been delivered so far, as a file to save. */
+export function deliveredEdit(project: Project): Blob {
+  const done = store.getState().deliveries.flatMap((d) => finished.get(d.id) ?? [])
+  const shots = done.filter(({ job }) => !job.shotId || project.shots.some((s) => s.id === job.shotId))
+  return new Blob([editFile(project, shots)], { type: 'application/json' })
+}
+
+/** Files of an earlier visit are of no use to anybody. */
+export const forgetOldDeliveries = (): Promise<void> => clearDeliveries().catch(() => undefined)
+
+/** Offers a file to save. */
+export function save(file: Blob, name: string): void {
+  const link = document.createElement('a')
+  link.href = URL.createObjectURL(file)
+  link.download = name
+  link.click()
+  setTimeout(() => URL.revokeObjectURL(link.href), 60_000)
+}

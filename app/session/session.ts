@@ -1,0 +1,123 @@
+import { Autosave, findMedium, holdProject, openProject, Player, Renderer, saveProject, saveStill, toJpeg } from '@stilus/engine'
+import { type History, type Project, sequenceLength } from '@stilus/core/project'
+import { location } from '../store/edit'
+import { noticeActions } from '../store/notices'
+import { type Place, projectActions } from '../store/project'
+import { store } from '../store/store'
+import { viewActions } from '../store/view'
+import { frameListeners } from './frames'
+
+interface Saved {
+  document: Project
+  history: History<Place>
+}
+
+/** Everything that runs for the open project and is not state: renderer, player, saving. There is one at a time. */
+export class Session {
+  readonly renderer: Renderer
+  readonly player: Player
+  readonly #autosave: Autosave<Saved>
+  readonly #release: () => void
+  readonly #unsubscribe: () => void
+  #last: Project
+
+  constructor(readonly projectId: string, document: Project) {
+    this.#last = document
+    this.renderer = new Renderer((id) => findMedium(projectId, id), (message) =>
+      store.dispatch(noticeActions.told('problem', `A renderer stopped and was replaced (${message}).`)),
+    )
+    this.player = new Player(this.renderer, {
+      frame(frame, picture) {
+        store.dispatch(viewActions.set({ frame }))
+        for (const listener of frameListeners) listener(picture)
+      },
+      rate: (fps, dropped) => store.dispatch(viewActions.set({ shown: { fps, dropped } })),
+      stopped: (frame) => store.dispatch(viewActions.set({ frame, playing: false })),
+    })
+    this.#autosave = new Autosave<Saved>(
+      (state) => saveProject(state.document, state.history, location.path()),
+      (status) => this.#told(status),
+    )
+    this.#release = holdProject(
+      projectId,
+      () => store.dispatch(projectActions.elsewhere(false)),
+      () => store.dispatch(projectActions.elsewhere(true)),
+    )
+    this.#unsubscribe = store.subscribe(() => this.#watch())
+  }
+
+  /** Saves at once. */
+  flush(): Promise<void> {
+    return this.#autosave.flush()
+  }
+
+  /** Saves a picture of the project for its card. */
+  async keepStill(): Promise<void> {
+    const project = store.getState().project.document
+    if (!project || !sequenceLength(project)) return
+    const frame = Math.floor(sequenceLength(project) / 3)
+    const scale = Math.min(1, 480 / project.size.width)
+    const picture = await this.renderer.render({ project, target: { kind: 'sequence' }, frame, scale })
+    await saveStill(project.id, await toJpeg(picture))
+  }
+
+  async close(): Promise<void> {
+    this.player.stop()
+    this.#unsubscribe()
+    await this.#autosave.close()
+    await this.keepStill().catch(() => undefined)
+    this.#release()
+    this.renderer.close()
+  }
+
+  #watch(): void {
+    const { document, history, elsewhere } = store.getState().project
+    if (!document || document === this.#last) return
+    this.#last = document
+    if (!elsewhere) this.#autosave.put({ document, history })
+  }
+
+  #told(status: 'saving' | 'saved' | Error): void {
+    store.dispatch(projectActions.status(status instanceof Error ? { error: status.message } : status))
+    if (status instanceof Error) store.dispatch(noticeActions.told('problem', status.message))
+  }
+}
+
+let current: Session | undefined
+
+/** The session of the open project. @throws Error when no project is open */
+export function session(): Session {
+  if (!current) throw new Error('No project is open.')
+  return current
+}
+
+let turn: Promise<unknown> = Promise.resolve()
+
+/** Entering and leaving one after the other, whoever asks. */
+function inTurn<T>(act: () => Promise<T>): Promise<T> {
+  const result = turn.then(act)
+  turn = result.catch(() => undefined)
+  return result
+}
+
+/** Opens a project, or keeps it if it is the open one. Returns false where there is none. @throws ProjectError */
+export const enterProject = (id: string): Promise<boolean> => inTurn(() => enter(id))
+
+export const leaveProject = (): Promise<void> => inTurn(leave)
+
+async function enter(id: string): Promise<boolean> {
+  if (current?.projectId === id) return true
+  await leave()
+  const opened = await openProject(id)
+  if (!opened) return false
+  store.dispatch(projectActions.opened({ document: opened.project, history: opened.history as History<Place> }))
+  current = new Session(id, opened.project)
+  return true
+}
+
+async function leave(): Promise<void> {
+  const leaving = current
+  current = undefined
+  await leaving?.close()
+  store.dispatch(projectActions.closed())
+}

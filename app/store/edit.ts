@@ -1,0 +1,60 @@
+import { type EditArgs, type EditName, perform, record, travelTo } from '@stilus/core/project'
+import { noticeActions } from './notices'
+import { type Place, projectActions } from './project'
+import type { RootState, Thunk } from './store'
+import { viewActions } from './view'
+
+/** Where the browser is; set by the router so that the store does not know it. */
+export const location = {
+  path: () => '/',
+  go: (_path: string): void => undefined,
+}
+
+const placeOf = ({ view }: RootState): Place => ({
+  path: location.path(),
+  stepId: view.stepId,
+  face: view.face,
+  frame: view.frame,
+})
+
+/**
+ * Makes a named change. Changes in a row with the same `merge` become one entry of the history.
+ * A change that cannot be made is told to the user and leaves everything as it was.
+ */
+export const edit =
+  <N extends EditName>(name: N, args: EditArgs<N>, merge?: string): Thunk<boolean> =>
+  (dispatch, getState) => {
+    const { document, history, elsewhere } = getState().project
+    if (!document) return false
+    if (elsewhere) {
+      dispatch(noticeActions.told('problem', 'This project is open in another tab. Close it there to change it here.'))
+      return false
+    }
+    try {
+      const change = perform(document, name, args)
+      const place = placeOf(getState())
+      dispatch(projectActions.changed({ document: change.project, history: record(history, change, merge, place) }))
+      return true
+    } catch (error) {
+      dispatch(noticeActions.told('problem', error instanceof Error ? error.message : String(error)))
+      return false
+    }
+  }
+
+/** Goes to a position of the history and to where that change was made. */
+export const travel =
+  (position: number): Thunk =>
+  (dispatch, getState) => {
+    const { document, history, elsewhere } = getState().project
+    if (!document || elsewhere) return
+    const result = travelTo(document, history, position)
+    dispatch(projectActions.changed({ document: result.project, history: result.history }))
+    const place = result.crossed?.context
+    if (!place) return
+    if (location.path() !== place.path) location.go(place.path)
+    const { stepId, face, frame } = place
+    dispatch(viewActions.set({ stepId, face, frame, shapeId: null, look: 'result' }))
+  }
+
+export const undo: Thunk = (dispatch, getState) => dispatch(travel(getState().project.history.position - 1))
+export const redo: Thunk = (dispatch, getState) => dispatch(travel(getState().project.history.position + 1))

@@ -1,0 +1,19 @@
+import { configureStore } from '@reduxjs/toolkit'
+import { useDispatch, useSelector } from 'react-redux'
+import { deliveriesReducer } from './deliveries'
+import { noticesReducer } from './notices'
+import { projectReducer } from './project'
+import { viewReducer } from './view'
+
+export const store = configureStore({
+  reducer: { project: projectReducer, view: viewReducer, notices: noticesReducer, deliveries: deliveriesReducer },
+  // Documents are frozen by core; walking them on every action would cost more than the action.
+  middleware: (defaults) => defaults({ serializableCheck: false, immutableCheck: false }),
+})
+
+export type RootState = ReturnType<typeof store.getState>
+export type AppDispatch = typeof store.dispatch
+export type Thunk<R = void> = (dispatch: AppDispatch, getState: () => RootState) => R
+
+export const useAppDispatch = useDispatch.withTypes<AppDispatch>()
+export const useApp = useSelector.withTypes<RootState>()

@@ -1,0 +1,75 @@
+import { X } from 'lucide-react'
+import { Dialog, DropdownMenu } from 'radix-ui'
+import type { ReactNode } from 'react'
+import { IconButton } from './button'
+import { cx } from './classes'
+
+export function Modal(props: { title: string; open: boolean; onClose(): void; children: ReactNode; width?: string; bare?: boolean }) {
+  return (
+    <Dialog.Root open={props.open} onOpenChange={(open) => !open && props.onClose()}>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 z-40 bg-[#000000a0]" />
+        <Dialog.Content
+          aria-describedby={undefined}
+          className={cx('fixed top-[16vh] left-1/2 z-50 -translate-x-1/2 overflow-hidden rounded-lg bg-raised shadow-2xl outline-none', props.width ?? 'w-[440px]')}
+        >
+          <div className={props.bare ? 'sr-only' : 'flex items-center justify-between px-4 pt-3'}>
+            <Dialog.Title className="text-base font-semibold">{props.title}</Dialog.Title>
+            {!props.bare && (
+              <IconButton label="Close" onClick={props.onClose}>
+                <X size={16} />
+              </IconButton>
+            )}
+          </div>
+          {props.children}
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  )
+}
+
+export interface MenuItem {
+  label: string
+  shortcut?: string
+  disabled?: boolean
+  checked?: boolean
+  danger?: boolean
+  run(): void
+}
+
+export function Menu({ trigger, items, align = 'start' }: { trigger: ReactNode; items: (MenuItem | null)[]; align?: 'start' | 'end' }) {
+  return (
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger asChild>{trigger}</DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content
+          align={align}
+          sideOffset={4}
+          collisionPadding={8}
+          className="z-50 min-w-44 rounded bg-[#3a3a3a] p-1 text-sm shadow-xl"
+        >
+          {items.map((item, i) =>
+            item === null ? (
+              <DropdownMenu.Separator key={i} className="my-1 h-px bg-line-strong" />
+            ) : (
+              <DropdownMenu.Item
+                key={item.label}
+                disabled={item.disabled}
+                onSelect={item.run}
+                className={cx(
+                  'flex h-7 items-center justify-between gap-6 rounded px-2 outline-none data-[disabled]:opacity-40 data-[highlighted]:bg-[#4f4f4f]',
+                  item.danger && 'text-alert',
+                  item.checked && 'font-semibold',
+                )}
+              >
+                {item.label}
+                {item.shortcut && <span className="text-dim">{item.shortcut}</span>}
+                {item.checked && <span aria-hidden>✓</span>}
+              </DropdownMenu.Item>
+            ),
+          )}
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  )
+}

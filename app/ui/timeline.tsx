@@ -1,0 +1,110 @@
+import { fps, type Rate, toTimecode } from '@stilus/core/time'
+import { type PointerEvent, type ReactNode, useLayoutEffect, useRef, useState } from 'react'
+import { useApp } from '../store/store'
+
+/** Frames to pixels of the time area and back. */
+export interface TimeMap {
+  first: number
+  end: number
+  width: number
+  x(frame: number): number
+  frame(x: number): number
+  seek(frame: number): void
+}
+
+const LEFT = 200
+const PADDING = 10
+
+/** Gives its children the map between frames and pixels, and seeks where the ruler is dragged. */
+export function TimeScale(props: { first: number; end: number; onSeek(frame: number): void; children(map: TimeMap): ReactNode }) {
+  const box = useRef<HTMLDivElement>(null)
+  const [total, setTotal] = useState(1000)
+  useLayoutEffect(() => {
+    const node = box.current
+    if (!node) return
+    const observer = new ResizeObserver(() => setTotal(node.clientWidth))
+    observer.observe(node)
+    return () => observer.disconnect()
+  }, [])
+  const width = Math.max(100, total - LEFT)
+  const perFrame = (width - 2 * PADDING) / Math.max(1, props.end - props.first)
+  const map: TimeMap = {
+    ...{ first: props.first, end: props.end, width, seek: props.onSeek },
+    x: (frame) => PADDING + (frame - props.first) * perFrame,
+    frame: (x) => props.first + (x - PADDING) / perFrame,
+  }
+  return (
+    <div ref={box} className="relative flex min-h-0 flex-1 flex-col">
+      {props.children(map)}
+    </div>
+  )
+}
+
+/** Time in whole steps that leave room for their labels; dragging on it moves the playhead. */
+export function Ruler({ map, rate }: { map: TimeMap; rate: Rate }) {
+  const base = Math.round(fps(rate))
+  const steps = [1, 2, 5, 10, base, base * 2, base * 5, base * 10, base * 30, base * 60, base * 300, base * 600]
+  const step = steps.find((s) => map.x(s) - map.x(0) >= 84) ?? base * 1800
+  const marks: number[] = []
+  for (let f = Math.ceil(map.first / step) * step; f <= map.end; f += step) marks.push(f)
+  const scrub = (event: PointerEvent) => {
+    if (event.type === 'pointerdown') event.currentTarget.setPointerCapture(event.pointerId)
+    if (!event.currentTarget.hasPointerCapture(event.pointerId)) return
+    map.seek(map.frame(event.clientX - event.currentTarget.getBoundingClientRect().left))
+  }
+  return (
+    <div data-testid="ruler" className="relative flex-1 cursor-col-resize touch-none overflow-hidden" onPointerDown={scrub} onPointerMove={scrub}>
+      {marks.map((f) => (
+        <span key={f} className="absolute inset-y-0 border-l border-line pt-1 pl-1.5 text-xs text-dim" style={{ left: map.x(f) }}>
+          {toTimecode(f, rate).slice(3)}
+        </span>
+      ))}
+    </div>
+  )
+}
+
+export function Playhead({ map, left }: { map: TimeMap; left: number }) {
+  const frame = useApp((s) => s.view.frame)
+  return (
+    <div aria-hidden className="pointer-events-none absolute inset-y-0 w-px bg-white" style={{ left: left + map.x(frame) }}>
+      <span className="absolute top-0 -left-[5px] h-2 w-[11px] rounded-b-sm bg-white" />
+    </div>
+  )
+}
+
+let gestures = 0
+/** Pixels within which a dragged thing snaps to the playhead. */
+const SNAP = 6
+
+/**
+ * Pointer handlers that drag something in time. `move` gets whole frames moved since the start, the frame under the pointer, and a
+ * name for the gesture. `anchor` is the frame that snaps to the playhead; the frame under the pointer if absent.
+ */
+export function useTimeDrag(map: TimeMap, begin: () => void, move: (by: number, at: number, gesture: string) => void, anchor?: () => number) {
+  const frame = useApp((s) => s.view.frame)
+  const drag = useRef<{ x: number; gesture: string; moved: boolean } | null>(null)
+  return {
+    onPointerDown(event: PointerEvent) {
+      if (event.button !== 0) return
+      event.stopPropagation()
+      event.currentTarget.setPointerCapture(event.pointerId)
+      drag.current = { x: event.clientX, gesture: `time-${++gestures}`, moved: false }
+      begin()
+    },
+    onPointerMove(event: PointerEvent) {
+      const d = drag.current
+      if (!d || (!d.moved && Math.abs(event.clientX - d.x) < 3)) return
+      d.moved = true
+      const perFrame = map.x(1) - map.x(0)
+      const area = (event.currentTarget as Element).closest('.relative.flex-1')?.getBoundingClientRect()
+      let by = Math.round((event.clientX - d.x) / perFrame)
+      let at = Math.round(map.frame(event.clientX - (area?.left ?? 0)))
+      if (Math.abs(at - frame) * perFrame < SNAP) at = frame
+      const snapping = anchor?.()
+      if (snapping !== undefined && Math.abs(snapping + by - frame) * perFrame < SNAP) by = frame - snapping
+      move(by, at, d.gesture)
+    },
+    onPointerUp: () => void (drag.current = null),
+    onPointerCancel: () => void (drag.current = null),
+  }
+}

@@ -1,0 +1,73 @@
+import type { Project } from '@stilus/core/project'
+import { fromTimecode, toTimecode } from '@stilus/core/time'
+import { ChevronFirst, ChevronLast, Pause, Play, Repeat, StepBack, StepForward } from 'lucide-react'
+import { useState } from 'react'
+import { play, seek, stop } from '../session/playback'
+import { useApp, useAppDispatch } from '../store/store'
+import { viewActions } from '../store/view'
+import { IconButton } from '../ui/button'
+
+/** Start, step, play, loop; the timecode can be typed; while playing it says how many frames a second are shown. */
+export function Transport({ project, shotId, offset, count, scale }: { project: Project; shotId?: string; offset: number; count: number; scale: number }) {
+  const dispatch = useAppDispatch()
+  const { frame, playing, loop, shown } = useApp((s) => s.view)
+  return (
+    <div className="flex h-9 shrink-0 items-center gap-0.5 border-t bg-ground px-2">
+      <IconButton label="To the first frame" shortcut="Home" onClick={() => dispatch(seek(0, shotId))}>
+        <ChevronFirst size={17} />
+      </IconButton>
+      <IconButton label="One frame back" shortcut="←" onClick={() => dispatch(seek(frame - 1, shotId))}>
+        <StepBack size={15} />
+      </IconButton>
+      <IconButton label={playing ? 'Stop' : 'Play'} shortcut="Space" onClick={() => dispatch(playing ? stop : play(shotId, scale))}>
+        {playing ? <Pause size={17} /> : <Play size={17} />}
+      </IconButton>
+      <IconButton label="One frame on" shortcut="→" onClick={() => dispatch(seek(frame + 1, shotId))}>
+        <StepForward size={15} />
+      </IconButton>
+      <IconButton label="To the last frame" shortcut="End" onClick={() => dispatch(seek(count - 1, shotId))}>
+        <ChevronLast size={17} />
+      </IconButton>
+      <TimecodeField project={project} frame={frame + offset} onChange={(f) => dispatch(seek(f - offset, shotId))} />
+      <span className="ml-1 text-dim">
+        frame {frame + 1} of {count}
+      </span>
+      <span className="flex-1" />
+      {playing && shown && (
+        <span role="status" className={shown.dropped ? 'text-what' : 'text-dim'}>
+          {shown.fps} frames a second{shown.dropped ? `, ${shown.dropped} left out` : ''}
+        </span>
+      )}
+      <IconButton label="Play in a loop" pressed={loop} onClick={() => dispatch(viewActions.set({ loop: !loop }))}>
+        <Repeat size={15} />
+      </IconButton>
+    </div>
+  )
+}
+
+function TimecodeField({ project, frame, onChange }: { project: Project; frame: number; onChange(frame: number): void }) {
+  const [typed, setTyped] = useState<string | null>(null)
+  const shown = toTimecode(project.startTimecode + frame, project.rate)
+  return (
+    <input
+      aria-label="Timecode"
+      value={typed ?? shown}
+      className="ml-1 h-7 w-[104px] rounded bg-transparent px-1.5 text-base hover:bg-field focus:bg-black focus:outline-none"
+      onFocus={(e) => {
+        setTyped(shown)
+        const field = e.currentTarget
+        requestAnimationFrame(() => field.select())
+      }}
+      onChange={(e) => setTyped(e.target.value)}
+      onBlur={() => setTyped(null)}
+      onKeyDown={(e) => {
+        e.stopPropagation()
+        if (e.key === 'Enter') {
+          const found = fromTimecode(typed ?? '', project.rate)
+          if (found !== undefined) onChange(found < project.startTimecode ? found : found - project.startTimecode)
+        }
+        if (e.key === 'Enter' || e.key === 'Escape') e.currentTarget.blur()
+      }}
+    />
+  )
+}
