@@ -25,7 +25,7 @@ export async function startServer(port: number): Promise<{ server: FastifyInstan
     })
   })
   await server.register(fastifyStatic, { root: dist, cacheControl: true, maxAge: '1h', dotfiles: 'deny' })
-  await server.register(fastifyStatic, { root: folder('../demo/media'), prefix: '/demo/', decorateReply: false, dotfiles: 'deny' })
+  await server.register(fastifyStatic, { root: folder('../demo/dist'), prefix: '/demo/', decorateReply: false, dotfiles: 'deny' })
   // Addresses of screens are known to the application only.
   server.setNotFoundHandler((request, reply) => {
     const isScreen = request.method === 'GET' && !/\.\w+$/.test(request.url.split('?')[0] ?? '')

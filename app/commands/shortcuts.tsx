@@ -39,11 +39,19 @@ export function Shortcuts() {
     const up = (event: KeyboardEvent) => {
       if (event.key.toLowerCase() === 's') store.dispatch(viewActions.set({ peek: null }))
     }
+    // After a click the keys belong to the desk again, so that Space plays; with the keyboard focus stays where it is.
+    const clicked = (event: MouseEvent) => {
+      const active = document.activeElement
+      const control = active instanceof HTMLElement && active.matches('button, a, [role="radio"], [role="tab"], [role="switch"], [type="checkbox"]')
+      if (event.detail > 0 && control && !active.closest('[role="dialog"], [role="menu"]')) active.blur()
+    }
     window.addEventListener('keydown', down)
+    window.addEventListener('click', clicked)
     window.addEventListener('keyup', up)
     return () => {
       window.removeEventListener('keydown', down)
       window.removeEventListener('keyup', up)
+      window.removeEventListener('click', clicked)
     }
   }, [])
   return (

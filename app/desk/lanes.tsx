@@ -29,7 +29,7 @@ export function Lanes() {
               {shot.steps.map((step) => (
                 <StepLane key={step.id} step={step} map={map} chosen={step.id === stepId} />
               ))}
-              {!shot.steps.length && <p className="px-3 py-3 text-dim">Each treatment of this shot gets a lane here: when it acts, how it ramps in and out, and its keys.</p>}
+              {!shot.steps.length && <p className="py-3 pl-[224px] text-dim">Each treatment of this shot gets a lane here: when it acts, how it ramps in and out, and its keys.</p>}
             </div>
             <Playhead map={map} left={200} />
           </>

@@ -75,13 +75,13 @@ export function summary(step: Step, face: Face): string {
   if (face === 'what') return findStep(step.use)?.name ?? 'Unknown treatment'
   if (face === 'where') {
     const shapes = step.where?.shapes.length ?? 0
-    if (!shapes) return 'Whole picture'
+    if (!shapes) return 'Everywhere'
     return `${shapes} ${shapes === 1 ? 'shape' : 'shapes'}${step.where?.invert ? ', inverted' : ''}`
   }
   const values = [...Object.values(step.what), step.mix, ...(step.where?.shapes ?? []).flatMap((s) => Object.values(s.form))]
   const keys = values.reduce((sum, v) => sum + (v.keys?.length ?? 0), 0)
-  const span = step.when.start === null && step.when.end === null ? 'Whole shot' : 'Part of shot'
-  return keys ? `${span}, ${keys} ${keys === 1 ? 'key' : 'keys'}` : span
+  const span = step.when.start === null && step.when.end === null ? 'Whole' : 'Part'
+  return keys ? `${span}, ${keys} ${keys === 1 ? 'key' : 'keys'}` : `${span} shot`
 }
 
 function StepHead({ step }: { step: Step }) {

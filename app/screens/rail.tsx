@@ -6,7 +6,7 @@ import { cx } from '../ui/classes'
 
 const ITEMS: { id: Exclude<Drawer, null>; label: string; icon: ReactNode; desk: boolean }[] = [
   { id: 'shots', label: 'Shots', icon: <Clapperboard size={18} />, desk: true },
-  { id: 'catalogue', label: 'Treat', icon: <Sparkles size={18} />, desk: true },
+  { id: 'catalogue', label: 'Catalogue', icon: <Sparkles size={18} />, desk: true },
   { id: 'media', label: 'Media', icon: <Film size={18} />, desk: false },
   { id: 'history', label: 'History', icon: <History size={18} />, desk: false },
 ]
@@ -25,7 +25,7 @@ export function Rail({ desk, children }: { desk: boolean; children(drawer: Drawe
             key={id}
             type="button"
             aria-pressed={open === id}
-            className={cx('flex h-12 w-12 flex-col items-center justify-center gap-0.5 rounded text-xs', open === id ? 'bg-field text-text' : 'text-dim hover:bg-field hover:text-text')}
+            className={cx('flex h-12 w-12 flex-col items-center justify-center gap-0.5 rounded text-[10.5px]', open === id ? 'bg-field text-text' : 'text-dim hover:bg-field hover:text-text')}
             onClick={() => dispatch(viewActions.set({ drawer: open === id ? null : id, trying: null }))}
           >
             {icon}

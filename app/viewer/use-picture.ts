@@ -1,4 +1,4 @@
-import { present, type RenderRequest } from '@stilus/engine'
+import { type Delivered, present, type RenderRequest } from '@stilus/engine'
 import { type RefObject, useEffect, useRef, useState } from 'react'
 import { session } from '../session/session'
 import { Latest } from './latest'
@@ -15,7 +15,7 @@ export function usePicture(canvas: RefObject<HTMLCanvasElement | null>, request:
     const runner = new Latest<RenderRequest>(
       async (job) => {
         const picture = await session().renderer.render(job)
-        if (canvas.current) present(canvas.current, picture)
+        if (canvas.current) show(canvas.current, picture, job)
         setProblem(null)
       },
       (error) => setProblem(error instanceof Error ? error.message : String(error)),
@@ -28,9 +28,16 @@ export function usePicture(canvas: RefObject<HTMLCanvasElement | null>, request:
     if (!request) return
     const wanted = hand ? { ...request, scale: Math.max(0.25, request.scale / 2) } : request
     const ready = session().renderer.peek(wanted)
-    if (ready && canvas.current) present(canvas.current, ready)
+    if (ready && canvas.current) show(canvas.current, ready, wanted)
     latest.current?.put(wanted)
   }, [canvas, request, hand])
 
   return problem
+}
+
+/** Shows a picture and notes on the canvas which frame it is and at what scale. */
+function show(canvas: HTMLCanvasElement, picture: Delivered, { frame, scale }: RenderRequest): void {
+  present(canvas, picture)
+  canvas.dataset.frame = String(frame)
+  canvas.dataset.scale = String(scale)
 }

@@ -1,0 +1,21 @@
+// Puts the demo project and its media into one package, as the server offers it: tsx demo/pack.ts
+import { copyFileSync, createReadStream, createWriteStream, mkdirSync } from 'node:fs'
+import { fileURLToPath } from 'node:url'
+import { writePackage } from '@stilus/core/formats'
+import { CLIPS } from './clips'
+import { demoProject, mediaPath } from './project'
+
+/** Writes the package into the demo's build folder and returns its path. */
+export async function packDemo(): Promise<string> {
+  const folder = fileURLToPath(new URL('./dist/', import.meta.url))
+  mkdirSync(folder, { recursive: true })
+  copyFileSync(mediaPath('still.jpg'), `${folder}still.jpg`)
+  const path = `${folder}the-tin-comet.stilus.zip`
+  const out = createWriteStream(path)
+  const media = CLIPS.map(({ scene, file }) => ({ id: scene, name: file, chunks: createReadStream(mediaPath(file)) as AsyncIterable<Uint8Array> }))
+  await writePackage(demoProject(), media, (piece) => void out.write(piece))
+  await new Promise<void>((done, failed) => out.end((error?: Error | null) => (error ? failed(error) : done())))
+  return path
+}
+
+if (process.argv[1]?.endsWith('pack.ts')) console.log(await packDemo())

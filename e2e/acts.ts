@@ -1,0 +1,65 @@
+import type { Page } from 'playwright-core'
+import type { Stage } from './browser'
+import { readNumber } from './clip'
+
+/** Opens files as a new project from the first screen. */
+export async function openFiles(stage: Stage, ...paths: string[]): Promise<void> {
+  await stage.page.goto(stage.address)
+  await stage.page.getByTestId('open-input').setInputFiles(paths)
+}
+
+/** Waits until the viewer shows a frame at a scale of at least `scale`. */
+export const pictureOf = (page: Page, frame: number, scale = 0.01) =>
+  page.waitForFunction(
+    ([n, s]) => {
+      const canvas = document.querySelector<HTMLCanvasElement>('[data-testid="viewer"] canvas')
+      return canvas?.dataset.frame === String(n) && Number(canvas.dataset.scale) >= (s as number)
+    },
+    [frame, scale] as const,
+  )
+
+/** The frame number in the viewer's picture. */
+export async function numberShown(page: Page, fullWidth: number): Promise<number> {
+  const { values, width } = await page.evaluate(() => {
+    const canvas = document.querySelector('[data-testid="viewer"] canvas') as HTMLCanvasElement
+    const data = canvas.getContext('2d')?.getImageData(0, 0, canvas.width, Math.ceil(canvas.height / 8)).data
+    return { values: Array.from(data ?? []), width: canvas.width }
+  })
+  return readNumber(values, width * 4, 4, width / fullWidth)
+}
+
+/** Types a timecode into the field under the picture. */
+export async function goToTimecode(page: Page, timecode: string): Promise<void> {
+  const field = page.getByLabel('Timecode')
+  await field.click()
+  await field.fill(timecode)
+  await field.press('Enter')
+}
+
+/** Adds a treatment by the palette. */
+export async function addTreatment(page: Page, name: string): Promise<void> {
+  await page.keyboard.press('Control+k')
+  await page.getByPlaceholder('Find a command or a treatment').fill(`Add ${name}`)
+  await page.keyboard.press('Enter')
+  await page.getByRole('region', { name: 'Selected step' }).waitFor()
+}
+
+/** Types into a number field. */
+export async function typeNumber(page: Page, label: string, text: string): Promise<void> {
+  await page.getByRole('spinbutton', { name: label, exact: true }).focus()
+  await page.keyboard.press('Enter')
+  await page.getByRole('textbox', { name: label, exact: true }).fill(text)
+  await page.keyboard.press('Enter')
+}
+
+/** Drags from one place to another in viewport pixels. */
+export async function drag(page: Page, from: [number, number], to: [number, number]): Promise<void> {
+  await page.mouse.move(...from)
+  await page.mouse.down()
+  await page.mouse.move((from[0] + to[0]) / 2, (from[1] + to[1]) / 2, { steps: 4 })
+  await page.mouse.move(...to, { steps: 4 })
+  await page.mouse.up()
+}
+
+/** Waits until the document has been written to storage. */
+export const saved = (page: Page) => page.getByRole('status').filter({ hasText: /^Saved/ }).waitFor()
