@@ -72,7 +72,7 @@ async function read(input: Input, name: string): Promise<OpenedMedia> {
   }
   const video = await input.getPrimaryVideoTrack()
   const audio = await input.getPrimaryAudioTrack()
-  if (!video && !audio) throw new MediaError(`"${name}" holds neither pictures nor sound.`)
+  if (!video && !audio) throw new MediaError(`"${name}" holds neither pictures nor sound that can be read; it may have been cut short. Copy it again from where it came and import it once more.`)
   const sound = audio ? await readSound(audio) : null
   if (!video) {
     if (!audio || !sound) throw new MediaError(`"${name}" holds sound in a format that this browser cannot decode, and no picture.`)
