@@ -3,7 +3,10 @@ export default {
   roots: ['<rootDir>/core', '<rootDir>/engine', '<rootDir>/app', '<rootDir>/server', '<rootDir>/demo'],
   testMatch: ['**/*.test.ts', '**/*.test.tsx'],
   transform: {
-    '^.+\\.(t|j|mj)sx?$': ['@swc/jest', { jsc: { target: 'es2023', parser: { syntax: 'typescript', tsx: true } } }],
+    '^.+\\.(t|j|mj)sx?$': [
+      '@swc/jest',
+      { jsc: { target: 'es2023', parser: { syntax: 'typescript', tsx: true } } },
+    ],
   },
   transformIgnorePatterns: ['/node_modules/(?!(fast-png|iobuffer|fflate|mediabunny|@stilus)/)'],
 }

@@ -12,9 +12,15 @@ export async function packDemo(): Promise<string> {
   copyFileSync(mediaPath('still.jpg'), `${folder}still.jpg`)
   const path = `${folder}the-tin-comet.stilus.zip`
   const out = createWriteStream(path)
-  const media = CLIPS.map(({ scene, file }) => ({ id: scene, name: file, chunks: createReadStream(mediaPath(file)) as AsyncIterable<Uint8Array> }))
+  const media = CLIPS.map(({ scene, file }) => ({
+    id: scene,
+    name: file,
+    chunks: createReadStream(mediaPath(file)) as AsyncIterable<Uint8Array>,
+  }))
   await writePackage(demoProject(), media, (piece) => void out.write(piece))
-  await new Promise<void>((done, failed) => out.end((error?: Error | null) => (error ? failed(error) : done())))
+  await new Promise<void>((done, failed) =>
+    out.end((error?: Error | null) => (error ? failed(error) : done())),
+  )
   return path
 }
 

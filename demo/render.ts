@@ -38,13 +38,41 @@ async function render({ scene, file, frames, seed }: (typeof CLIPS)[number]): Pr
   const video = webm
     ? ['-c:v', 'libvpx-vp9', '-b:v', '0', '-crf', '30', '-g', '48', '-row-mt', '1']
     : ['-c:v', 'libx264', '-preset', 'slow', '-crf', '21', '-g', '48', '-bf', '2']
-  const sound = webm ? ['-c:a', 'libopus', '-b:a', '96k'] : ['-c:a', 'aac', '-b:a', '128k', '-movflags', '+faststart']
-  const colour = ['-color_primaries', 'bt709', '-color_trc', 'bt709', '-colorspace', 'bt709', '-color_range', 'tv', '-pix_fmt', 'yuv420p']
-  const input = ['-f', 'rawvideo', '-pix_fmt', 'yuv420p', '-s', `${SIZE.width}x${SIZE.height}`, '-r', '24', '-i', 'pipe:0']
+  const sound = webm
+    ? ['-c:a', 'libopus', '-b:a', '96k']
+    : ['-c:a', 'aac', '-b:a', '128k', '-movflags', '+faststart']
+  const colour = [
+    '-color_primaries',
+    'bt709',
+    '-color_trc',
+    'bt709',
+    '-colorspace',
+    'bt709',
+    '-color_range',
+    'tv',
+    '-pix_fmt',
+    'yuv420p',
+  ]
+  const input = [
+    '-f',
+    'rawvideo',
+    '-pix_fmt',
+    'yuv420p',
+    '-s',
+    `${SIZE.width}x${SIZE.height}`,
+    '-r',
+    '24',
+    '-i',
+    'pipe:0',
+  ]
   const heard = ['-f', 's16le', '-ar', '48000', '-ac', '2', '-i', wav]
-  const ffmpeg = spawn('ffmpeg', ['-y', '-v', 'error', ...input, ...heard, ...video, ...colour, ...sound, join(media, file)], {
-    stdio: ['pipe', 'inherit', 'inherit'],
-  })
+  const ffmpeg = spawn(
+    'ffmpeg',
+    ['-y', '-v', 'error', ...input, ...heard, ...video, ...colour, ...sound, join(media, file)],
+    {
+      stdio: ['pipe', 'inherit', 'inherit'],
+    },
+  )
   for (let n = 0; n < frames; n++) {
     const picture = draw(n)
     grain(picture, n)

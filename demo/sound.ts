@@ -24,11 +24,17 @@ export function sceneSound(seconds: number, seed: number): Buffer {
     for (const { at, hertz, side, loud } of strikes) {
       const d = t - at
       if (d < 0 || d > 2.5) continue
-      const tone = loud * Math.exp(-d * 2.2) * (Math.sin(2 * Math.PI * hertz * d) + 0.35 * Math.exp(-d * 5) * Math.sin(2 * Math.PI * hertz * 2.76 * d))
+      const tone =
+        loud *
+        Math.exp(-d * 2.2) *
+        (Math.sin(2 * Math.PI * hertz * d) +
+          0.35 * Math.exp(-d * 5) * Math.sin(2 * Math.PI * hertz * 2.76 * d))
       sides[0] = (sides[0] as number) + tone * Math.sqrt(1 - side)
       sides[1] = (sides[1] as number) + tone * Math.sqrt(side)
     }
-    sides.forEach((v, c) => out.writeInt16LE(Math.round(Math.max(-1, Math.min(1, v * fade)) * 32767), i * 4 + c * 2))
+    sides.forEach((v, c) =>
+      out.writeInt16LE(Math.round(Math.max(-1, Math.min(1, v * fade)) * 32767), i * 4 + c * 2),
+    )
   }
   return out
 }

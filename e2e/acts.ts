@@ -62,4 +62,8 @@ export async function drag(page: Page, from: [number, number], to: [number, numb
 }
 
 /** Waits until the document has been written to storage. */
-export const saved = (page: Page) => page.getByRole('status').filter({ hasText: /^Saved/ }).waitFor()
+export const saved = (page: Page) =>
+  page
+    .getByRole('status')
+    .filter({ hasText: /^Saved/ })
+    .waitFor()

@@ -41,17 +41,28 @@ async function refuses(path: string, message: RegExp): Promise<void> {
   await stage.page.getByRole('alert').getByRole('button', { name: 'Close' }).first().click()
 }
 
-test('a text file named .mp4', () => refuses(file('notes.mp4', 'These are my notes.\n'.repeat(50)), /"notes\.mp4" is not a video, sound or picture file .* It takes MP4/))
+test('a text file named .mp4', () =>
+  refuses(
+    file('notes.mp4', 'These are my notes.\n'.repeat(50)),
+    /"notes\.mp4" is not a video, sound or picture file .* It takes MP4/,
+  ))
 
-test('a file of 0 bytes', () => refuses(file('nothing.mov', ''), /"nothing\.mov" is empty \(0 bytes\)\. Copy it again/))
+test('a file of 0 bytes', () =>
+  refuses(file('nothing.mov', ''), /"nothing\.mov" is empty \(0 bytes\)\. Copy it again/))
 
 test('a video that was cut short, with its index lost or kept', async () => {
   const whole = readFileSync(good)
-  await refuses(file('cut.mp4', whole.subarray(0, Math.floor(whole.length * 0.6))), /"cut\.mp4" .*(damaged|ends early|cut short).* Copy it again/)
+  await refuses(
+    file('cut.mp4', whole.subarray(0, Math.floor(whole.length * 0.6))),
+    /"cut\.mp4" .*(damaged|ends early|cut short).* Copy it again/,
+  )
   const fast = join(folder, 'fast.mp4')
   execFileSync('ffmpeg', ['-y', '-v', 'error', '-i', good, '-c', 'copy', '-movflags', '+faststart', fast])
   const indexed = readFileSync(fast)
-  await refuses(file('cut2.mp4', indexed.subarray(0, Math.floor(indexed.length * 0.6))), /"cut2\.mp4" .*ends early.* Copy it again/)
+  await refuses(
+    file('cut2.mp4', indexed.subarray(0, Math.floor(indexed.length * 0.6))),
+    /"cut2\.mp4" .*ends early.* Copy it again/,
+  )
 })
 
 test('a codec that the browser does not have', async () => {
@@ -60,7 +71,11 @@ test('a codec that the browser does not have', async () => {
   await refuses(path, /"old\.mkv" holds .* this browser cannot decode\. Convert it to H\.264, VP9 or AV1/)
 })
 
-test('a damaged still', () => refuses(file('torn.png', readFileSync(good).subarray(0, 900)), /"torn\.png" is not a picture that can be read/))
+test('a damaged still', () =>
+  refuses(
+    file('torn.png', readFileSync(good).subarray(0, 900)),
+    /"torn\.png" is not a picture that can be read/,
+  ))
 
 test('a file with sound only goes to the sound lane and says so', async () => {
   const path = join(folder, 'tune.m4a')
@@ -71,9 +86,21 @@ test('a file with sound only goes to the sound lane and says so', async () => {
 })
 
 test('an edit with missing media is laid out, says what is missing, and finds it by name', async () => {
-  const clip = (name: string, media: string, start: number) => ({ name, media, start, length: 20, in: 5, available: 48 })
+  const clip = (name: string, media: string, start: number) => ({
+    name,
+    media,
+    start,
+    length: 20,
+    in: 5,
+    available: 48,
+  })
   const clips = [clip('Here', 'good.mp4', 0), clip('Gone', 'later.mp4', 20)]
-  const otio = writeOtio({ name: 'Edit', rate: { num: 24, den: 1 }, startTimecode: 0, lanes: [{ name: 'V1', kind: 'video', clips }] })
+  const otio = writeOtio({
+    name: 'Edit',
+    rate: { num: 24, den: 1 },
+    startTimecode: 0,
+    lanes: [{ name: 'V1', kind: 'video', clips }],
+  })
   await stage.page.getByTestId('import-input').setInputFiles(file('edit.otio', otio))
   await alert(/media are missing: later\.mp4\. Drop the files here/)
   assert.equal(await shots(), 2)
@@ -84,7 +111,8 @@ test('an edit with missing media is laid out, says what is missing, and finds it
   assert.equal(await shots(), 2)
 })
 
-test('an edit that is none', () => refusesEdit(file('poem.otio', 'roses are red'), /not an OpenTimelineIO file: it is not JSON/))
+test('an edit that is none', () =>
+  refusesEdit(file('poem.otio', 'roses are red'), /not an OpenTimelineIO file: it is not JSON/))
 
 async function refusesEdit(path: string, message: RegExp): Promise<void> {
   await stage.page.getByTestId('import-input').setInputFiles(path)
@@ -127,7 +155,10 @@ test('no room left: the message says what to do, the work stays, and it is saved
     await saved(page)
     await page.reload()
     await pictureOf(page, 0)
-    assert.equal(await page.getByRole('list', { name: 'States of the shot' }).getByRole('listitem').count(), 4)
+    assert.equal(
+      await page.getByRole('list', { name: 'States of the shot' }).getByRole('listitem').count(),
+      4,
+    )
   } finally {
     await small.close()
   }
@@ -139,10 +170,15 @@ async function fillStorage(): Promise<void> {
   open.onupgradeneeded = () => open.result.createObjectStore('junk', { autoIncrement: true })
   const db = await new Promise<IDBDatabase>((done) => (open.onsuccess = () => done(open.result)))
   for (const size of [500_000, 50_000, 5_000, 500, 100]) {
-    for (let fits = true; fits; ) {
+    for (let fits = true; fits;) {
       fits = await new Promise<boolean>((done) => {
         const transaction = db.transaction('junk', 'readwrite')
-        transaction.objectStore('junk').put(crypto.getRandomValues(new Uint8Array(Math.min(size, 65536))).toString().slice(0, size))
+        transaction.objectStore('junk').put(
+          crypto
+            .getRandomValues(new Uint8Array(Math.min(size, 65536)))
+            .toString()
+            .slice(0, size),
+        )
         transaction.oncomplete = () => done(true)
         transaction.onabort = () => done(false)
       })

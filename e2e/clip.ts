@@ -20,7 +20,20 @@ export interface ClipOptions {
 }
 
 /** H.264 with three B-frames in a row and a group of 30, as cameras and programs write it. */
-export const H264 = ['-c:v', 'libx264', '-preset', 'veryfast', '-crf', '16', '-g', '30', '-bf', '3', '-b_strategy', '0']
+export const H264 = [
+  '-c:v',
+  'libx264',
+  '-preset',
+  'veryfast',
+  '-crf',
+  '16',
+  '-g',
+  '30',
+  '-bf',
+  '3',
+  '-b_strategy',
+  '0',
+]
 export const VP9 = ['-c:v', 'libvpx-vp9', '-b:v', '3M', '-g', '30', '-deadline', 'realtime', '-cpu-used', '8']
 
 /** One 4:2:0 frame: a moving soft picture with its own number in black and white squares along the top. */
@@ -48,21 +61,59 @@ function picture(n: number, width: number, height: number): Buffer {
 
 /** Makes a clip whose every frame carries its number. */
 export async function makeClip(options: ClipOptions): Promise<void> {
-  const { path, frames, rate = { num: 24, den: 1 }, width = 320, height = 180, video = H264, clickAt } = options
+  const {
+    path,
+    frames,
+    rate = { num: 24, den: 1 },
+    width = 320,
+    height = 180,
+    video = H264,
+    clickAt,
+  } = options
   const sound: string[] = []
   if (clickAt !== undefined) {
     const samples = Math.round((frames * 48000 * rate.den) / rate.num)
     const data = Buffer.alloc(samples * 4)
     const start = Math.round((clickAt * 48000 * rate.den) / rate.num)
-    for (let i = start; i < start + 96; i++) for (const c of [0, 2]) data.writeInt16LE(i % 2 ? 24000 : -24000, i * 4 + c)
+    for (let i = start; i < start + 96; i++)
+      for (const c of [0, 2]) data.writeInt16LE(i % 2 ? 24000 : -24000, i * 4 + c)
     writeFileSync(`${path}.pcm`, data)
     sound.push('-f', 's16le', '-ar', '48000', '-ac', '2', '-i', `${path}.pcm`)
   }
-  const input = ['-f', 'rawvideo', '-pix_fmt', 'yuv420p', '-s', `${width}x${height}`, '-r', `${rate.num}/${rate.den}`, '-i', 'pipe:0']
-  const colour = ['-pix_fmt', 'yuv420p', '-colorspace', 'bt709', '-color_primaries', 'bt709', '-color_trc', 'bt709', '-color_range', 'tv']
-  const codec = sound.length ? ['-c:a', path.endsWith('.webm') || path.endsWith('.mkv') ? 'libopus' : 'aac'] : []
-  const ffmpeg = spawn('ffmpeg', ['-y', '-v', 'error', ...input, ...sound, ...video, ...colour, ...codec, path], { stdio: ['pipe', 'inherit', 'inherit'] })
-  for (let n = 0; n < frames; n++) if (!ffmpeg.stdin.write(picture(n, width, height))) await once(ffmpeg.stdin, 'drain')
+  const input = [
+    '-f',
+    'rawvideo',
+    '-pix_fmt',
+    'yuv420p',
+    '-s',
+    `${width}x${height}`,
+    '-r',
+    `${rate.num}/${rate.den}`,
+    '-i',
+    'pipe:0',
+  ]
+  const colour = [
+    '-pix_fmt',
+    'yuv420p',
+    '-colorspace',
+    'bt709',
+    '-color_primaries',
+    'bt709',
+    '-color_trc',
+    'bt709',
+    '-color_range',
+    'tv',
+  ]
+  const codec = sound.length
+    ? ['-c:a', path.endsWith('.webm') || path.endsWith('.mkv') ? 'libopus' : 'aac']
+    : []
+  const ffmpeg = spawn(
+    'ffmpeg',
+    ['-y', '-v', 'error', ...input, ...sound, ...video, ...colour, ...codec, path],
+    { stdio: ['pipe', 'inherit', 'inherit'] },
+  )
+  for (let n = 0; n < frames; n++)
+    if (!ffmpeg.stdin.write(picture(n, width, height))) await once(ffmpeg.stdin, 'drain')
   ffmpeg.stdin.end()
   const [code] = (await once(ffmpeg, 'close')) as [number]
   if (code !== 0) throw new Error(`ffmpeg stopped with ${code}.`)

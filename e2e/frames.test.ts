@@ -15,7 +15,12 @@ after(() => stage?.close())
 
 const rates = Object.entries(RATES).filter(([, rate]) => !rate.drop)
 const cases: { name: string; file: string; rate: Rate; video: string[] }[] = [
-  ...rates.map(([name, rate]) => ({ name: `${name} in MP4 with B-frames`, file: `${name}.mp4`, rate, video: H264 })),
+  ...rates.map(([name, rate]) => ({
+    name: `${name} in MP4 with B-frames`,
+    file: `${name}.mp4`,
+    rate,
+    video: H264,
+  })),
   { name: '23.976 in WebM', file: 'film.webm', rate: RATES['23.976'] as Rate, video: VP9 },
   { name: '29.97 in Matroska', file: 'film.mkv', rate: RATES['29.97'] as Rate, video: H264 },
   { name: '25 in MOV', file: 'film.mov', rate: RATES['25'] as Rate, video: H264 },

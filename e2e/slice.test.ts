@@ -7,7 +7,16 @@ import { after, before, test } from 'node:test'
 import { encodeI420 } from '@stilus/core/kernels'
 import type { Target } from '@stilus/core/render'
 import { NodeRenderer, openPackage, type OpenedPackage } from '../server/render'
-import { addTreatment, drag, goToTimecode, numberShown, openFiles, pictureOf, saved, typeNumber } from './acts'
+import {
+  addTreatment,
+  drag,
+  goToTimecode,
+  numberShown,
+  openFiles,
+  pictureOf,
+  saved,
+  typeNumber,
+} from './acts'
 import { openStage, type Stage } from './browser'
 import { makeClip } from './clip'
 import { decodeFrames, decodeSound, probe, psnr } from './video'
@@ -29,7 +38,8 @@ after(async () => {
 
 const desk = () => stage.page.getByRole('list', { name: 'States of the shot' }).getByRole('listitem')
 const tile = (name: string) => desk().getByRole('button', { name: new RegExp(`^${name}[.,]`) })
-const edits = () => stage.page.getByRole('complementary', { name: 'History' }).getByRole('listitem').allTextContents()
+const edits = () =>
+  stage.page.getByRole('complementary', { name: 'History' }).getByRole('listitem').allTextContents()
 
 test('imports a file, says what it is, and opens it on the desk', async () => {
   const { page } = stage
@@ -58,7 +68,11 @@ test('adds the three treatments, limits one by drawing, sets keys, undoes and re
   await page.getByRole('button', { name: 'Ellipse' }).click()
   const box = await page.getByTestId('drawing-surface').boundingBox()
   assert.ok(box)
-  await drag(page, [box.x + box.width * 0.5, box.y + box.height * 0.4], [box.x + box.width * 0.8, box.y + box.height * 0.9])
+  await drag(
+    page,
+    [box.x + box.width * 0.5, box.y + box.height * 0.4],
+    [box.x + box.width * 0.8, box.y + box.height * 0.9],
+  )
   await page.getByRole('button', { name: /^Name of the shape: Ellipse 1/ }).waitFor()
 
   await tile('Glow').click()
@@ -85,7 +99,11 @@ test('a drag is one entry of the history, and a key can be dragged in time', asy
   const at = await key.boundingBox()
   assert.ok(at)
   await page.keyboard.press('Home')
-  await drag(page, [at.x + at.width / 2, at.y + at.height / 2], [at.x + at.width / 2 - 80, at.y + at.height / 2])
+  await drag(
+    page,
+    [at.x + at.width / 2, at.y + at.height / 2],
+    [at.x + at.width / 2 - 80, at.y + at.height / 2],
+  )
   await key.waitFor({ state: 'detached' })
   assert.equal(await page.getByRole('button', { name: 'Undo: Move key of intensity' }).count(), 1)
   await page.keyboard.press('Control+z')
@@ -99,7 +117,9 @@ test('compares, and shows what a step thinks', async () => {
   const middle = () =>
     page.evaluate(() => {
       const canvas = document.querySelector('[data-testid="viewer"] canvas') as HTMLCanvasElement
-      return Array.from(canvas.getContext('2d')?.getImageData(canvas.width / 2, canvas.height * 0.6, 1, 1).data ?? [])
+      return Array.from(
+        canvas.getContext('2d')?.getImageData(canvas.width / 2, canvas.height * 0.6, 1, 1).data ?? [],
+      )
     })
   await page.waitForTimeout(600)
   const result = await middle()
@@ -134,7 +154,10 @@ test('a reload and a killed page lose nothing', async () => {
   await page.reload()
   await pictureOf(page, 0)
   assert.equal(await desk().count(), 5)
-  assert.match((await page.getByRole('button', { name: /^Undo: / }).getAttribute('aria-label')) ?? '', /^Undo: Change intensity/)
+  assert.match(
+    (await page.getByRole('button', { name: /^Undo: / }).getAttribute('aria-label')) ?? '',
+    /^Undo: Change intensity/,
+  )
 
   await page.keyboard.press('End')
   await tile('Grade').click()
@@ -171,7 +194,10 @@ for (const { container, codec, decoder } of [
     await page.getByRole('radio', { name: container }).click()
     await page.getByRole('radio', { name: 'Master' }).click()
     await page.getByRole('button', { name: 'Render', exact: true }).click()
-    const card = page.getByRole('listitem').filter({ hasText: container === 'MP4' ? '.mp4' : '.webm' }).last()
+    const card = page
+      .getByRole('listitem')
+      .filter({ hasText: container === 'MP4' ? '.mp4' : '.webm' })
+      .last()
     await card.getByRole('link', { name: 'Save file' }).waitFor({ timeout: 120_000 })
     const downloading = page.waitForEvent('download')
     await card.getByRole('link', { name: 'Save file' }).click()
@@ -209,7 +235,10 @@ test('hands over PNGs, exact to the code', async () => {
   for (const n of [0, 31, 71]) {
     const frame = await renderer.frame(SEQUENCE, n)
     const png = decode(entries[n]?.[1] as Uint8Array)
-    assert.deepEqual(Buffer.from(png.data as Uint8Array), Buffer.from(encodeRgba8(renderer.kernels, frame, 'straight')))
+    assert.deepEqual(
+      Buffer.from(png.data as Uint8Array),
+      Buffer.from(encodeRgba8(renderer.kernels, frame, 'straight')),
+    )
     renderer.kernels.free(frame)
   }
   renderer.close()
@@ -222,7 +251,10 @@ test('writes an edit that refers to what was delivered', async () => {
   const file = join(folder, 'out.otio')
   await (await downloading).saveAs(file)
   assert.match(String(execFileSync('cat', [file])), /numbered\.mp4/)
-  assert.deepEqual(stage.errors.filter((e) => !/404/.test(e)), [])
+  assert.deepEqual(
+    stage.errors.filter((e) => !/404/.test(e)),
+    [],
+  )
 })
 
 const SEQUENCE: Target = { kind: 'sequence' }

@@ -21,5 +21,12 @@ export {
   storageRoom,
 } from './store/projects'
 export { clearDeliveries, deliver, editFile, type Finished } from './deliver/deliver'
-export { type Container, type Delivery, DeliveryError, type Grade, type Job, layOut } from './deliver/delivery'
+export {
+  type Container,
+  type Delivery,
+  DeliveryError,
+  type Grade,
+  type Job,
+  layOut,
+} from './deliver/delivery'
 export type { DeliveryProgress } from './deliver/deliver.worker'

@@ -19,7 +19,11 @@ export class Moved<T> {
 // eslint-disable-next-line @typescript-eslint/no-explicit-any
 export type Handlers = Record<string, (argument: any, context: CallContext) => unknown>
 type Argument<H> = H extends (argument: infer A, ...rest: never[]) => unknown ? A : never
-type Result<H> = H extends (...args: never[]) => infer R ? (Awaited<R> extends Moved<infer T> ? T : Awaited<R>) : never
+type Result<H> = H extends (...args: never[]) => infer R
+  ? Awaited<R> extends Moved<infer T>
+    ? T
+    : Awaited<R>
+  : never
 
 type Request = { id: number; name: string; argument: unknown } | { id: number; cancel: true }
 interface Answer {
@@ -71,7 +75,10 @@ class RemoteError extends Error {
 
 /** The page's side of one worker. Calls fail with `WorkerDied` when it ends or crashes. */
 export class Caller<H extends Handlers> {
-  readonly #waiting = new Map<number, { resolve(v: unknown): void; reject(e: Error): void; options: CallOptions }>()
+  readonly #waiting = new Map<
+    number,
+    { resolve(v: unknown): void; reject(e: Error): void; options: CallOptions }
+  >()
   #next = 1
 
   constructor(
@@ -95,9 +102,15 @@ export class Caller<H extends Handlers> {
     }
   }
 
-  call<N extends keyof H & string>(name: N, argument: Argument<H[N]>, options: CallOptions = {}): Promise<Result<H[N]>> {
+  call<N extends keyof H & string>(
+    name: N,
+    argument: Argument<H[N]>,
+    options: CallOptions = {},
+  ): Promise<Result<H[N]>> {
     const id = this.#next++
-    options.signal?.addEventListener('abort', () => this.worker.postMessage({ id, cancel: true }), { once: true })
+    options.signal?.addEventListener('abort', () => this.worker.postMessage({ id, cancel: true }), {
+      once: true,
+    })
     return new Promise((resolve, reject) => {
       this.#waiting.set(id, { resolve: resolve as (v: unknown) => void, reject, options })
       this.worker.postMessage({ id, name, argument }, options.transfer ?? [])

@@ -17,10 +17,28 @@ const target = join(out, 'wasm.ts')
 if (!existsSync(target) || !readFileSync(target, 'utf8').includes(stamp)) {
   mkdirSync(out, { recursive: true })
   const wasm = join(out, 'stilus.wasm')
-  const flags = ['-O3', '--enable', 'simd', '--runtime', 'stub', '--importMemory', '--noAssert', '--disableWarning', '112', '--disableWarning', '201']
+  const flags = [
+    '-O3',
+    '--enable',
+    'simd',
+    '--runtime',
+    'stub',
+    '--importMemory',
+    '--noAssert',
+    '--disableWarning',
+    '112',
+    '--disableWarning',
+    '201',
+  ]
   const asc = join(root, 'node_modules/assemblyscript/bin/asc.js')
-  execFileSync(process.execPath, [asc, join(source, 'index.ts'), '-o', wasm, ...flags], { stdio: 'inherit', cwd: root })
+  execFileSync(process.execPath, [asc, join(source, 'index.ts'), '-o', wasm, ...flags], {
+    stdio: 'inherit',
+    cwd: root,
+  })
   const bytes = readFileSync(wasm)
-  writeFileSync(target, `// Made by scripts/build-kernels.mjs from ${stamp}.\nexport const WASM = '${bytes.toString('base64')}'\n`)
+  writeFileSync(
+    target,
+    `// Made by scripts/build-kernels.mjs from ${stamp}.\nexport const WASM = '${bytes.toString('base64')}'\n`,
+  )
   console.log(`kernels: ${bytes.length} bytes`)
 }

@@ -28,12 +28,19 @@ export const node = (args, sentence, options) => run(process.execPath, args, sen
 /** Installs the packages of the lock file unless exactly those are installed. */
 export function ensurePackages() {
   const [major, minor] = process.versions.node.split('.').map(Number)
-  if (major < 20 || (major === 20 && minor < 19)) fail(`Stilus needs Node.js 20.19 or newer; this is ${process.versions.node}.`)
-  const stamp = createHash('sha256').update(readFileSync(join(root, 'package-lock.json'))).digest('hex')
+  if (major < 20 || (major === 20 && minor < 19))
+    fail(`Stilus needs Node.js 20.19 or newer; this is ${process.versions.node}.`)
+  const stamp = createHash('sha256')
+    .update(readFileSync(join(root, 'package-lock.json')))
+    .digest('hex')
   const file = join(root, 'node_modules/.stilus-packages')
   if (existsSync(file) && readFileSync(file, 'utf8') === stamp) return
   step('Installing packages')
-  run('npm', ['ci', '--no-audit', '--no-fund'], 'The packages could not be installed: is the npm registry reachable?')
+  run(
+    'npm',
+    ['ci', '--no-audit', '--no-fund'],
+    'The packages could not be installed: is the npm registry reachable?',
+  )
   mkdirSync(dirname(file), { recursive: true })
   writeFileSync(file, stamp)
 }
@@ -45,7 +52,8 @@ export function ensureDebian(...packages) {
   const missing = packages.filter((name) => !onPath(name))
   if (!missing.length) return
   step(`Installing ${missing.join(' and ')} from Debian`)
-  if (!onPath('apt-get')) fail(`${missing.join(' and ')} must be installed first: this system has no apt-get.`)
+  if (!onPath('apt-get'))
+    fail(`${missing.join(' and ')} must be installed first: this system has no apt-get.`)
   const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' }
   const sudo = process.getuid?.() === 0 ? [] : ['sudo']
   const apt = (...args) => {
@@ -56,6 +64,8 @@ export function ensureDebian(...packages) {
     apt('update', '-qq')
     apt('install', '-y', '-qq', '--no-install-recommends', ...missing)
   } catch {
-    fail(`${missing.join(' and ')} could not be installed with apt-get; install them by hand and run this again.`)
+    fail(
+      `${missing.join(' and ')} could not be installed with apt-get; install them by hand and run this again.`,
+    )
   }
 }

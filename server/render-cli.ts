@@ -7,24 +7,55 @@ import { sequenceLength } from '@stilus/core/project'
 import type { Target } from '@stilus/core/render'
 import { NodeRenderer, openPackage } from './render'
 
-const USE = 'Use: npm run render -- project.stilus.zip [--shot N] --out file.mp4 (or file.webm). Shots count from 1, in the order of the cut.'
+const USE =
+  'Use: npm run render -- project.stilus.zip [--shot N] --out file.mp4 (or file.webm). Shots count from 1, in the order of the cut.'
 
 async function main(): Promise<void> {
-  const { values, positionals } = parseArgs({ allowPositionals: true, options: { shot: { type: 'string' }, out: { type: 'string' } } })
+  const { values, positionals } = parseArgs({
+    allowPositionals: true,
+    options: { shot: { type: 'string' }, out: { type: 'string' } },
+  })
   const [path] = positionals
   if (!path || !values.out || !/\.(mp4|webm)$/.test(values.out)) throw new Error(USE)
   const opened = await openPackage(path)
   const { project } = opened
   const shots = [...project.shots].sort((a, b) => a.start - b.start)
   const shot = values.shot ? shots[Number(values.shot) - 1] : undefined
-  if (values.shot && !shot) throw new Error(`There is no shot ${values.shot}; this project has ${shots.length}.`)
+  if (values.shot && !shot)
+    throw new Error(`There is no shot ${values.shot}; this project has ${shots.length}.`)
   const target: Target = shot ? { kind: 'shot', shotId: shot.id } : { kind: 'sequence' }
   const count = shot ? shot.length : sequenceLength(project)
   const { width, height } = project.size
-  const codec = values.out.endsWith('.webm') ? ['-c:v', 'libvpx-vp9', '-b:v', '0', '-crf', '18'] : ['-c:v', 'libx264', '-crf', '16']
-  const colour = ['-pix_fmt', 'yuv420p', '-colorspace', 'bt709', '-color_primaries', 'bt709', '-color_trc', 'bt709', '-color_range', 'tv']
-  const input = ['-f', 'rawvideo', '-pix_fmt', 'yuv420p', '-s', `${width}x${height}`, '-r', `${project.rate.num}/${project.rate.den}`, '-i', 'pipe:0']
-  const encoder = spawn('ffmpeg', ['-y', '-v', 'error', ...input, ...codec, ...colour, values.out], { stdio: ['pipe', 'inherit', 'inherit'] })
+  const codec = values.out.endsWith('.webm')
+    ? ['-c:v', 'libvpx-vp9', '-b:v', '0', '-crf', '18']
+    : ['-c:v', 'libx264', '-crf', '16']
+  const colour = [
+    '-pix_fmt',
+    'yuv420p',
+    '-colorspace',
+    'bt709',
+    '-color_primaries',
+    'bt709',
+    '-color_trc',
+    'bt709',
+    '-color_range',
+    'tv',
+  ]
+  const input = [
+    '-f',
+    'rawvideo',
+    '-pix_fmt',
+    'yuv420p',
+    '-s',
+    `${width}x${height}`,
+    '-r',
+    `${project.rate.num}/${project.rate.den}`,
+    '-i',
+    'pipe:0',
+  ]
+  const encoder = spawn('ffmpeg', ['-y', '-v', 'error', ...input, ...codec, ...colour, values.out], {
+    stdio: ['pipe', 'inherit', 'inherit'],
+  })
   const renderer = new NodeRenderer(project, opened.files)
   for (let n = 0; n < count; n++) {
     const frame = await renderer.frame(target, n)

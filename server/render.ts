@@ -1,4 +1,12 @@
-import { createReadStream, mkdirSync, mkdtempSync, rmSync, statSync, writeFileSync, appendFileSync } from 'node:fs'
+import {
+  createReadStream,
+  mkdirSync,
+  mkdtempSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+  appendFileSync,
+} from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { readPackage } from '@stilus/core/formats'
@@ -58,7 +66,11 @@ export class NodeRenderer {
   async frame(target: Target, frame: number, scale = 1) {
     const planned = plan(this.project, target, frame, scale)
     const pictures = await Promise.all(planned.sources.map((s) => this.#picture(s.mediaId, s.frame)))
-    return evaluate(this.kernels, planned, (mediaId, n) => pictures[planned.sources.findIndex((s) => s.mediaId === mediaId && s.frame === n)])
+    return evaluate(
+      this.kernels,
+      planned,
+      (mediaId, n) => pictures[planned.sources.findIndex((s) => s.mediaId === mediaId && s.frame === n)],
+    )
   }
 
   close(): void {
@@ -85,7 +97,15 @@ export class NodeRenderer {
     for (let i = 0; i < width * height; i++) {
       const at = i * channels
       const grey = channels < 3
-      rgba.set([to8(data[at]), to8(data[grey ? at : at + 1]), to8(data[grey ? at : at + 2]), channels % 2 ? 255 : to8(data[at + channels - 1])], i * 4)
+      rgba.set(
+        [
+          to8(data[at]),
+          to8(data[grey ? at : at + 1]),
+          to8(data[grey ? at : at + 2]),
+          channels % 2 ? 255 : to8(data[at + channels - 1]),
+        ],
+        i * 4,
+      )
     }
     const picture: Picture = { kind: 'rgba', width, height, data: rgba }
     this.#stills.set(mediaId, picture)

@@ -25,11 +25,18 @@ export async function startServer(port: number): Promise<{ server: FastifyInstan
     })
   })
   await server.register(fastifyStatic, { root: dist, cacheControl: true, maxAge: '1h', dotfiles: 'deny' })
-  await server.register(fastifyStatic, { root: folder('../demo/dist'), prefix: '/demo/', decorateReply: false, dotfiles: 'deny' })
+  await server.register(fastifyStatic, {
+    root: folder('../demo/dist'),
+    prefix: '/demo/',
+    decorateReply: false,
+    dotfiles: 'deny',
+  })
   // Addresses of screens are known to the application only.
   server.setNotFoundHandler((request, reply) => {
     const isScreen = request.method === 'GET' && !/\.\w+$/.test(request.url.split('?')[0] ?? '')
-    return isScreen ? reply.sendFile('index.html') : reply.code(404).send({ error: 'There is nothing at this address.' })
+    return isScreen
+      ? reply.sendFile('index.html')
+      : reply.code(404).send({ error: 'There is nothing at this address.' })
   })
   const address = await server.listen({ port, host: '127.0.0.1' })
   return { server, address }

@@ -43,7 +43,17 @@ export class FfmpegSource {
     private readonly medium: Pick<Medium, 'rate' | 'frames' | 'kind'>,
   ) {
     const entries = 'stream=pix_fmt,width,height,color_space,color_range'
-    const json = execFileSync('ffprobe', ['-v', 'error', '-select_streams', 'v:0', '-show_entries', entries, '-of', 'json', path])
+    const json = execFileSync('ffprobe', [
+      '-v',
+      'error',
+      '-select_streams',
+      'v:0',
+      '-show_entries',
+      entries,
+      '-of',
+      'json',
+      path,
+    ])
     const stream = (JSON.parse(String(json)) as { streams: Stream[] }).streams[0]
     if (!stream) throw new Error('There is no picture in this file.')
     this.#stream = stream
@@ -76,7 +86,22 @@ export class FfmpegSource {
     this.close()
     const { num, den } = this.medium.rate
     const seek = n > 0 && this.medium.kind === 'video' ? ['-ss', String(((n - 0.5) * den) / num)] : []
-    const args = ['-v', 'error', ...seek, '-i', this.path, '-map', '0:v:0', '-fps_mode', 'passthrough', '-f', 'rawvideo', '-pix_fmt', this.#format, 'pipe:1']
+    const args = [
+      '-v',
+      'error',
+      ...seek,
+      '-i',
+      this.path,
+      '-map',
+      '0:v:0',
+      '-fps_mode',
+      'passthrough',
+      '-f',
+      'rawvideo',
+      '-pix_fmt',
+      this.#format,
+      'pipe:1',
+    ]
     this.#child = spawn('ffmpeg', args, { stdio: ['ignore', 'pipe', 'ignore'] })
     this.#chunks = (this.#child.stdout as AsyncIterable<Buffer>)[Symbol.asyncIterator]()
     this.#next = n
@@ -112,7 +137,12 @@ export class FfmpegSource {
     const wide = this.#layout.bits === 8 ? 1 : 2
     return {
       ...{ kind: 'yuv', width, height, ...this.#layout },
-      matrix: space === 'smpte170m' || space === 'bt470bg' ? 'bt601' : space?.startsWith('bt2020') ? 'bt2020' : 'bt709',
+      matrix:
+        space === 'smpte170m' || space === 'bt470bg'
+          ? 'bt601'
+          : space?.startsWith('bt2020')
+            ? 'bt2020'
+            : 'bt709',
       range: range === 'pc' ? 'full' : 'limited',
       ...{ y: bytes.subarray(0, y), u: bytes.subarray(y, y + u), v: bytes.subarray(y + u) },
       ...{ strideY: width * wide, strideC: Math.ceil(width / (1 << this.#layout.subsampling[0])) * wide },

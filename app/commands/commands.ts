@@ -37,7 +37,9 @@ function keyFrames(): number[] {
   if (!current) return []
   const steps = step() ? [step()].flatMap((s) => s ?? []) : current.steps
   const head = treatmentTime(current, 0)
-  const frames = steps.flatMap((s) => animatedValues(s, current.id)).flatMap((m) => m.animated.keys?.map((k) => k.at - head) ?? [])
+  const frames = steps
+    .flatMap((s) => animatedValues(s, current.id))
+    .flatMap((m) => m.animated.keys?.map((k) => k.at - head) ?? [])
   return [...new Set(frames)].sort((a, b) => a - b)
 }
 
@@ -48,9 +50,14 @@ function putKeys(): void {
   if (!current || !selected) return
   const at = treatmentTime(current, view().frame)
   const movers = animatedValues(selected, current.id)
-  const all = movers.length ? movers : [{ place: { shotId: current.id, stepId: selected.id, param: 'mix' }, animated: selected.mix }]
+  const all = movers.length
+    ? movers
+    : [{ place: { shotId: current.id, stepId: selected.id, param: 'mix' }, animated: selected.mix }]
   for (const { place, animated } of all) {
-    if (!keyAt(animated, at)) store.dispatch(edit('key.put', { place, at, value: valueAt(animated, at) }, `keys ${selected.id} ${at}`))
+    if (!keyAt(animated, at))
+      store.dispatch(
+        edit('key.put', { place, at, value: valueAt(animated, at) }, `keys ${selected.id} ${at}`),
+      )
   }
 }
 
@@ -77,13 +84,21 @@ function bypassShot(): void {
   const current = shot()
   const on = !current?.steps.some((s) => s.on)
   for (const s of current?.steps ?? []) {
-    if (s.on !== on) store.dispatch(edit('step.switch', { shotId: current?.id ?? '', stepId: s.id, on }, `bypass ${current?.id} ${on} ${Math.floor(Date.now() / 1000)}`))
+    if (s.on !== on)
+      store.dispatch(
+        edit(
+          'step.switch',
+          { shotId: current?.id ?? '', stepId: s.id, on },
+          `bypass ${current?.id} ${on} ${Math.floor(Date.now() / 1000)}`,
+        ),
+      )
   }
 }
 
 function switchStep(): void {
   const selected = step()
-  if (selected) store.dispatch(edit('step.switch', { shotId: shotId() ?? '', stepId: selected.id, on: !selected.on }))
+  if (selected)
+    store.dispatch(edit('step.switch', { shotId: shotId() ?? '', stepId: selected.id, on: !selected.on }))
 }
 
 function mark(edge: 'in' | 'out'): void {
@@ -91,7 +106,9 @@ function mark(edge: 'in' | 'out'): void {
   if (!marks) return
   const current = shot()
   const frame = view().frame + (current?.start ?? 0)
-  store.dispatch(edit('project.marks', edge === 'in' ? { in: frame, out: marks.out } : { in: marks.in, out: frame + 1 }))
+  store.dispatch(
+    edit('project.marks', edge === 'in' ? { in: frame, out: marks.out } : { in: marks.in, out: frame + 1 }),
+  )
 }
 
 function neighbour(by: number): void {
@@ -104,7 +121,13 @@ function neighbour(by: number): void {
 const SURROUNDS: Surround[] = ['dark', 'grey', 'black', 'white']
 
 export const COMMANDS: readonly Command[] = [
-  { id: 'play', label: 'Play or stop', group: 'Play', keys: [' ', 'k'], run: () => (view().playing ? store.dispatch(stop) : start(1)) },
+  {
+    id: 'play',
+    label: 'Play or stop',
+    group: 'Play',
+    keys: [' ', 'k'],
+    run: () => (view().playing ? store.dispatch(stop) : start(1)),
+  },
   { id: 'forward', label: 'Play forwards', group: 'Play', keys: ['l'], run: () => start(1) },
   { id: 'backward', label: 'Play backwards', group: 'Play', keys: ['j'], run: () => start(-1) },
   { id: 'next-frame', label: 'One frame on', group: 'Play', keys: ['arrowright'], run: () => go(1) },
@@ -115,39 +138,202 @@ export const COMMANDS: readonly Command[] = [
   { id: 'to-end', label: 'To the last frame', group: 'Play', keys: ['end'], run: () => go(1e9) },
   { id: 'mark-in', label: 'Set the sequence in here', group: 'Play', keys: ['i'], run: () => mark('in') },
   { id: 'mark-out', label: 'Set the sequence out here', group: 'Play', keys: ['o'], run: () => mark('out') },
-  { id: 'unmark', label: 'Clear in and out', group: 'Play', keys: ['shift+i'], run: () => store.dispatch(edit('project.marks', { in: null, out: null })) },
+  {
+    id: 'unmark',
+    label: 'Clear in and out',
+    group: 'Play',
+    keys: ['shift+i'],
+    run: () => store.dispatch(edit('project.marks', { in: null, out: null })),
+  },
 
-  { id: 'what', label: 'What: the controls', group: 'Step', keys: ['1'], when: onDesk, run: () => set({ face: 'what' }) },
-  { id: 'where', label: 'Where: the region', group: 'Step', keys: ['2'], when: onDesk, run: () => set({ face: 'where' }) },
-  { id: 'when', label: 'When: the timing', group: 'Step', keys: ['3'], when: onDesk, run: () => set({ face: 'when' }) },
-  { id: 'bypass', label: 'Switch the step on or off', group: 'Step', keys: ['b'], when: onStep, run: switchStep },
-  { id: 'bypass-shot', label: 'Switch all steps on or off', group: 'Step', keys: ['shift+b'], when: onDesk, run: bypassShot },
+  {
+    id: 'what',
+    label: 'What: the controls',
+    group: 'Step',
+    keys: ['1'],
+    when: onDesk,
+    run: () => set({ face: 'what' }),
+  },
+  {
+    id: 'where',
+    label: 'Where: the region',
+    group: 'Step',
+    keys: ['2'],
+    when: onDesk,
+    run: () => set({ face: 'where' }),
+  },
+  {
+    id: 'when',
+    label: 'When: the timing',
+    group: 'Step',
+    keys: ['3'],
+    when: onDesk,
+    run: () => set({ face: 'when' }),
+  },
+  {
+    id: 'bypass',
+    label: 'Switch the step on or off',
+    group: 'Step',
+    keys: ['b'],
+    when: onStep,
+    run: switchStep,
+  },
+  {
+    id: 'bypass-shot',
+    label: 'Switch all steps on or off',
+    group: 'Step',
+    keys: ['shift+b'],
+    when: onDesk,
+    run: bypassShot,
+  },
   { id: 'key', label: 'Set a key here', group: 'Step', keys: ['shift+k'], when: onStep, run: putKeys },
-  { id: 'key-before', label: 'To the key before', group: 'Step', keys: ['['], when: onDesk, run: () => jump(-1) },
-  { id: 'key-after', label: 'To the key after', group: 'Step', keys: [']'], when: onDesk, run: () => jump(1) },
-  { id: 'duplicate', label: 'Duplicate the step', group: 'Step', keys: ['ctrl+d'], when: onStep, run: () => store.dispatch(edit('step.copy', { shotId: shotId() ?? '', stepId: view().stepId ?? '', newId: uid() })) },
-  { id: 'remove', label: 'Remove the step', group: 'Step', keys: ['delete', 'backspace'], when: onStep, run: removeStep },
+  {
+    id: 'key-before',
+    label: 'To the key before',
+    group: 'Step',
+    keys: ['['],
+    when: onDesk,
+    run: () => jump(-1),
+  },
+  {
+    id: 'key-after',
+    label: 'To the key after',
+    group: 'Step',
+    keys: [']'],
+    when: onDesk,
+    run: () => jump(1),
+  },
+  {
+    id: 'duplicate',
+    label: 'Duplicate the step',
+    group: 'Step',
+    keys: ['ctrl+d'],
+    when: onStep,
+    run: () =>
+      store.dispatch(
+        edit('step.copy', { shotId: shotId() ?? '', stepId: view().stepId ?? '', newId: uid() }),
+      ),
+  },
+  {
+    id: 'remove',
+    label: 'Remove the step',
+    group: 'Step',
+    keys: ['delete', 'backspace'],
+    when: onStep,
+    run: removeStep,
+  },
 
-  { id: 'compare', label: 'Split against the source', group: 'Look', keys: ['c'], when: onDesk, run: () => set({ compare: view().compare === 'split' ? 'off' : 'split' }) },
-  { id: 'flip', label: 'Flip between source and result', group: 'Look', keys: ['x'], when: onDesk, run: () => set({ look: view().look === 'source' ? 'result' : 'source' }) },
-  { id: 'see-region', label: 'See the region', group: 'Look', keys: ['r'], when: onStep, run: () => set({ look: view().look === 'region' ? 'result' : 'region' }) },
-  { id: 'see-view', label: 'See what the step thinks', group: 'Look', keys: ['v'], when: () => Boolean(findStep(step()?.use ?? '')?.views.length), run: nextView },
-  { id: 'fit', label: 'Fit the picture', group: 'Look', keys: ['f'], run: () => set({ zoom: 'fit', pan: [0, 0] }) },
-  { id: 'actual', label: 'Picture at 100 %', group: 'Look', keys: ['ctrl+1'], run: () => set({ zoom: 1, pan: [0, 0] }) },
-  { id: 'surround', label: 'Next surround', group: 'Look', keys: ['g'], run: () => set({ surround: SURROUNDS[(SURROUNDS.indexOf(view().surround) + 1) % 4] ?? 'dark' }) },
+  {
+    id: 'compare',
+    label: 'Split against the source',
+    group: 'Look',
+    keys: ['c'],
+    when: onDesk,
+    run: () => set({ compare: view().compare === 'split' ? 'off' : 'split' }),
+  },
+  {
+    id: 'flip',
+    label: 'Flip between source and result',
+    group: 'Look',
+    keys: ['x'],
+    when: onDesk,
+    run: () => set({ look: view().look === 'source' ? 'result' : 'source' }),
+  },
+  {
+    id: 'see-region',
+    label: 'See the region',
+    group: 'Look',
+    keys: ['r'],
+    when: onStep,
+    run: () => set({ look: view().look === 'region' ? 'result' : 'region' }),
+  },
+  {
+    id: 'see-view',
+    label: 'See what the step thinks',
+    group: 'Look',
+    keys: ['v'],
+    when: () => Boolean(findStep(step()?.use ?? '')?.views.length),
+    run: nextView,
+  },
+  {
+    id: 'fit',
+    label: 'Fit the picture',
+    group: 'Look',
+    keys: ['f'],
+    run: () => set({ zoom: 'fit', pan: [0, 0] }),
+  },
+  {
+    id: 'actual',
+    label: 'Picture at 100 %',
+    group: 'Look',
+    keys: ['ctrl+1'],
+    run: () => set({ zoom: 1, pan: [0, 0] }),
+  },
+  {
+    id: 'surround',
+    label: 'Next surround',
+    group: 'Look',
+    keys: ['g'],
+    run: () => set({ surround: SURROUNDS[(SURROUNDS.indexOf(view().surround) + 1) % 4] ?? 'dark' }),
+  },
 
   { id: 'undo', label: 'Undo', group: 'Edit', keys: ['ctrl+z'], run: () => store.dispatch(undo) },
-  { id: 'redo', label: 'Redo', group: 'Edit', keys: ['ctrl+shift+z', 'ctrl+y'], run: () => store.dispatch(redo) },
-  { id: 'palette', label: 'Find any command or treatment', group: 'Edit', keys: ['ctrl+k'], run: () => set({ palette: true }) },
-  { id: 'keys', label: 'Show the keys', group: 'Edit', keys: ['?', 'shift+?'], run: () => set({ keys: true }) },
-  { id: 'escape', label: 'Leave what is under way', group: 'Edit', keys: ['escape'], run: () => set({ drawing: null, drawer: null, trying: null, keys: false }) },
+  {
+    id: 'redo',
+    label: 'Redo',
+    group: 'Edit',
+    keys: ['ctrl+shift+z', 'ctrl+y'],
+    run: () => store.dispatch(redo),
+  },
+  {
+    id: 'palette',
+    label: 'Find any command or treatment',
+    group: 'Edit',
+    keys: ['ctrl+k'],
+    run: () => set({ palette: true }),
+  },
+  {
+    id: 'keys',
+    label: 'Show the keys',
+    group: 'Edit',
+    keys: ['?', 'shift+?'],
+    run: () => set({ keys: true }),
+  },
+  {
+    id: 'escape',
+    label: 'Leave what is under way',
+    group: 'Edit',
+    keys: ['escape'],
+    run: () => set({ drawing: null, drawer: null, trying: null, keys: false }),
+  },
 
-  { id: 'next-shot', label: 'Next shot', group: 'Go to', keys: ['pagedown'], when: onDesk, run: () => neighbour(1) },
-  { id: 'last-shot', label: 'Shot before', group: 'Go to', keys: ['pageup'], when: onDesk, run: () => neighbour(-1) },
+  {
+    id: 'next-shot',
+    label: 'Next shot',
+    group: 'Go to',
+    keys: ['pagedown'],
+    when: onDesk,
+    run: () => neighbour(1),
+  },
+  {
+    id: 'last-shot',
+    label: 'Shot before',
+    group: 'Go to',
+    keys: ['pageup'],
+    when: onDesk,
+    run: () => neighbour(-1),
+  },
   { id: 'sequence', label: 'The sequence', group: 'Go to', keys: ['ctrl+arrowup'], run: () => goTo('') },
   { id: 'handover', label: 'Hand over', group: 'Go to', keys: ['ctrl+e'], run: () => goTo('/handover') },
 
-  ...STEPS.map((s): Command => ({ id: `add-${s.id}`, label: `Add ${s.name}`, group: 'Treatments', keys: [], when: onDesk, run: () => addStep(s.id) })),
+  ...STEPS.map((s): Command => ({
+    id: `add-${s.id}`,
+    label: `Add ${s.name}`,
+    group: 'Treatments',
+    keys: [],
+    when: onDesk,
+    run: () => addStep(s.id),
+  })),
 ]
 
 function jump(direction: 1 | -1): void {
@@ -172,5 +358,9 @@ function goTo(part: string): void {
 export const shownKeys = (keys: string): string =>
   keys
     .split('+')
-    .map((k) => ({ ' ': 'Space', arrowleft: '←', arrowright: '→', arrowup: '↑', arrowdown: '↓' })[k] ?? (k.length === 1 ? k.toUpperCase() : k[0]?.toUpperCase() + k.slice(1)))
+    .map(
+      (k) =>
+        ({ ' ': 'Space', arrowleft: '←', arrowright: '→', arrowup: '↑', arrowdown: '↓' })[k] ??
+        (k.length === 1 ? k.toUpperCase() : k[0]?.toUpperCase() + k.slice(1)),
+    )
     .join(' ')

@@ -16,7 +16,9 @@ function chord(event: KeyboardEvent): string {
 const BY_KEYS = new Map(COMMANDS.flatMap((c) => c.keys.map((k) => [k, c] as const)))
 
 const typing = (target: EventTarget | null) =>
-  target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName)) && (target as HTMLInputElement).type !== 'checkbox'
+  target instanceof HTMLElement &&
+  (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName)) &&
+  (target as HTMLInputElement).type !== 'checkbox'
 
 /** Listens for keys everywhere in a project, and shows the palette and the list of keys. */
 export function Shortcuts() {
@@ -29,7 +31,9 @@ export function Shortcuts() {
         if (!event.repeat) store.dispatch(viewActions.set({ peek: 'source' }))
         return
       }
-      const onControl = event.target instanceof HTMLElement && event.target.closest('button, a, [role="tab"], [role="radio"], [role="switch"]')
+      const onControl =
+        event.target instanceof HTMLElement &&
+        event.target.closest('button, a, [role="tab"], [role="radio"], [role="switch"]')
       if (event.key === ' ' && onControl && !event.target.closest('[data-testid="viewer"]')) return
       const command = BY_KEYS.get(chord(event))
       if (!command || !(command.when?.() ?? true)) return
@@ -42,7 +46,9 @@ export function Shortcuts() {
     // After a click the keys belong to the desk again, so that Space plays; with the keyboard focus stays where it is.
     const clicked = (event: MouseEvent) => {
       const active = document.activeElement
-      const control = active instanceof HTMLElement && active.matches('button, a, [role="radio"], [role="tab"], [role="switch"], [type="checkbox"]')
+      const control =
+        active instanceof HTMLElement &&
+        active.matches('button, a, [role="radio"], [role="tab"], [role="switch"], [type="checkbox"]')
       if (event.detail > 0 && control && !active.closest('[role="dialog"], [role="menu"]')) active.blur()
     }
     window.addEventListener('keydown', down)
@@ -74,11 +80,19 @@ function CommandPalette() {
   return (
     <Modal title="Find a command or a treatment" open={open} onClose={close} bare width="w-[520px]">
       <Palette label="Commands and treatments" className="flex max-h-[56vh] flex-col">
-        <Palette.Input autoFocus placeholder="Find a command or a treatment" className="h-11 border-b bg-transparent px-4 text-base outline-none placeholder:text-faint" />
+        <Palette.Input
+          autoFocus
+          placeholder="Find a command or a treatment"
+          className="h-11 border-b bg-transparent px-4 text-base outline-none placeholder:text-faint"
+        />
         <Palette.List className="overflow-y-auto p-1.5">
           <Palette.Empty className="p-3 text-dim">Nothing of that name.</Palette.Empty>
           {['Treatments', ...GROUPS.filter((g) => g !== 'Treatments')].map((group) => (
-            <Palette.Group key={group} heading={group} className="[&_[cmdk-group-heading]]:px-2.5 [&_[cmdk-group-heading]]:py-1 [&_[cmdk-group-heading]]:text-xs [&_[cmdk-group-heading]]:text-faint">
+            <Palette.Group
+              key={group}
+              heading={group}
+              className="[&_[cmdk-group-heading]]:px-2.5 [&_[cmdk-group-heading]]:py-1 [&_[cmdk-group-heading]]:text-xs [&_[cmdk-group-heading]]:text-faint"
+            >
               {here
                 .filter((c) => c.group === group)
                 .map((c) => (
@@ -104,7 +118,12 @@ function KeySheet() {
   const open = useApp((s) => s.view.keys)
   const dispatch = useAppDispatch()
   return (
-    <Modal title="Keys" open={open} onClose={() => dispatch(viewActions.set({ keys: false }))} width="w-[760px]">
+    <Modal
+      title="Keys"
+      open={open}
+      onClose={() => dispatch(viewActions.set({ keys: false }))}
+      width="w-[760px]"
+    >
       <div className="max-h-[64vh] columns-2 gap-8 overflow-y-auto p-4">
         {GROUPS.filter((g) => g !== 'Treatments').map((group) => (
           <section key={group} className="mb-4 break-inside-avoid">

@@ -29,7 +29,12 @@ export function Lanes() {
               {shot.steps.map((step) => (
                 <StepLane key={step.id} step={step} map={map} chosen={step.id === stepId} />
               ))}
-              {!shot.steps.length && <p className="py-3 pl-[224px] text-dim">Each treatment of this shot gets a lane here: when it acts, how it ramps in and out, and its keys.</p>}
+              {!shot.steps.length && (
+                <p className="py-3 pl-[224px] text-dim">
+                  Each treatment of this shot gets a lane here: when it acts, how it ramps in and out, and its
+                  keys.
+                </p>
+              )}
             </div>
             <Playhead map={map} left={200} />
           </>
@@ -57,7 +62,10 @@ function StepLane({ step, map, chosen }: { step: Step; map: TimeMap; chosen: boo
           </button>
           <button
             type="button"
-            className={cx('min-w-0 flex-1 truncate text-left', chosen ? 'font-semibold' : 'text-dim hover:text-text')}
+            className={cx(
+              'min-w-0 flex-1 truncate text-left',
+              chosen ? 'font-semibold' : 'text-dim hover:text-text',
+            )}
             onClick={() => dispatch(viewActions.step(step.id))}
           >
             {step.name}
@@ -67,7 +75,10 @@ function StepLane({ step, map, chosen }: { step: Step; map: TimeMap; chosen: boo
           <SpanBar step={step} map={map} chosen={chosen} />
         </div>
       </div>
-      {chosen && animatedValues(step, shot.id).map((mover) => <KeyLane key={`${mover.place.shapeId ?? ''}${mover.place.param}`} mover={mover} map={map} />)}
+      {chosen &&
+        animatedValues(step, shot.id).map((mover) => (
+          <KeyLane key={`${mover.place.shapeId ?? ''}${mover.place.param}`} mover={mover} map={map} />
+        ))}
     </>
   )
 }
@@ -79,28 +90,57 @@ function SpanBar({ step, map, chosen }: { step: Step; map: TimeMap; chosen: bool
   const head = treatmentTime(shot, 0)
   const start = (step.when.start ?? head) - head
   const end = (step.when.end ?? head + shot.length) - head
-  const set = (change: Partial<Step['when']>, gesture: string) => dispatch(edit('step.when', { shotId: shot.id, stepId: step.id, when: change }, gesture))
+  const set = (change: Partial<Step['when']>, gesture: string) =>
+    dispatch(edit('step.when', { shotId: shot.id, stepId: step.id, when: change }, gesture))
   const select = () => dispatch(viewActions.step(step.id))
   const from = useRef({ start, end })
   const begin = () => {
     from.current = { start, end }
     select()
   }
-  const body = useTimeDrag(map, begin, (by, _, gesture) => set({ start: from.current.start + by + head, end: from.current.end + by + head }, gesture))
-  const left = useTimeDrag(map, begin, (by, _, gesture) => set({ start: Math.min(from.current.start + by, end - 1) + head }, gesture), () => from.current.start)
-  const right = useTimeDrag(map, begin, (by, _, gesture) => set({ end: Math.max(from.current.end + by, start + 1) + head }, gesture), () => from.current.end)
-  const rampIn = useTimeDrag(map, begin, (_, at, gesture) => set({ rampIn: Math.max(0, Math.min(at - start, end - start)) }, gesture))
-  const rampOut = useTimeDrag(map, begin, (_, at, gesture) => set({ rampOut: Math.max(0, Math.min(end - at, end - start)) }, gesture))
+  const body = useTimeDrag(map, begin, (by, _, gesture) =>
+    set({ start: from.current.start + by + head, end: from.current.end + by + head }, gesture),
+  )
+  const left = useTimeDrag(
+    map,
+    begin,
+    (by, _, gesture) => set({ start: Math.min(from.current.start + by, end - 1) + head }, gesture),
+    () => from.current.start,
+  )
+  const right = useTimeDrag(
+    map,
+    begin,
+    (by, _, gesture) => set({ end: Math.max(from.current.end + by, start + 1) + head }, gesture),
+    () => from.current.end,
+  )
+  const rampIn = useTimeDrag(map, begin, (_, at, gesture) =>
+    set({ rampIn: Math.max(0, Math.min(at - start, end - start)) }, gesture),
+  )
+  const rampOut = useTimeDrag(map, begin, (_, at, gesture) =>
+    set({ rampOut: Math.max(0, Math.min(end - at, end - start)) }, gesture),
+  )
   const x0 = map.x(start)
   const width = Math.max(4, map.x(end) - x0)
   const inX = map.x(start + step.when.rampIn) - x0
   const outX = map.x(end - step.when.rampOut) - x0
   const edge = 'absolute inset-y-0 w-2 cursor-ew-resize touch-none hover:bg-[#ffffff50]'
   return (
-    <div className="absolute top-1 h-4" style={{ left: x0, width }} title={`${step.name}: drag to move, drag its ends to trim`}>
-      <svg className={cx('absolute inset-0 touch-none', step.on ? '' : 'opacity-40')} width={width} height={16} {...body}>
+    <div
+      className="absolute top-1 h-4"
+      style={{ left: x0, width }}
+      title={`${step.name}: drag to move, drag its ends to trim`}
+    >
+      <svg
+        className={cx('absolute inset-0 touch-none', step.on ? '' : 'opacity-40')}
+        width={width}
+        height={16}
+        {...body}
+      >
         <rect width={width} height={16} rx={3} fill="#333333" />
-        <polygon points={`0,16 ${inX},0 ${outX},0 ${width},16`} fill={chosen ? 'color-mix(in srgb, var(--color-when) 46%, #333)' : '#4c4c4c'} />
+        <polygon
+          points={`0,16 ${inX},0 ${outX},0 ${width},16`}
+          fill={chosen ? 'color-mix(in srgb, var(--color-when) 46%, #333)' : '#4c4c4c'}
+        />
       </svg>
       <div className={cx(edge, 'left-0 rounded-l')} {...left} />
       <div className={cx(edge, 'right-0 rounded-r')} {...right} />
@@ -116,7 +156,13 @@ function SpanBar({ step, map, chosen }: { step: Step; map: TimeMap; chosen: bool
 
 function RampGrip({ label, x, drag }: { label: string; x: number; drag: object }) {
   return (
-    <div aria-label={label} title={`${label}: drag sideways`} className="absolute top-0 flex h-4 w-4 -translate-x-1/2 cursor-ew-resize touch-none justify-center" style={{ left: x }} {...drag}>
+    <div
+      aria-label={label}
+      title={`${label}: drag sideways`}
+      className="absolute top-0 flex h-4 w-4 -translate-x-1/2 cursor-ew-resize touch-none justify-center"
+      style={{ left: x }}
+      {...drag}
+    >
       <span className="mt-0.5 size-2 rounded-full border border-ground bg-when" />
     </div>
   )
@@ -130,7 +176,9 @@ function KeyLane({ mover, map }: { mover: Mover; map: TimeMap }) {
       <div className="w-[200px] shrink-0 truncate border-r py-0.5 pr-2 pl-9 text-dim">{mover.label}</div>
       <div className="relative flex-1 overflow-hidden">
         <div className="absolute inset-x-0 top-3 h-px bg-line" />
-        {mover.animated.keys?.map((key) => <KeyMark key={key.at} mover={mover} at={key.at - head} travel={key.leave} map={map} />)}
+        {mover.animated.keys?.map((key) => (
+          <KeyMark key={key.at} mover={mover} at={key.at - head} travel={key.leave} map={map} />
+        ))}
       </div>
     </div>
   )
@@ -172,7 +220,13 @@ function KeyMark({ mover, at, travel, map }: { mover: Mover; at: number; travel:
         }
       }}
     >
-      <span className={cx('size-2.5 border border-when', travel !== 'hold' && 'rotate-45', here ? 'bg-white' : 'bg-when')} />
+      <span
+        className={cx(
+          'size-2.5 border border-when',
+          travel !== 'hold' && 'rotate-45',
+          here ? 'bg-white' : 'bg-when',
+        )}
+      />
     </button>
   )
 }

@@ -14,7 +14,11 @@ export function animatedValues(step: Step, shotId: string): Mover[] {
   const params = findStep(step.use)?.params ?? {}
   const all: Mover[] = [
     { label: 'Mix', place: { ...at, param: 'mix' }, animated: step.mix },
-    ...Object.entries(step.what).map(([param, animated]) => ({ label: params[param]?.label ?? param, place: { ...at, param }, animated })),
+    ...Object.entries(step.what).map(([param, animated]) => ({
+      label: params[param]?.label ?? param,
+      place: { ...at, param },
+      animated,
+    })),
     ...(step.where?.shapes ?? []).flatMap((shape) =>
       Object.entries(shape.form).map(([param, animated]) => ({
         label: `${shape.name} ${param}`,

@@ -22,7 +22,10 @@ export function ParamRow({ param, place, animated }: { param: Param; place: Plac
     <Hint text={`${param.help} Double-click to reset.`}>
       <button
         type="button"
-        className={cx('flex min-w-0 items-center gap-1.5 truncate text-left', changed ? 'text-text' : 'text-dim')}
+        className={cx(
+          'flex min-w-0 items-center gap-1.5 truncate text-left',
+          changed ? 'text-text' : 'text-dim',
+        )}
         onDoubleClick={() => control.set(param.default)}
       >
         <span className={cx('size-1 shrink-0 rounded-full', changed ? 'bg-(--facet)' : 'bg-transparent')} />
@@ -30,7 +33,14 @@ export function ParamRow({ param, place, animated }: { param: Param; place: Plac
       </button>
     </Hint>
   )
-  const keyButton = <KeyButton label={param.label.toLowerCase()} keyed={control.keyed} onKey={control.onKey} onToggle={control.toggleKey} />
+  const keyButton = (
+    <KeyButton
+      label={param.label.toLowerCase()}
+      keyed={control.keyed}
+      onKey={control.onKey}
+      onToggle={control.toggleKey}
+    />
+  )
   if (wide) {
     return (
       <div className="grid grid-cols-[1fr_24px] items-center gap-x-2 gap-y-1 py-0.5">
@@ -54,12 +64,24 @@ function ParamControl({ param, control }: { param: Param; control: Control }): R
   switch (param.type) {
     case 'number': {
       const { label, min, max, soft, step, digits, unit } = param
-      return <NumberField {...{ label, min, max, soft, step, digits, unit }} value={Number(value)} onChange={set} onHand={hand} />
+      return (
+        <NumberField
+          {...{ label, min, max, soft, step, digits, unit }}
+          value={Number(value)}
+          onChange={set}
+          onHand={hand}
+        />
+      )
     }
     case 'toggle':
       return <Toggle label={param.label} value={value === true} onChange={(v) => set(v)} />
     case 'choice': {
-      const common = { label: param.label, value: String(value), options: param.options, onChange: (v: string) => set(v) }
+      const common = {
+        label: param.label,
+        value: String(value),
+        options: param.options,
+        onChange: (v: string) => set(v),
+      }
       return param.options.length <= 2 ? <Segments {...common} /> : <Choice {...common} />
     }
     case 'colour':
@@ -88,7 +110,12 @@ function PairControl({ param, control }: { param: Extract<Param, { type: 'pair' 
   return (
     <div className="flex min-w-0 items-center gap-1">
       {field(0)}
-      <IconButton label={linked ? 'Unlink the two' : 'Link the two'} pressed={linked} className="w-5" onClick={() => setLinked(!linked)}>
+      <IconButton
+        label={linked ? 'Unlink the two' : 'Link the two'}
+        pressed={linked}
+        className="w-5"
+        onClick={() => setLinked(!linked)}
+      >
         {linked ? <Link size={13} /> : <Unlink size={13} />}
       </IconButton>
       {field(1)}
@@ -117,7 +144,9 @@ function RgbControl({ param, control }: { param: Extract<Param, { type: 'rgb' }>
   return (
     <div className="col-span-2 grid grid-cols-4 gap-1 pl-2.5">
       {field('All', mean, (v) => rgb.map((c) => c + v - mean))}
-      {['Red', 'Green', 'Blue'].map((name, i) => field(name, rgb[i] ?? 0, (v) => rgb.map((c, j) => (j === i ? v : c))))}
+      {['Red', 'Green', 'Blue'].map((name, i) =>
+        field(name, rgb[i] ?? 0, (v) => rgb.map((c, j) => (j === i ? v : c))),
+      )}
     </div>
   )
 }

@@ -31,7 +31,11 @@ export function StepPanel() {
   return (
     <section aria-label="Selected step" data-facet={face} className="flex min-h-0 flex-1 flex-col">
       <StepHead key={step.id} step={step} />
-      <Tabs.Root value={face} onValueChange={(v) => dispatch(viewActions.set({ face: v as Face }))} className="flex min-h-0 flex-1 flex-col">
+      <Tabs.Root
+        value={face}
+        onValueChange={(v) => dispatch(viewActions.set({ face: v as Face }))}
+        className="flex min-h-0 flex-1 flex-col"
+      >
         <Tabs.List className="grid grid-cols-3 border-b">
           {FACES.map(({ id, label }) => (
             <Tabs.Trigger
@@ -40,7 +44,9 @@ export function StepPanel() {
               data-facet={id}
               className="group grid gap-0 border-b-2 border-transparent px-3 pt-1.5 pb-1 text-left data-[state=active]:border-(--facet)"
             >
-              <span className="text-sm text-dim group-data-[state=active]:font-semibold group-data-[state=active]:text-(--facet)">{label}</span>
+              <span className="text-sm text-dim group-data-[state=active]:font-semibold group-data-[state=active]:text-(--facet)">
+                {label}
+              </span>
               <span className="truncate text-xs text-faint">{summary(step, id)}</span>
             </Tabs.Trigger>
           ))}
@@ -78,7 +84,11 @@ export function summary(step: Step, face: Face): string {
     if (!shapes) return 'Everywhere'
     return `${shapes} ${shapes === 1 ? 'shape' : 'shapes'}${step.where?.invert ? ', inverted' : ''}`
   }
-  const values = [...Object.values(step.what), step.mix, ...(step.where?.shapes ?? []).flatMap((s) => Object.values(s.form))]
+  const values = [
+    ...Object.values(step.what),
+    step.mix,
+    ...(step.where?.shapes ?? []).flatMap((s) => Object.values(s.form)),
+  ]
   const keys = values.reduce((sum, v) => sum + (v.keys?.length ?? 0), 0)
   const span = step.when.start === null && step.when.end === null ? 'Whole' : 'Part'
   return keys ? `${span}, ${keys} ${keys === 1 ? 'key' : 'keys'}` : `${span} shot`
@@ -127,14 +137,32 @@ function StepHead({ step }: { step: Step }) {
       <Menu
         align="end"
         trigger={
-          <button type="button" aria-label="More for this step" className="flex size-7 items-center justify-center rounded text-dim hover:bg-field hover:text-text">
+          <button
+            type="button"
+            aria-label="More for this step"
+            className="flex size-7 items-center justify-center rounded text-dim hover:bg-field hover:text-text"
+          >
             <MoreHorizontal size={16} />
           </button>
         }
         items={[
-          { label: 'Duplicate', shortcut: 'Ctrl D', run: () => dispatch(edit('step.copy', { ...at, newId: uid() })) },
-          { label: 'Move earlier', shortcut: 'Alt ←', disabled: index === 0, run: () => dispatch(edit('step.move', { ...at, to: index - 1 })) },
-          { label: 'Move later', shortcut: 'Alt →', disabled: index === shot.steps.length - 1, run: () => dispatch(edit('step.move', { ...at, to: index + 1 })) },
+          {
+            label: 'Duplicate',
+            shortcut: 'Ctrl D',
+            run: () => dispatch(edit('step.copy', { ...at, newId: uid() })),
+          },
+          {
+            label: 'Move earlier',
+            shortcut: 'Alt ←',
+            disabled: index === 0,
+            run: () => dispatch(edit('step.move', { ...at, to: index - 1 })),
+          },
+          {
+            label: 'Move later',
+            shortcut: 'Alt →',
+            disabled: index === shot.steps.length - 1,
+            run: () => dispatch(edit('step.move', { ...at, to: index + 1 })),
+          },
           { label: 'Reset all controls', run: () => dispatch(edit('step.reset', at)) },
           null,
           { label: 'Remove', shortcut: 'Del', danger: true, run: remove },

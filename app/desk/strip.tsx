@@ -30,13 +30,24 @@ export function Strip({ onAdd }: { onAdd(use: string, at: number): void }) {
     const use = event.dataTransfer.getData(TREATMENT)
     const from = shot.steps.findIndex((s) => s.id === moved)
     if (use) onAdd(use, at)
-    else if (from >= 0) dispatch(edit('step.move', { shotId: shot.id, stepId: moved, to: at > from ? at - 1 : at }))
+    else if (from >= 0)
+      dispatch(edit('step.move', { shotId: shot.id, stepId: moved, to: at > from ? at - 1 : at }))
   }
   const gap = (at: number) => (
-    <Gap key={`gap-${at}`} active={over === at} onOver={() => setOver(at)} onLeave={() => setOver(null)} onDrop={(e) => drop(e, at)} />
+    <Gap
+      key={`gap-${at}`}
+      active={over === at}
+      onOver={() => setOver(at)}
+      onLeave={() => setOver(null)}
+      onDrop={(e) => drop(e, at)}
+    />
   )
   return (
-    <div role="list" aria-label="States of the shot" className="flex h-[104px] items-start overflow-x-auto border-t px-3 pt-2.5">
+    <div
+      role="list"
+      aria-label="States of the shot"
+      className="flex h-[104px] items-start overflow-x-auto border-t px-3 pt-2.5"
+    >
       <Tile label="Source" chosen={false} onChoose={() => dispatch(viewActions.step(null))} peek="source">
         <Thumb project={project} target={source} frame={frame} width={WIDTH} />
       </Tile>
@@ -48,14 +59,29 @@ export function Strip({ onAdd }: { onAdd(use: string, at: number): void }) {
       <Tile label="Result" chosen={false} onChoose={() => dispatch(viewActions.step(null))} peek={null}>
         <Thumb project={project} target={result} frame={frame} width={WIDTH} />
       </Tile>
-      <IconButton label="Add a treatment" shortcut="Ctrl K" className="mt-4 ml-2" onClick={() => dispatch(viewActions.set({ drawer: 'catalogue' }))}>
+      <IconButton
+        label="Add a treatment"
+        shortcut="Ctrl K"
+        className="mt-4 ml-2"
+        onClick={() => dispatch(viewActions.set({ drawer: 'catalogue' }))}
+      >
         <Plus size={18} />
       </IconButton>
     </div>
   )
 }
 
-function Gap({ active, onOver, onLeave, onDrop }: { active: boolean; onOver(): void; onLeave(): void; onDrop(e: DragEvent): void }) {
+function Gap({
+  active,
+  onOver,
+  onLeave,
+  onDrop,
+}: {
+  active: boolean
+  onOver(): void
+  onLeave(): void
+  onDrop(e: DragEvent): void
+}) {
   return (
     <div
       aria-hidden
@@ -98,7 +124,11 @@ function Tile(props: {
         aria-label={`${props.label}${props.chosen ? ', selected' : ''}. Hold to look at the picture as of this state.`}
         aria-current={props.chosen}
         draggable={props.draggable}
-        className={cx('relative block overflow-hidden rounded-sm outline-offset-2', props.chosen ? 'ring-2 ring-what' : 'ring-1 ring-transparent hover:ring-line-strong', props.dim && 'opacity-40')}
+        className={cx(
+          'relative block overflow-hidden rounded-sm outline-offset-2',
+          props.chosen ? 'ring-2 ring-what' : 'ring-1 ring-transparent hover:ring-line-strong',
+          props.dim && 'opacity-40',
+        )}
         onClick={props.onChoose}
         onKeyDown={props.onKeyDown}
         onDragStart={(e) => {
@@ -106,14 +136,20 @@ function Tile(props: {
           props.onDragStart?.(e)
         }}
         onPointerDown={(e) => {
-          if (e.button === 0 && props.peek) timer.current = setTimeout(() => dispatch(viewActions.set({ peek: props.peek })), 250)
+          if (e.button === 0 && props.peek)
+            timer.current = setTimeout(() => dispatch(viewActions.set({ peek: props.peek })), 250)
         }}
         onPointerUp={release}
         onPointerLeave={release}
       >
         {props.children}
       </button>
-      <div className={cx('mt-0.5 flex h-5 items-center gap-0.5', props.chosen ? 'font-semibold text-text' : 'text-dim')}>
+      <div
+        className={cx(
+          'mt-0.5 flex h-5 items-center gap-0.5',
+          props.chosen ? 'font-semibold text-text' : 'text-dim',
+        )}
+      >
         {props.foot}
         <span className="truncate text-sm">{props.label}</span>
       </div>
@@ -121,12 +157,25 @@ function Tile(props: {
   )
 }
 
-function StepTile({ step, index, frame, chosen }: { step: Step; index: number; frame: number; chosen: boolean }) {
+function StepTile({
+  step,
+  index,
+  frame,
+  chosen,
+}: {
+  step: Step
+  index: number
+  frame: number
+  chosen: boolean
+}) {
   const { project, shot } = useDesk()
   const dispatch = useAppDispatch()
   const at = { shotId: shot.id, stepId: step.id }
   const target = useMemo<Target>(() => ({ kind: 'shot', shotId: shot.id, upTo: step.id }), [shot.id, step.id])
-  const region = useMemo<Target>(() => ({ kind: 'shot', shotId: shot.id, view: { stepId: step.id, view: 'region' } }), [shot.id, step.id])
+  const region = useMemo<Target>(
+    () => ({ kind: 'shot', shotId: shot.id, view: { stepId: step.id, view: 'region' } }),
+    [shot.id, step.id],
+  )
   const onKeyDown = (event: KeyboardEvent) => {
     if (!event.altKey || (event.key !== 'ArrowLeft' && event.key !== 'ArrowRight')) return
     event.preventDefault()

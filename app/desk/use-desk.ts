@@ -43,7 +43,9 @@ export function useAnimated(place: Place, animated: Animated) {
     keyed: Boolean(animated.keys?.length),
     onKey,
     set: (value: Animated['value'], gesture?: string) => {
-      dispatch((run, getState) => run(edit('value.set', { place, at: treatmentTime(shot, getState().view.frame), value }, gesture)))
+      dispatch((run, getState) =>
+        run(edit('value.set', { place, at: treatmentTime(shot, getState().view.frame), value }, gesture)),
+      )
     },
     toggleKey: () =>
       dispatch((run, getState) => {

@@ -12,7 +12,11 @@ export function WhatFace({ step }: { step: Step }) {
   const time = useTime()
   const declaration = findStep(step.use)
   if (!declaration) {
-    return <EmptyState text={`This version of Stilus does not know "${step.use}". The step is kept as it is and left out of the picture.`} />
+    return (
+      <EmptyState
+        text={`This version of Stilus does not know "${step.use}". The step is kept as it is and left out of the picture.`}
+      />
+    )
   }
   const groups = new Map<string, [string, Param][]>()
   for (const [id, param] of shown(declaration.params, stepValues(step, time))) {
@@ -25,7 +29,12 @@ export function WhatFace({ step }: { step: Step }) {
         <fieldset key={group} className="min-w-0">
           {group && <legend className="mb-1 text-xs font-semibold text-faint">{group}</legend>}
           {params.map(([id, param]) => (
-            <ParamRow key={id} param={param} place={{ shotId: shot.id, stepId: step.id, param: id }} animated={step.what[id] ?? { value: param.default }} />
+            <ParamRow
+              key={id}
+              param={param}
+              place={{ shotId: shot.id, stepId: step.id, param: id }}
+              animated={step.what[id] ?? { value: param.default }}
+            />
           ))}
         </fieldset>
       ))}

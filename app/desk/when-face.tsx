@@ -27,12 +27,15 @@ export function WhenFace({ step }: { step: Step }) {
   const at = { shotId: shot.id, stepId: step.id }
   const head = treatmentTime(shot, 0)
   const end = head + shot.length
-  const set = (change: Partial<Step['when']>, gesture?: string) => dispatch(edit('step.when', { ...at, when: change }, gesture))
+  const set = (change: Partial<Step['when']>, gesture?: string) =>
+    dispatch(edit('step.when', { ...at, when: change }, gesture))
   const bound = (label: string, name: 'start' | 'end', fallback: number) => (
     <div className="grid grid-cols-[92px_1fr_36px] items-center gap-2 py-0.5">
       <span className="text-dim">{label}</span>
       {when[name] === null ? (
-        <span className="flex h-7 items-center justify-end px-2 text-faint">{name === 'start' ? 'Open to the head' : 'Open to the tail'}</span>
+        <span className="flex h-7 items-center justify-end px-2 text-faint">
+          {name === 'start' ? 'Open to the head' : 'Open to the tail'}
+        </span>
       ) : (
         <NumberField
           label={label}
@@ -46,7 +49,11 @@ export function WhenFace({ step }: { step: Step }) {
           onChange={(v, gesture) => set({ [name]: Math.round(v) + head }, gesture)}
         />
       )}
-      <Toggle label={`${label} at a frame`} value={when[name] !== null} onChange={(on) => set({ [name]: on ? fallback : null })} />
+      <Toggle
+        label={`${label} at a frame`}
+        value={when[name] !== null}
+        onChange={(on) => set({ [name]: on ? fallback : null })}
+      />
     </div>
   )
   const ramp = (label: string, name: 'rampIn' | 'rampOut') => (
@@ -86,9 +93,18 @@ export function WhenFace({ step }: { step: Step }) {
           />
         </div>
       </div>
-      {movers.length === 0 && <p className="text-dim">Nothing moves yet. Set a key beside any control, go to another frame, and change it.</p>}
+      {movers.length === 0 && (
+        <p className="text-dim">
+          Nothing moves yet. Set a key beside any control, go to another frame, and change it.
+        </p>
+      )}
       {movers.map(({ label, place, animated }) => (
-        <KeyList key={`${place.shapeId ?? ''}${place.param}`} label={label} place={place} animated={animated} />
+        <KeyList
+          key={`${place.shapeId ?? ''}${place.param}`}
+          label={label}
+          place={place}
+          animated={animated}
+        />
       ))}
     </div>
   )
@@ -108,7 +124,11 @@ function KeyList({ label, place, animated }: { label: string; place: Place; anim
           const here = Math.abs(key.at - time) < 1e-6
           return (
             <li key={key.at} className="grid grid-cols-[86px_1fr_88px_28px] items-center gap-1">
-              <button type="button" className={here ? 'text-left text-when' : 'text-left text-dim hover:text-text'} onClick={() => dispatch(seek(frame, shot.id))}>
+              <button
+                type="button"
+                className={here ? 'text-left text-when' : 'text-left text-dim hover:text-text'}
+                onClick={() => dispatch(seek(frame, shot.id))}
+              >
                 {toTimecode(Math.round(frame), project.rate)}
               </button>
               <span className="truncate text-right">{shownValue(key)}</span>
@@ -116,9 +136,14 @@ function KeyList({ label, place, animated }: { label: string; place: Place; anim
                 label={`Travel from the key at ${frame}`}
                 value={travel(key)}
                 options={TRAVELS}
-                onChange={(v) => dispatch(edit('key.travel', { place, at: key.at, leave: v as Travel, arrive: v as Travel }))}
+                onChange={(v) =>
+                  dispatch(edit('key.travel', { place, at: key.at, leave: v as Travel, arrive: v as Travel }))
+                }
               />
-              <IconButton label={`Remove the key at ${frame}`} onClick={() => dispatch(edit('key.drop', { place, at: key.at }))}>
+              <IconButton
+                label={`Remove the key at ${frame}`}
+                onClick={() => dispatch(edit('key.drop', { place, at: key.at }))}
+              >
                 <Trash2 size={13} />
               </IconButton>
             </li>
@@ -131,5 +156,9 @@ function KeyList({ label, place, animated }: { label: string; place: Place; anim
 
 function shownValue({ value }: Key): string {
   const one = (v: number) => String(Number(v.toFixed(2)))
-  return Array.isArray(value) ? value.map(one).join(', ') : typeof value === 'number' ? one(value) : String(value)
+  return Array.isArray(value)
+    ? value.map(one).join(', ')
+    : typeof value === 'number'
+      ? one(value)
+      : String(value)
 }

@@ -24,11 +24,20 @@ export function Bar({ project, crumb }: { project: Project; crumb?: string | und
   const redoName = history.entries[history.position]?.label
   return (
     <header className="flex h-10 shrink-0 items-center gap-1 border-b bg-ground px-3">
-      <Link to="/" aria-label="All projects" className="mr-1 flex size-7 items-center justify-center rounded hover:bg-field">
+      <Link
+        to="/"
+        aria-label="All projects"
+        className="mr-1 flex size-7 items-center justify-center rounded hover:bg-field"
+      >
         <Mark />
       </Link>
       <nav aria-label="Where you are" className="flex min-w-0 items-center gap-1 text-base">
-        <Link to={`/p/${project.id}`} className={crumb ? 'truncate rounded px-1 text-dim hover:text-text' : 'truncate rounded px-1 font-semibold'}>
+        <Link
+          to={`/p/${project.id}`}
+          className={
+            crumb ? 'truncate rounded px-1 text-dim hover:text-text' : 'truncate rounded px-1 font-semibold'
+          }
+        >
           {project.name}
         </Link>
         {crumb && (
@@ -39,10 +48,20 @@ export function Bar({ project, crumb }: { project: Project; crumb?: string | und
         )}
       </nav>
       <span className="flex-1" />
-      <IconButton label={undoName ? `Undo: ${undoName}` : 'Nothing to undo'} shortcut="Ctrl Z" disabled={!undoName} onClick={() => dispatch(undo)}>
+      <IconButton
+        label={undoName ? `Undo: ${undoName}` : 'Nothing to undo'}
+        shortcut="Ctrl Z"
+        disabled={!undoName}
+        onClick={() => dispatch(undo)}
+      >
         <Undo2 size={16} />
       </IconButton>
-      <IconButton label={redoName ? `Redo: ${redoName}` : 'Nothing to redo'} shortcut="Ctrl Shift Z" disabled={!redoName} onClick={() => dispatch(redo)}>
+      <IconButton
+        label={redoName ? `Redo: ${redoName}` : 'Nothing to redo'}
+        shortcut="Ctrl Shift Z"
+        disabled={!redoName}
+        onClick={() => dispatch(redo)}
+      >
         <Redo2 size={16} />
       </IconButton>
       <SaveState />
@@ -53,10 +72,17 @@ export function Bar({ project, crumb }: { project: Project; crumb?: string | und
             <Gauge size={15} /> {QUALITIES.find((q) => q.value === quality)?.label}
           </Button>
         }
-        items={QUALITIES.map((q) => ({ label: q.label, checked: q.value === quality, run: () => dispatch(viewActions.set({ quality: q.value })) }))}
+        items={QUALITIES.map((q) => ({
+          label: q.label,
+          checked: q.value === quality,
+          run: () => dispatch(viewActions.set({ quality: q.value })),
+        }))}
       />
       {!path.endsWith('/handover') && (
-        <Link to={`/p/${project.id}/handover`} className="ml-2 inline-flex h-7 items-center rounded bg-text px-3 font-semibold text-ground hover:bg-white">
+        <Link
+          to={`/p/${project.id}/handover`}
+          className="ml-2 inline-flex h-7 items-center rounded bg-text px-3 font-semibold text-ground hover:bg-white"
+        >
           Hand over
         </Link>
       )}
@@ -66,7 +92,15 @@ export function Bar({ project, crumb }: { project: Project; crumb?: string | und
 
 export function Mark() {
   return (
-    <svg width={20} height={20} viewBox="0 0 24 24" fill="none" stroke="currentColor" strokeLinecap="round" aria-hidden>
+    <svg
+      width={20}
+      height={20}
+      viewBox="0 0 24 24"
+      fill="none"
+      stroke="currentColor"
+      strokeLinecap="round"
+      aria-hidden
+    >
       <path d="M4 20 20 4" strokeWidth={2} />
       <path d="M4 12a8 8 0 0 1 8-8M20 12a8 8 0 0 1-8 8" strokeWidth={1.6} />
     </svg>
@@ -77,7 +111,9 @@ function SaveState() {
   const { status, savedAt, elsewhere } = useApp((s) => s.project)
   if (elsewhere) return <span className="px-2 text-what">Open in another tab</span>
   if (typeof status === 'object') return <span className="px-2 text-alert">Not saved</span>
-  const at = savedAt ? new Date(savedAt).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' }) : ''
+  const at = savedAt
+    ? new Date(savedAt).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
+    : ''
   return (
     <span role="status" className="w-24 px-2 text-right whitespace-nowrap text-dim">
       {status === 'saving' ? 'Saving …' : `Saved ${at}`}

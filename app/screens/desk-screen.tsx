@@ -31,7 +31,13 @@ export function DeskScreen({ project }: { project: Project }) {
     const length = shot?.length ?? 1
     dispatch((run, getState) => {
       const { frame, shotId: before } = getState().view
-      run(viewActions.entered({ shotId, frame: before === shotId ? Math.min(frame, length - 1) : 0, stepId: null }))
+      run(
+        viewActions.entered({
+          shotId,
+          frame: before === shotId ? Math.min(frame, length - 1) : 0,
+          stepId: null,
+        }),
+      )
     })
     // Entering is about the shot, not about its length.
     // eslint-disable-next-line react-hooks/exhaustive-deps
@@ -60,7 +66,8 @@ function DeskBody() {
   const add = useCallback(
     (use: string, at = shot.steps.length) => {
       const stepId = uid()
-      if (dispatch(edit('step.add', { shotId: shot.id, stepId, use, at }))) dispatch(viewActions.set({ stepId, shapeId: null, face: 'what', look: 'result', trying: null }))
+      if (dispatch(edit('step.add', { shotId: shot.id, stepId, use, at })))
+        dispatch(viewActions.set({ stepId, shapeId: null, face: 'what', look: 'result', trying: null }))
     },
     [dispatch, shot.id, shot.steps.length],
   )
@@ -102,16 +109,39 @@ function Picture() {
   const { frame, look, peek, compare, face, quality, playing, trying } = useApp((s) => s.view)
   const target = useTarget(shot, look, peek, step?.id)
   const source = useMemo<Target>(() => ({ kind: 'shot', shotId: shot.id, upTo: 'source' }), [shot.id])
-  const shown = useMemo(() => (trying ? tryOn(project, shot.id, trying) : project), [trying, project, shot.id])
+  const shown = useMemo(
+    () => (trying ? tryOn(project, shot.id, trying) : project),
+    [trying, project, shot.id],
+  )
   const handles = step && (face === 'where' || look === 'region') && !peek && !playing
   const overlay = handles
-    ? (rect: Rect) => <RegionOverlay project={project} shotId={shot.id} step={step} time={treatmentTime(shot, frame)} rect={rect} />
+    ? (rect: Rect) => (
+        <RegionOverlay
+          project={project}
+          shotId={shot.id}
+          step={step}
+          time={treatmentTime(shot, frame)}
+          rect={rect}
+        />
+      )
     : undefined
   return (
     <>
       <ViewBar step={step} compare />
-      <Viewer project={shown} target={target} frame={frame} against={compare === 'split' && !peek ? source : undefined} overlay={overlay} />
-      <Transport project={project} shotId={shot.id} offset={shot.start} count={shot.length} scale={playScale(quality)} />
+      <Viewer
+        project={shown}
+        target={target}
+        frame={frame}
+        against={compare === 'split' && !peek ? source : undefined}
+        overlay={overlay}
+      />
+      <Transport
+        project={project}
+        shotId={shot.id}
+        offset={shot.start}
+        count={shot.length}
+        scale={playScale(quality)}
+      />
     </>
   )
 }

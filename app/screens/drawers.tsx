@@ -39,7 +39,10 @@ export function ShotsDrawer({ project, shotId }: { project: Project; shotId: str
               <Link
                 to={`/p/${project.id}/shot/${shot.id}`}
                 aria-current={shot.id === shotId}
-                className={cx('flex items-center gap-2.5 rounded p-1.5 hover:bg-field', shot.id === shotId && 'bg-field')}
+                className={cx(
+                  'flex items-center gap-2.5 rounded p-1.5 hover:bg-field',
+                  shot.id === shotId && 'bg-field',
+                )}
               >
                 <ShotThumb project={project} shotId={shot.id} frame={Math.floor(shot.length / 2)} />
                 <span className="grid min-w-0">
@@ -67,10 +70,20 @@ const FAMILIES: Record<Family, string> = {
 }
 
 /** Treatments on the shot's own picture. Resting the pointer on one shows it large; a click adds it, a drag drops it into the strip. */
-export function CatalogueDrawer({ project, shotId, onAdd }: { project: Project; shotId: string; onAdd(use: string): void }) {
+export function CatalogueDrawer({
+  project,
+  shotId,
+  onAdd,
+}: {
+  project: Project
+  shotId: string
+  onAdd(use: string): void
+}) {
   const [text, setText] = useState('')
   const words = text.toLowerCase().split(/\s+/).filter(Boolean)
-  const found = STEPS.filter((s) => words.every((w) => `${s.name} ${FAMILIES[s.family]} ${s.purpose}`.toLowerCase().includes(w)))
+  const found = STEPS.filter((s) =>
+    words.every((w) => `${s.name} ${FAMILIES[s.family]} ${s.purpose}`.toLowerCase().includes(w)),
+  )
   const families = [...new Set(found.map((s) => s.family))]
   return (
     <>
@@ -113,7 +126,17 @@ export function tryOn(project: Project, shotId: string, use: string): Project {
   return perform(project, 'step.add', { shotId, stepId: 'trying', use, at }).project
 }
 
-function Treatment({ project, shotId, step, onAdd }: { project: Project; shotId: string; step: StepDeclaration; onAdd(use: string): void }) {
+function Treatment({
+  project,
+  shotId,
+  step,
+  onAdd,
+}: {
+  project: Project
+  shotId: string
+  step: StepDeclaration
+  onAdd(use: string): void
+}) {
   const dispatch = useAppDispatch()
   const frame = useApp((s) => s.view.frame)
   const tried = useMemo(() => tryOn(project, shotId, step.id), [project, shotId, step.id])
@@ -162,7 +185,9 @@ export function MediaDrawer({ project }: { project: Project }) {
           }}
         />
       </div>
-      {!project.media.length && <EmptyState text="Drop video, stills, sound or an OpenTimelineIO edit anywhere on this window." />}
+      {!project.media.length && (
+        <EmptyState text="Drop video, stills, sound or an OpenTimelineIO edit anywhere on this window." />
+      )}
       <ul className="min-h-0 flex-1 overflow-y-auto p-2">
         {project.media.map((m) => (
           <li key={m.id} className="group rounded p-1.5 hover:bg-field">
@@ -172,7 +197,11 @@ export function MediaDrawer({ project }: { project: Project }) {
                 {m.name}
               </span>
               {m.kind !== 'missing' && (
-                <Button look="quiet" className="h-6 px-2 opacity-0 group-focus-within:opacity-100 group-hover:opacity-100" onClick={() => placeMedium(m.id)}>
+                <Button
+                  look="quiet"
+                  className="h-6 px-2 opacity-0 group-focus-within:opacity-100 group-hover:opacity-100"
+                  onClick={() => placeMedium(m.id)}
+                >
                   Place
                 </Button>
               )}
@@ -188,7 +217,9 @@ export function MediaDrawer({ project }: { project: Project }) {
 /** What a medium is, in one line. */
 export function describe(m: Project['media'][number]): string {
   if (m.kind === 'missing') return 'Missing: drop the file anywhere to find it by name'
-  const sound = m.sound ? `${m.sound.codec} ${m.sound.sampleRate / 1000} kHz ${m.sound.channels === 1 ? 'mono' : `${m.sound.channels} ch`}` : 'no sound'
+  const sound = m.sound
+    ? `${m.sound.codec} ${m.sound.sampleRate / 1000} kHz ${m.sound.channels === 1 ? 'mono' : `${m.sound.channels} ch`}`
+    : 'no sound'
   if (m.kind === 'sound') return `${m.seconds.toFixed(1)} s, ${sound}`
   const size = `${m.width} × ${m.height}`
   if (m.kind === 'still') return `${size}, still, ${m.codec}`
@@ -207,7 +238,11 @@ export function HistoryDrawer() {
             <button
               type="button"
               aria-current={i === position}
-              className={cx('flex h-7 w-full items-center rounded px-2 text-left hover:bg-field', i === position && 'bg-field font-semibold', i > position && 'text-faint')}
+              className={cx(
+                'flex h-7 w-full items-center rounded px-2 text-left hover:bg-field',
+                i === position && 'bg-field font-semibold',
+                i > position && 'text-faint',
+              )}
               onClick={() => dispatch(travel(i))}
             >
               <span className="truncate">{entry.label}</span>

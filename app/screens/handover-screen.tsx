@@ -75,7 +75,11 @@ export function HandoverScreen({ project }: { project: Project }) {
                             type="checkbox"
                             className="accent-[#d0d0d0]"
                             checked={chosen.includes(s.id)}
-                            onChange={(e) => setChosen(e.target.checked ? [...chosen, s.id] : chosen.filter((id) => id !== s.id))}
+                            onChange={(e) =>
+                              setChosen(
+                                e.target.checked ? [...chosen, s.id] : chosen.filter((id) => id !== s.id),
+                              )
+                            }
                           />
                           <span className="flex-1 truncate">{s.name}</span>
                           <span className="text-dim">
@@ -86,7 +90,17 @@ export function HandoverScreen({ project }: { project: Project }) {
                     ))}
                 </ul>
                 <Row label="Handles">
-                  <NumberField label="Handles" value={handles} min={0} max={240} step={1} digits={0} unit="frames" onChange={(v) => setHandles(Math.round(v))} className="w-36" />
+                  <NumberField
+                    label="Handles"
+                    value={handles}
+                    min={0}
+                    max={240}
+                    step={1}
+                    digits={0}
+                    unit="frames"
+                    onChange={(v) => setHandles(Math.round(v))}
+                    className="w-36"
+                  />
                 </Row>
               </>
             )}
@@ -96,7 +110,12 @@ export function HandoverScreen({ project }: { project: Project }) {
               </p>
             )}
             <Row label="As">
-              <Segments label="Container" value={container} options={CONTAINERS} onChange={(v) => setContainer(v as Container)} />
+              <Segments
+                label="Container"
+                value={container}
+                options={CONTAINERS}
+                onChange={(v) => setContainer(v as Container)}
+              />
             </Row>
             <p className="-mt-3 pl-24 text-dim">{SAYS[container]}</p>
             {container === 'png' ? (
@@ -126,14 +145,23 @@ export function HandoverScreen({ project }: { project: Project }) {
               </Row>
             )}
             <div className="flex items-center gap-3 pt-1">
-              <Button look="main" disabled={!frames} className="h-9 px-5" onClick={() => enqueue(project, list)}>
+              <Button
+                look="main"
+                disabled={!frames}
+                className="h-9 px-5"
+                onClick={() => enqueue(project, list)}
+              >
                 {list.length > 1 ? `Render ${list.length} files` : 'Render'}
               </Button>
-              <span className="text-dim">{frames ? `${project.size.width} × ${project.size.height}` : 'Nothing to render yet.'}</span>
+              <span className="text-dim">
+                {frames ? `${project.size.width} × ${project.size.height}` : 'Nothing to render yet.'}
+              </span>
             </div>
             <div className="mt-4 grid gap-2 border-t pt-5">
               <h2 className="font-semibold">The project itself</h2>
-              <p className="text-dim">One file with the document and all media, to keep or to open on another machine.</p>
+              <p className="text-dim">
+                One file with the document and all media, to keep or to open on another machine.
+              </p>
               <Button
                 className="w-fit"
                 onClick={() =>
@@ -150,10 +178,14 @@ export function HandoverScreen({ project }: { project: Project }) {
             <div className="flex h-7 items-center justify-between">
               <h2 className="text-lg font-semibold">Queue and results</h2>
               {deliveries.some((d) => d.status === 'done') && (
-                <Button onClick={() => save(deliveredEdit(project), `${project.name}.otio`)}>Save the edit (OTIO)</Button>
+                <Button onClick={() => save(deliveredEdit(project), `${project.name}.otio`)}>
+                  Save the edit (OTIO)
+                </Button>
               )}
             </div>
-            {!deliveries.length && <EmptyState text="What you render appears here with its progress, and stays to be saved until you close this page." />}
+            {!deliveries.length && (
+              <EmptyState text="What you render appears here with its progress, and stays to be saved until you close this page." />
+            )}
             <ul className="grid gap-2">
               {deliveries.map((d) => (
                 <DeliveryCard key={d.id} delivery={d} />
@@ -183,14 +215,26 @@ function DeliveryCard({ delivery: d }: { delivery: QueuedDelivery }) {
           {d.name}
         </span>
         {d.status === 'done' && d.url && (
-          <a href={d.url} download={d.name} className="inline-flex h-7 items-center rounded bg-text px-3 font-semibold text-ground hover:bg-white">
+          <a
+            href={d.url}
+            download={d.name}
+            className="inline-flex h-7 items-center rounded bg-text px-3 font-semibold text-ground hover:bg-white"
+          >
             Save file
           </a>
         )}
-        {(d.status === 'waiting' || d.status === 'rendering') && <Button onClick={() => cancelDelivery(d.id)}>Cancel</Button>}
+        {(d.status === 'waiting' || d.status === 'rendering') && (
+          <Button onClick={() => cancelDelivery(d.id)}>Cancel</Button>
+        )}
       </div>
       {d.status === 'rendering' && (
-        <div role="progressbar" aria-label={`Rendering ${d.name}`} aria-valuenow={d.done} aria-valuemax={d.total} className="mt-2 h-1 overflow-hidden rounded bg-field">
+        <div
+          role="progressbar"
+          aria-label={`Rendering ${d.name}`}
+          aria-valuenow={d.done}
+          aria-valuemax={d.total}
+          className="mt-2 h-1 overflow-hidden rounded bg-field"
+        >
           <div className="h-full bg-text" style={{ width: `${(100 * d.done) / Math.max(1, d.total)}%` }} />
         </div>
       )}
@@ -205,9 +249,11 @@ function says(d: QueuedDelivery): string {
   if (d.status === 'failed') return d.problem ?? 'It failed.'
   const seconds = ((d.finishedAt ?? Date.now()) - (d.startedAt ?? Date.now())) / 1000
   const speed = seconds > 0.2 ? d.done / seconds : 0
-  if (d.status === 'done') return `${d.total} frames, ${size(d.bytes)}, ${d.codec}, rendered in ${seconds.toFixed(1)} s`
+  if (d.status === 'done')
+    return `${d.total} frames, ${size(d.bytes)}, ${d.codec}, rendered in ${seconds.toFixed(1)} s`
   const left = speed ? `${Math.ceil((d.total - d.done) / speed)} s left` : 'starting'
   return `Frame ${d.done} of ${d.total}, ${speed.toFixed(1)} frames a second, ${left}`
 }
 
-const size = (bytes: number) => (bytes < 1e6 ? `${(bytes / 1e3).toFixed(0)} KB` : `${(bytes / 1e6).toFixed(1)} MB`)
+const size = (bytes: number) =>
+  bytes < 1e6 ? `${(bytes / 1e3).toFixed(0)} KB` : `${(bytes / 1e6).toFixed(1)} MB`

@@ -8,9 +8,16 @@ import { IconButton } from '../ui/button'
 export function Notices() {
   const { list, tasks } = useApp((s) => s.notices)
   return (
-    <div aria-live="polite" className="pointer-events-none fixed bottom-3 left-1/2 z-50 flex w-[min(560px,90vw)] -translate-x-1/2 flex-col gap-2">
+    <div
+      aria-live="polite"
+      className="pointer-events-none fixed bottom-3 left-1/2 z-50 flex w-[min(560px,90vw)] -translate-x-1/2 flex-col gap-2"
+    >
       {tasks.map((task) => (
-        <div key={task.id} role="status" className="pointer-events-auto rounded-md bg-[#3a3a3a] px-4 py-2.5 shadow-xl">
+        <div
+          key={task.id}
+          role="status"
+          className="pointer-events-auto rounded-md bg-[#3a3a3a] px-4 py-2.5 shadow-xl"
+        >
           <div className="flex justify-between gap-4">
             <span className="truncate">{task.label} …</span>
             {task.share !== null && <span className="text-dim">{Math.round(task.share * 100)} %</span>}
@@ -35,8 +42,15 @@ function NoticeCard({ notice }: { notice: Notice }) {
     return () => clearTimeout(timer)
   }, [dispatch, notice])
   return (
-    <div role={notice.kind === 'problem' ? 'alert' : 'status'} className="pointer-events-auto flex items-start gap-3 rounded-md bg-[#3a3a3a] py-2 pr-2 pl-4 shadow-xl">
-      {notice.kind === 'problem' ? <TriangleAlert size={16} className="mt-1.5 shrink-0 text-alert" /> : <Info size={16} className="mt-1.5 shrink-0 text-dim" />}
+    <div
+      role={notice.kind === 'problem' ? 'alert' : 'status'}
+      className="pointer-events-auto flex items-start gap-3 rounded-md bg-[#3a3a3a] py-2 pr-2 pl-4 shadow-xl"
+    >
+      {notice.kind === 'problem' ? (
+        <TriangleAlert size={16} className="mt-1.5 shrink-0 text-alert" />
+      ) : (
+        <Info size={16} className="mt-1.5 shrink-0 text-dim" />
+      )}
       <p className="flex-1 py-1 select-text">{notice.text}</p>
       <IconButton label="Close" onClick={() => dispatch(noticeActions.dismissed(notice.id))}>
         <X size={15} />

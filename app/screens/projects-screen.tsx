@@ -1,5 +1,12 @@
 import { emptyHistory, newProject } from '@stilus/core/project'
-import { deleteProject, listProjects, type ProjectCard, saveProject, storageRoom, unpackProject } from '@stilus/engine'
+import {
+  deleteProject,
+  listProjects,
+  type ProjectCard,
+  saveProject,
+  storageRoom,
+  unpackProject,
+} from '@stilus/engine'
 import { MoreHorizontal, Plus } from 'lucide-react'
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
@@ -78,16 +85,28 @@ export function ProjectsScreen() {
             ))}
             {cards && !cards.some((c) => c.id === DEMO_ID) && <DemoCard />}
           </ul>
-          {cards?.length === 0 && <p className="mt-6 max-w-[60ch] text-dim">Projects stay in this browser. Open the demo to look around, or drop an edit with its media anywhere on this page to begin.</p>}
+          {cards?.length === 0 && (
+            <p className="mt-6 max-w-[60ch] text-dim">
+              Projects stay in this browser. Open the demo to look around, or drop an edit with its media
+              anywhere on this page to begin.
+            </p>
+          )}
           {room && room.quota > 0 && (
             <p className="mt-8 text-faint">
               {gb(room.used)} of {gb(room.quota)} used in this browser
             </p>
           )}
         </main>
-        <Modal title={`Delete "${doomed?.name ?? ''}"?`} open={doomed !== null} onClose={() => setDoomed(null)}>
+        <Modal
+          title={`Delete "${doomed?.name ?? ''}"?`}
+          open={doomed !== null}
+          onClose={() => setDoomed(null)}
+        >
           <div className="grid gap-4 p-4">
-            <p className="text-dim">The project and its media are removed from this browser. This cannot be undone; a saved package brings it back.</p>
+            <p className="text-dim">
+              The project and its media are removed from this browser. This cannot be undone; a saved package
+              brings it back.
+            </p>
             <div className="flex justify-end gap-2">
               <Button onClick={() => setDoomed(null)}>Keep it</Button>
               <Button
@@ -121,7 +140,8 @@ function Card({ card, onDelete }: { card: ProjectCard; onDelete(): void }) {
         <div className="px-3 py-2.5">
           <p className="truncate text-base font-semibold">{card.name}</p>
           <p className="text-dim">
-            {card.shots} {card.shots === 1 ? 'shot' : 'shots'}, {new Date(card.updated).toLocaleDateString([], { day: 'numeric', month: 'long' })}
+            {card.shots} {card.shots === 1 ? 'shot' : 'shots'},{' '}
+            {new Date(card.updated).toLocaleDateString([], { day: 'numeric', month: 'long' })}
           </p>
         </div>
       </Link>
@@ -129,7 +149,11 @@ function Card({ card, onDelete }: { card: ProjectCard; onDelete(): void }) {
         <Menu
           align="end"
           trigger={
-            <button type="button" aria-label={`More for ${card.name}`} className="flex size-7 items-center justify-center rounded text-dim hover:bg-fill hover:text-text">
+            <button
+              type="button"
+              aria-label={`More for ${card.name}`}
+              className="flex size-7 items-center justify-center rounded text-dim hover:bg-fill hover:text-text"
+            >
               <MoreHorizontal size={16} />
             </button>
           }
@@ -155,5 +179,10 @@ function DemoCard() {
 }
 
 function Still({ url }: { url: string | undefined }) {
-  return <div className="aspect-video bg-surround bg-cover bg-center" style={url ? { backgroundImage: `url("${url}")` } : {}} />
+  return (
+    <div
+      className="aspect-video bg-surround bg-cover bg-center"
+      style={url ? { backgroundImage: `url("${url}")` } : {}}
+    />
+  )
 }

@@ -19,13 +19,19 @@ export function Rail({ desk, children }: { desk: boolean; children(drawer: Drawe
   const open = items.some((i) => i.id === drawer) ? drawer : null
   return (
     <>
-      <nav aria-label="Drawers" className="flex w-13 shrink-0 flex-col items-center gap-1 border-r bg-ground py-1.5">
+      <nav
+        aria-label="Drawers"
+        className="flex w-13 shrink-0 flex-col items-center gap-1 border-r bg-ground py-1.5"
+      >
         {items.map(({ id, label, icon }) => (
           <button
             key={id}
             type="button"
             aria-pressed={open === id}
-            className={cx('flex h-12 w-12 flex-col items-center justify-center gap-0.5 rounded text-[10.5px]', open === id ? 'bg-field text-text' : 'text-dim hover:bg-field hover:text-text')}
+            className={cx(
+              'flex h-12 w-12 flex-col items-center justify-center gap-0.5 rounded text-[10.5px]',
+              open === id ? 'bg-field text-text' : 'text-dim hover:bg-field hover:text-text',
+            )}
             onClick={() => dispatch(viewActions.set({ drawer: open === id ? null : id, trying: null }))}
           >
             {icon}
@@ -34,7 +40,10 @@ export function Rail({ desk, children }: { desk: boolean; children(drawer: Drawe
         ))}
       </nav>
       {open && (
-        <aside aria-label={items.find((i) => i.id === open)?.label} className="absolute inset-y-0 left-13 z-20 flex w-[272px] flex-col border-r bg-raised shadow-2xl">
+        <aside
+          aria-label={items.find((i) => i.id === open)?.label}
+          className="absolute inset-y-0 left-13 z-20 flex w-[272px] flex-col border-r bg-raised shadow-2xl"
+        >
           {children(open)}
         </aside>
       )}

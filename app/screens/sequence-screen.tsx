@@ -46,14 +46,26 @@ export function SequenceScreen({ project }: { project: Project }) {
       <Bar project={project} />
       <div className="flex min-h-0 flex-1 flex-col">
         <div className="relative flex min-h-0 flex-1">
-          <Rail desk={false}>{(drawer) => (drawer === 'media' ? <MediaDrawer project={project} /> : <HistoryDrawer />)}</Rail>
+          <Rail desk={false}>
+            {(drawer) => (drawer === 'media' ? <MediaDrawer project={project} /> : <HistoryDrawer />)}
+          </Rail>
           <main className="flex min-w-0 flex-1 flex-col">
             <ViewBar compare={false} />
             <Viewer project={project} target={SEQUENCE} frame={frame} empty={empty} />
             <Transport project={project} offset={0} count={Math.max(1, length)} scale={playScale(quality)} />
           </main>
           <aside aria-label="Shot" className="flex w-[308px] shrink-0 flex-col border-l bg-ground">
-            {shot ? <ShotPanel key={shot.id} project={project} shot={shot} /> : <EmptyState text={project.shots.length ? 'Choose a shot below to see what it is and to open it on the desk.' : 'Shots appear here once there is an edit.'} />}
+            {shot ? (
+              <ShotPanel key={shot.id} project={project} shot={shot} />
+            ) : (
+              <EmptyState
+                text={
+                  project.shots.length
+                    ? 'Choose a shot below to see what it is and to open it on the desk.'
+                    : 'Shots appear here once there is an edit.'
+                }
+              />
+            )}
           </aside>
         </div>
         <section aria-label="Lanes of the sequence" className="flex h-[190px] shrink-0 flex-col border-t">

@@ -21,7 +21,12 @@ export function ShotPanel({ project, shot }: { project: Project; shot: Shot }) {
   const timecode = (f: number) => toTimecode(project.startTimecode + f, project.rate)
   return (
     <section aria-label="Selected shot" className="flex min-h-0 flex-1 flex-col gap-3 overflow-y-auto p-3">
-      <EditableText label="Name of the shot" value={shot.name} onChange={(name) => dispatch(edit('shot.rename', { shotId: shot.id, name }))} className="h-7 text-lg font-semibold" />
+      <EditableText
+        label="Name of the shot"
+        value={shot.name}
+        onChange={(name) => dispatch(edit('shot.rename', { shotId: shot.id, name }))}
+        className="h-7 text-lg font-semibold"
+      />
       <Button look="main" onClick={() => void navigate(`/p/${project.id}/shot/${shot.id}`)}>
         Open on the desk
       </Button>
@@ -44,7 +49,10 @@ export function ShotPanel({ project, shot }: { project: Project; shot: Shot }) {
           placeholder="What this shot needs"
           className="resize-none rounded bg-field px-2 py-1.5 placeholder:text-faint focus:outline-none"
           onKeyDown={(e) => e.stopPropagation()}
-          onBlur={(e) => e.target.value !== shot.note && dispatch(edit('shot.note', { shotId: shot.id, note: e.target.value }))}
+          onBlur={(e) =>
+            e.target.value !== shot.note &&
+            dispatch(edit('shot.note', { shotId: shot.id, note: e.target.value }))
+          }
         />
       </label>
       <dl className="grid grid-cols-[84px_1fr] gap-x-2 gap-y-1">
@@ -55,7 +63,9 @@ export function ShotPanel({ project, shot }: { project: Project; shot: Shot }) {
         <dt className="text-dim">Length</dt>
         <dd>{shot.length} frames</dd>
         <dt className="text-dim">Handles</dt>
-        <dd>{Number.isFinite(room.before) ? `${room.before} before, ${room.after} after` : 'a still has no end'}</dd>
+        <dd>
+          {Number.isFinite(room.before) ? `${room.before} before, ${room.after} after` : 'a still has no end'}
+        </dd>
         <dt className="text-dim">Steps</dt>
         <dd>{shot.steps.map((s) => s.name).join(', ') || 'none yet'}</dd>
       </dl>
@@ -63,7 +73,9 @@ export function ShotPanel({ project, shot }: { project: Project; shot: Shot }) {
         <span className="truncate" title={medium?.name}>
           {medium?.name}
         </span>
-        <span className={medium?.kind === 'missing' ? 'text-what' : 'text-dim'}>{medium && describe(medium)}</span>
+        <span className={medium?.kind === 'missing' ? 'text-what' : 'text-dim'}>
+          {medium && describe(medium)}
+        </span>
         <SwapButton project={project} shot={shot} />
       </div>
       {medium?.sound && (
@@ -84,7 +96,11 @@ export function ShotPanel({ project, shot }: { project: Project; shot: Shot }) {
               onChange={(sound, gesture) => dispatch(edit('shot.sound', { shotId: shot.id, sound }, gesture))}
             />
           )}
-          <Toggle label="Sound of the shot" value={shot.sound !== null} onChange={(on) => dispatch(edit('shot.sound', { shotId: shot.id, sound: on ? 0 : null }))} />
+          <Toggle
+            label="Sound of the shot"
+            value={shot.sound !== null}
+            onChange={(on) => dispatch(edit('shot.sound', { shotId: shot.id, sound: on ? 0 : null }))}
+          />
         </div>
       )}
     </section>

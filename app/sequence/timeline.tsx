@@ -32,7 +32,11 @@ export function Timeline({ project, length }: { project: Project; length: number
           </div>
           <div className="min-h-0 flex-1 overflow-y-auto">
             {lanes.map((lane) => (
-              <Lane key={lane} name={lane === 0 ? 'Video' : lane === 1 ? 'Overlay' : `Overlay ${lane}`} height={STRIP_HEIGHT + 22}>
+              <Lane
+                key={lane}
+                name={lane === 0 ? 'Video' : lane === 1 ? 'Overlay' : `Overlay ${lane}`}
+                height={STRIP_HEIGHT + 22}
+              >
                 {project.shots
                   .filter((s) => s.lane === lane)
                   .map((shot) => (
@@ -41,8 +45,14 @@ export function Timeline({ project, length }: { project: Project; length: number
               </Lane>
             ))}
             <Lane name="Sound" height={30}>
-              {project.shots.filter((s) => s.sound !== null).map((s) => <Heard key={s.id} name={s.name} start={s.start} length={s.length} map={map} />)}
-              {project.sounds.map((s: SoundClip) => <Heard key={s.id} name={s.name} start={s.start} length={s.length} map={map} />)}
+              {project.shots
+                .filter((s) => s.sound !== null)
+                .map((s) => (
+                  <Heard key={s.id} name={s.name} start={s.start} length={s.length} map={map} />
+                ))}
+              {project.sounds.map((s: SoundClip) => (
+                <Heard key={s.id} name={s.name} start={s.start} length={s.length} map={map} />
+              ))}
             </Lane>
           </div>
           <Playhead map={map} left={200} />
@@ -66,13 +76,22 @@ function Marks({ project, map }: { project: Project; map: TimeMap }) {
   const { in: from, out: to } = project.marks
   if (from === null && to === null) return null
   const x0 = map.x(from ?? map.first)
-  return <div aria-hidden className="pointer-events-none absolute bottom-0 h-1 bg-when" style={{ left: x0, width: Math.max(2, map.x(to ?? map.end) - x0) }} />
+  return (
+    <div
+      aria-hidden
+      className="pointer-events-none absolute bottom-0 h-1 bg-when"
+      style={{ left: x0, width: Math.max(2, map.x(to ?? map.end) - x0) }}
+    />
+  )
 }
 
 function Heard({ name, start, length, map }: { name: string; start: number; length: number; map: TimeMap }) {
   const x0 = map.x(start)
   return (
-    <div className="absolute top-1 flex h-[21px] items-center gap-1 overflow-hidden rounded-sm bg-field px-1.5 text-xs text-dim" style={{ left: x0, width: Math.max(2, map.x(start + length) - x0 - 1) }}>
+    <div
+      className="absolute top-1 flex h-[21px] items-center gap-1 overflow-hidden rounded-sm bg-field px-1.5 text-xs text-dim"
+      style={{ left: x0, width: Math.max(2, map.x(start + length) - x0 - 1) }}
+    >
       <Volume2 size={12} className="shrink-0" />
       <span className="truncate">{name}</span>
     </div>
@@ -92,7 +111,13 @@ function ShotClip({ project, shot, map }: { project: Project; shot: Shot; map: T
     last.current = 0
     dispatch(viewActions.set({ shotId: shot.id }))
   }
-  const body = useTimeDrag(map, begin, (by, _, gesture) => dispatch(edit('shot.move', { shotId: shot.id, start: Math.max(0, from.current.start + by) }, gesture)), () => from.current.start)
+  const body = useTimeDrag(
+    map,
+    begin,
+    (by, _, gesture) =>
+      dispatch(edit('shot.move', { shotId: shot.id, start: Math.max(0, from.current.start + by) }, gesture)),
+    () => from.current.start,
+  )
   const trim = (edge: 'head' | 'tail') => (by: number, _: number, gesture: string) => {
     const change = by - last.current
     last.current = by
@@ -109,7 +134,10 @@ function ShotClip({ project, shot, map }: { project: Project; shot: Shot; map: T
       tabIndex={0}
       aria-label={`Shot ${shot.name}, ${shot.state}. Enter opens it on the desk.`}
       aria-pressed={chosen}
-      className={cx('absolute top-1 overflow-hidden rounded-sm bg-field touch-none', chosen ? 'ring-2 ring-text' : 'hover:ring-1 hover:ring-line-strong')}
+      className={cx(
+        'absolute top-1 overflow-hidden rounded-sm bg-field touch-none',
+        chosen ? 'ring-2 ring-text' : 'hover:ring-1 hover:ring-line-strong',
+      )}
       style={{ left: x0, width, height: STRIP_HEIGHT + 19 }}
       onDoubleClick={() => void navigate(`/p/${project.id}/shot/${shot.id}`)}
       onFocus={() => dispatch(viewActions.set({ shotId: shot.id }))}
@@ -125,7 +153,9 @@ function ShotClip({ project, shot, map }: { project: Project; shot: Shot; map: T
           {STATES[shot.state]}
         </span>
         <span className="truncate">{shot.name}</span>
-        {shot.sound === null && project.media.find((m) => m.id === shot.mediaId)?.sound && <VolumeX size={11} className="shrink-0 text-faint" />}
+        {shot.sound === null && project.media.find((m) => m.id === shot.mediaId)?.sound && (
+          <VolumeX size={11} className="shrink-0 text-faint" />
+        )}
       </div>
       <div className={cx(edge, 'left-0')} {...head} />
       <div className={cx(edge, 'right-0')} {...tail} />
@@ -141,7 +171,14 @@ function Filmstrip({ project, shot, width }: { project: Project; shot: Shot; wid
   return (
     <div className="flex overflow-hidden" style={{ height: STRIP_HEIGHT }}>
       {Array.from({ length: count }, (_, i) => (
-        <Thumb key={i} project={project} target={target} frame={Math.min(shot.length - 1, Math.floor(((i + 0.5) * shot.length) / count))} width={tile} className="shrink-0" />
+        <Thumb
+          key={i}
+          project={project}
+          target={target}
+          frame={Math.min(shot.length - 1, Math.floor(((i + 0.5) * shot.length) / count))}
+          width={tile}
+          className="shrink-0"
+        />
       ))}
     </div>
   )

@@ -57,7 +57,9 @@ async function next(): Promise<void> {
     )
     finished.set(id, { job, name: file.name })
     const url = URL.createObjectURL(file)
-    store.dispatch(deliveryActions.updated({ id, status: 'done', url, bytes: file.size, codec, finishedAt: Date.now() }))
+    store.dispatch(
+      deliveryActions.updated({ id, status: 'done', url, bytes: file.size, codec, finishedAt: Date.now() }),
+    )
   } catch (error) {
     const cancelled = (error as Error).name === 'AbortError'
     const problem = cancelled ? null : (error as Error).message

@@ -22,8 +22,12 @@ export async function importFiles(files: readonly File[], place: boolean): Promi
 async function importOne(file: File, place: boolean): Promise<void> {
   const project = store.getState().project.document
   if (!project) return
-  const waiting = project.media.find((m) => m.kind === 'missing' && m.name.toLowerCase() === file.name.toLowerCase())
-  const result = await work(`Importing ${file.name}`, () => importFile(project.id, file, waiting?.id ?? uid()))
+  const waiting = project.media.find(
+    (m) => m.kind === 'missing' && m.name.toLowerCase() === file.name.toLowerCase(),
+  )
+  const result = await work(`Importing ${file.name}`, () =>
+    importFile(project.id, file, waiting?.id ?? uid()),
+  )
   if (!result) return
   const { medium, notice } = result
   if (notice) tell('info', notice)
@@ -57,12 +61,18 @@ export function placeMedium(mediaId: string): void {
 async function importEdit(file: File): Promise<void> {
   const project = store.getState().project.document
   if (!project) return
-  const layout = await work(`Reading ${file.name}`, async () => layOutEdit(project, readOtio(await file.text())))
+  const layout = await work(`Reading ${file.name}`, async () =>
+    layOutEdit(project, readOtio(await file.text())),
+  )
   if (!layout) return
   const { missing, ...args } = layout
   if (!store.dispatch(edit('project.layout', args))) return
   if (missing.length) {
-    const names = missing.slice(0, 3).join(', ') + (missing.length > 3 ? ` and ${missing.length - 3} more` : '')
-    tell('problem', `The edit is laid out; its media are missing: ${names}. Drop the files here and they are found by name.`)
+    const names =
+      missing.slice(0, 3).join(', ') + (missing.length > 3 ? ` and ${missing.length - 3} more` : '')
+    tell(
+      'problem',
+      `The edit is laid out; its media are missing: ${names}. Drop the files here and they are found by name.`,
+    )
   } else tell('info', `"${file.name}" is laid out: ${args.shots.length} shots.`)
 }

@@ -41,5 +41,9 @@ export const play =
     dispatch(viewActions.set({ playing: true, shown: null, peek: null }))
     const atEnd = view.frame >= to - 1 && speed > 0
     const frame = atEnd ? from : view.frame
-    void session().player.play({ ...{ project: project.document, target, first: from, last: to, frame, scale }, loop: view.loop, speed })
+    void session().player.play({
+      ...{ project: project.document, target, first: from, last: to, frame, scale },
+      loop: view.loop,
+      speed,
+    })
   }

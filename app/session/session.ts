@@ -1,4 +1,14 @@
-import { Autosave, findMedium, holdProject, openProject, Player, Renderer, saveProject, saveStill, toJpeg } from '@stilus/engine'
+import {
+  Autosave,
+  findMedium,
+  holdProject,
+  openProject,
+  Player,
+  Renderer,
+  saveProject,
+  saveStill,
+  toJpeg,
+} from '@stilus/engine'
 import { type History, type Project, sequenceLength } from '@stilus/core/project'
 import { location } from '../store/edit'
 import { noticeActions } from '../store/notices'
@@ -21,10 +31,15 @@ export class Session {
   readonly #unsubscribe: () => void
   #last: Project
 
-  constructor(readonly projectId: string, document: Project) {
+  constructor(
+    readonly projectId: string,
+    document: Project,
+  ) {
     this.#last = document
-    this.renderer = new Renderer((id) => findMedium(projectId, id), (message) =>
-      store.dispatch(noticeActions.told('problem', `A renderer stopped and was replaced (${message}).`)),
+    this.renderer = new Renderer(
+      (id) => findMedium(projectId, id),
+      (message) =>
+        store.dispatch(noticeActions.told('problem', `A renderer stopped and was replaced (${message}).`)),
     )
     this.player = new Player(this.renderer, {
       frame(frame, picture) {
@@ -40,7 +55,7 @@ export class Session {
     )
     this.#release = holdProject(
       projectId,
-      () => store.dispatch(projectActions.elsewhere(false)),
+      () => void this.#held(),
       () => store.dispatch(projectActions.elsewhere(true)),
     )
     this.#unsubscribe = store.subscribe(() => this.#watch())
@@ -68,6 +83,17 @@ export class Session {
     await this.keepStill().catch(() => undefined)
     this.#release()
     this.renderer.close()
+  }
+
+  /** The project is ours. If another tab had it until now, what that tab saved comes first. */
+  async #held(): Promise<void> {
+    if (!store.getState().project.elsewhere) return
+    const opened = await openProject(this.projectId)
+    if (!opened || current !== this) return
+    this.#last = opened.project
+    store.dispatch(
+      projectActions.opened({ document: opened.project, history: opened.history as History<Place> }),
+    )
   }
 
   #watch(): void {
@@ -110,7 +136,9 @@ async function enter(id: string): Promise<boolean> {
   await leave()
   const opened = await openProject(id)
   if (!opened) return false
-  store.dispatch(projectActions.opened({ document: opened.project, history: opened.history as History<Place> }))
+  store.dispatch(
+    projectActions.opened({ document: opened.project, history: opened.history as History<Place> }),
+  )
   current = new Session(id, opened.project)
   return true
 }

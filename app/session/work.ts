@@ -6,7 +6,10 @@ import { store } from '../store/store'
 export const uid = (): string => crypto.randomUUID().slice(0, 13)
 
 /** Runs work that takes a while: shows it with its progress, and tells the user when it fails. */
-export async function work<T>(label: string, run: (share: (s: number) => void) => Promise<T>): Promise<T | undefined> {
+export async function work<T>(
+  label: string,
+  run: (share: (s: number) => void) => Promise<T>,
+): Promise<T | undefined> {
   const id = nanoid()
   store.dispatch(noticeActions.task({ id, label, share: null }))
   try {

@@ -27,13 +27,20 @@ export const edit =
     const { document, history, elsewhere } = getState().project
     if (!document) return false
     if (elsewhere) {
-      dispatch(noticeActions.told('problem', 'This project is open in another tab. Close it there to change it here.'))
+      dispatch(
+        noticeActions.told(
+          'problem',
+          'This project is open in another tab. Close it there to change it here.',
+        ),
+      )
       return false
     }
     try {
       const change = perform(document, name, args)
       const place = placeOf(getState())
-      dispatch(projectActions.changed({ document: change.project, history: record(history, change, merge, place) }))
+      dispatch(
+        projectActions.changed({ document: change.project, history: record(history, change, merge, place) }),
+      )
       return true
     } catch (error) {
       dispatch(noticeActions.told('problem', error instanceof Error ? error.message : String(error)))

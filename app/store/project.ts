@@ -20,16 +20,28 @@ export interface ProjectState {
   elsewhere: boolean
 }
 
-const initialState: ProjectState = { document: null, history: emptyHistory(), status: 'saved', savedAt: null, elsewhere: false }
+const initialState: ProjectState = {
+  document: null,
+  history: emptyHistory(),
+  status: 'saved',
+  savedAt: null,
+  elsewhere: false,
+}
 
 const slice = createSlice({
   name: 'project',
   initialState,
   reducers: {
-    opened: (_, { payload }: PayloadAction<{ document: Project; history: History<Place> }>) => ({ ...initialState, ...payload }),
+    opened: (_, { payload }: PayloadAction<{ document: Project; history: History<Place> }>) => ({
+      ...initialState,
+      ...payload,
+    }),
     closed: () => initialState,
     // Documents and histories come from core already frozen and shared; they are put in place as they are.
-    changed: (state, { payload }: PayloadAction<{ document: Project; history: History<Place> }>) => ({ ...(state as ProjectState), ...payload }),
+    changed: (state, { payload }: PayloadAction<{ document: Project; history: History<Place> }>) => ({
+      ...(state as ProjectState),
+      ...payload,
+    }),
     status(state, { payload }: PayloadAction<SaveStatus>) {
       state.status = payload
       if (payload === 'saved') state.savedAt = Date.now()

@@ -6,7 +6,12 @@ import { projectReducer } from './project'
 import { viewReducer } from './view'
 
 export const store = configureStore({
-  reducer: { project: projectReducer, view: viewReducer, notices: noticesReducer, deliveries: deliveriesReducer },
+  reducer: {
+    project: projectReducer,
+    view: viewReducer,
+    notices: noticesReducer,
+    deliveries: deliveriesReducer,
+  },
   // Documents are frozen by core; walking them on every action would cost more than the action.
   middleware: (defaults) => defaults({ serializableCheck: false, immutableCheck: false }),
 })

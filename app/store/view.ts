@@ -38,9 +38,27 @@ export interface ViewState {
 }
 
 const initialState: ViewState = {
-  ...{ frame: 0, stepId: null, shapeId: null, shotId: null, face: 'what', look: 'result', peek: null, trying: null },
+  ...{
+    frame: 0,
+    stepId: null,
+    shapeId: null,
+    shotId: null,
+    face: 'what',
+    look: 'result',
+    peek: null,
+    trying: null,
+  },
   ...{ compare: 'off', split: 0.5, drawing: null, zoom: 'fit', pan: [0, 0], quality: 'auto', hand: false },
-  ...{ playing: false, loop: true, shown: null, surround: 'dark', drawer: null, palette: false, keys: false, cacheBytes: 0 },
+  ...{
+    playing: false,
+    loop: true,
+    shown: null,
+    surround: 'dark',
+    drawer: null,
+    palette: false,
+    keys: false,
+    cacheBytes: 0,
+  },
 }
 
 const slice = createSlice({
@@ -51,7 +69,17 @@ const slice = createSlice({
     /** Another screen or shot: what was selected there means nothing here. */
     entered: (state, { payload }: PayloadAction<Partial<ViewState>>) => ({
       ...state,
-      ...{ stepId: null, shapeId: null, look: 'result', peek: null, trying: null, drawing: null, zoom: 'fit' as const, pan: [0, 0] as [number, number], playing: false },
+      ...{
+        stepId: null,
+        shapeId: null,
+        look: 'result',
+        peek: null,
+        trying: null,
+        drawing: null,
+        zoom: 'fit' as const,
+        pan: [0, 0] as [number, number],
+        playing: false,
+      },
       ...payload,
     }),
     step: (state, { payload }: PayloadAction<string | null>) => {

@@ -52,7 +52,15 @@ export function IconButton({
   )
 }
 
-export function Hint({ text, shortcut, children }: { text: string; shortcut?: string | undefined; children: ReactNode }) {
+export function Hint({
+  text,
+  shortcut,
+  children,
+}: {
+  text: string
+  shortcut?: string | undefined
+  children: ReactNode
+}) {
   return (
     <Tooltip.Root>
       <Tooltip.Trigger asChild>{children}</Tooltip.Trigger>

@@ -6,7 +6,13 @@ import { NumberField } from './number-field'
 type Rgb = [number, number, number]
 
 const toHex = (rgb: readonly number[]) =>
-  `#${rgb.map((v) => Math.round(Math.min(1, Math.max(0, encodeSrgb(v))) * 255).toString(16).padStart(2, '0')).join('')}`
+  `#${rgb
+    .map((v) =>
+      Math.round(Math.min(1, Math.max(0, encodeSrgb(v))) * 255)
+        .toString(16)
+        .padStart(2, '0'),
+    )
+    .join('')}`
 
 const fromHex = (text: string): Rgb | undefined => {
   const hex = /^#?([\da-f]{6})$/i.exec(text.trim())?.[1]
@@ -31,7 +37,12 @@ function fromHsv([h, s, v]: Rgb): Rgb {
 }
 
 /** A linear colour, shown as its sRGB swatch and set by hue, saturation and value, by red, green and blue, or by hex. */
-export function ColourField(props: { label: string; value: readonly number[]; onChange(v: Rgb, gesture: string): void; onHand?(down: boolean): void }) {
+export function ColourField(props: {
+  label: string
+  value: readonly number[]
+  onChange(v: Rgb, gesture: string): void
+  onHand?(down: boolean): void
+}) {
   const hex = toHex(props.value)
   const hsv = toHsv(props.value)
   const encoded = props.value.map((v) => encodeSrgb(v) * 255)
@@ -48,7 +59,13 @@ export function ColourField(props: { label: string; value: readonly number[]; on
     </label>
   )
   const channel = (label: string, i: number) =>
-    row(label, encoded[i] ?? 0, 255, '', (v) => props.value.map((old, j) => (j === i ? decodeSrgb(v / 255) : old)) as Rgb)
+    row(
+      label,
+      encoded[i] ?? 0,
+      255,
+      '',
+      (v) => props.value.map((old, j) => (j === i ? decodeSrgb(v / 255) : old)) as Rgb,
+    )
   return (
     <Popover.Root>
       <Popover.Trigger
@@ -59,7 +76,12 @@ export function ColourField(props: { label: string; value: readonly number[]; on
         <span className="text-xs text-dim">{hex}</span>
       </Popover.Trigger>
       <Popover.Portal>
-        <Popover.Content align="end" sideOffset={4} collisionPadding={8} className="z-50 grid w-64 gap-1.5 rounded bg-raised p-3 shadow-xl">
+        <Popover.Content
+          align="end"
+          sideOffset={4}
+          collisionPadding={8}
+          className="z-50 grid w-64 gap-1.5 rounded bg-raised p-3 shadow-xl"
+        >
           <div className="mb-1 h-10 rounded border border-line-strong" style={{ background: hex }} />
           {row('Hue', hsv[0], 360, '°', (v) => fromHsv([v % 360, hsv[1], hsv[2]]))}
           {row('Saturation', hsv[1] * 100, 100, '%', (v) => fromHsv([hsv[0], v / 100, hsv[2]]))}

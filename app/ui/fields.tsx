@@ -8,13 +8,22 @@ interface Option {
   label: string
 }
 
-export function Choice(props: { label: string; value: string; options: readonly Option[]; onChange(v: string): void; className?: string }) {
+export function Choice(props: {
+  label: string
+  value: string
+  options: readonly Option[]
+  onChange(v: string): void
+  className?: string
+}) {
   const current = props.options.find((o) => o.value === props.value)
   return (
     <Select.Root value={props.value} onValueChange={props.onChange}>
       <Select.Trigger
         aria-label={props.label}
-        className={cx('flex h-7 min-w-0 items-center justify-between gap-2 rounded bg-field px-2 hover:bg-field-over', props.className)}
+        className={cx(
+          'flex h-7 min-w-0 items-center justify-between gap-2 rounded bg-field px-2 hover:bg-field-over',
+          props.className,
+        )}
       >
         <span className="truncate">
           <Select.Value>{current?.label ?? props.value}</Select.Value>
@@ -22,7 +31,11 @@ export function Choice(props: { label: string; value: string; options: readonly 
         <ChevronDown size={14} className="shrink-0 text-dim" />
       </Select.Trigger>
       <Select.Portal>
-        <Select.Content position="popper" sideOffset={4} className="z-50 min-w-(--radix-select-trigger-width) rounded bg-[#3a3a3a] p-1 shadow-xl">
+        <Select.Content
+          position="popper"
+          sideOffset={4}
+          className="z-50 min-w-(--radix-select-trigger-width) rounded bg-[#3a3a3a] p-1 shadow-xl"
+        >
           <Select.Viewport>
             {props.options.map((o) => (
               <Select.Item
@@ -46,7 +59,13 @@ export function Choice(props: { label: string; value: string; options: readonly 
 }
 
 /** A few alternatives side by side; one is always chosen. */
-export function Segments(props: { label: string; value: string; options: readonly Option[]; onChange(v: string): void; className?: string }) {
+export function Segments(props: {
+  label: string
+  value: string
+  options: readonly Option[]
+  onChange(v: string): void
+  className?: string
+}) {
   return (
     <ToggleGroup.Root
       type="single"
@@ -82,7 +101,12 @@ export function Toggle(props: { label: string; value: boolean; onChange(v: boole
 }
 
 /** Text that becomes a field when clicked twice or when Enter is pressed on it. */
-export function EditableText(props: { label: string; value: string; onChange(v: string): void; className?: string }) {
+export function EditableText(props: {
+  label: string
+  value: string
+  onChange(v: string): void
+  className?: string
+}) {
   const [editing, setEditing] = useState(false)
   const cancelled = useRef(false)
   if (!editing) {

@@ -103,7 +103,11 @@ const factor = (e: { shiftKey: boolean; ctrlKey: boolean }) => (e.shiftKey ? 0.1
 const limit = (v: number, min: number, max: number, digits: number) =>
   Math.min(max, Math.max(min, Number(v.toFixed(digits + 2))))
 
-function useScrub({ value, min, max, step, onHand }: NumberFieldProps, click: () => void, set: (v: number, gesture: string) => void) {
+function useScrub(
+  { value, min, max, step, onHand }: NumberFieldProps,
+  click: () => void,
+  set: (v: number, gesture: string) => void,
+) {
   const drag = useRef<{ x: number; value: number; gesture: string; moved: boolean } | null>(null)
   const end = () => {
     if (drag.current?.moved) onHand?.(false)
@@ -135,7 +139,15 @@ function useScrub({ value, min, max, step, onHand }: NumberFieldProps, click: ()
   }
 }
 
-function TypedInput({ label, value, onDone }: { label: string; value: string; onDone(text: string | null): void }) {
+function TypedInput({
+  label,
+  value,
+  onDone,
+}: {
+  label: string
+  value: string
+  onDone(text: string | null): void
+}) {
   const done = useRef(false)
   const finish = (text: string | null) => {
     if (done.current) return

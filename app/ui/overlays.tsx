@@ -4,14 +4,24 @@ import type { ReactNode } from 'react'
 import { IconButton } from './button'
 import { cx } from './classes'
 
-export function Modal(props: { title: string; open: boolean; onClose(): void; children: ReactNode; width?: string; bare?: boolean }) {
+export function Modal(props: {
+  title: string
+  open: boolean
+  onClose(): void
+  children: ReactNode
+  width?: string
+  bare?: boolean
+}) {
   return (
     <Dialog.Root open={props.open} onOpenChange={(open) => !open && props.onClose()}>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-40 bg-[#000000a0]" />
         <Dialog.Content
           aria-describedby={undefined}
-          className={cx('fixed top-[16vh] left-1/2 z-50 -translate-x-1/2 overflow-hidden rounded-lg bg-raised shadow-2xl outline-none', props.width ?? 'w-[440px]')}
+          className={cx(
+            'fixed top-[16vh] left-1/2 z-50 -translate-x-1/2 overflow-hidden rounded-lg bg-raised shadow-2xl outline-none',
+            props.width ?? 'w-[440px]',
+          )}
         >
           <div className={props.bare ? 'sr-only' : 'flex items-center justify-between px-4 pt-3'}>
             <Dialog.Title className="text-base font-semibold">{props.title}</Dialog.Title>
@@ -37,7 +47,15 @@ export interface MenuItem {
   run(): void
 }
 
-export function Menu({ trigger, items, align = 'start' }: { trigger: ReactNode; items: (MenuItem | null)[]; align?: 'start' | 'end' }) {
+export function Menu({
+  trigger,
+  items,
+  align = 'start',
+}: {
+  trigger: ReactNode
+  items: (MenuItem | null)[]
+  align?: 'start' | 'end'
+}) {
   return (
     <DropdownMenu.Root>
       <DropdownMenu.Trigger asChild>{trigger}</DropdownMenu.Trigger>

@@ -16,7 +16,12 @@ const LEFT = 200
 const PADDING = 10
 
 /** Gives its children the map between frames and pixels, and seeks where the ruler is dragged. */
-export function TimeScale(props: { first: number; end: number; onSeek(frame: number): void; children(map: TimeMap): ReactNode }) {
+export function TimeScale(props: {
+  first: number
+  end: number
+  onSeek(frame: number): void
+  children(map: TimeMap): ReactNode
+}) {
   const box = useRef<HTMLDivElement>(null)
   const [total, setTotal] = useState(1000)
   useLayoutEffect(() => {
@@ -43,7 +48,20 @@ export function TimeScale(props: { first: number; end: number; onSeek(frame: num
 /** Time in whole steps that leave room for their labels; dragging on it moves the playhead. */
 export function Ruler({ map, rate }: { map: TimeMap; rate: Rate }) {
   const base = Math.round(fps(rate))
-  const steps = [1, 2, 5, 10, base, base * 2, base * 5, base * 10, base * 30, base * 60, base * 300, base * 600]
+  const steps = [
+    1,
+    2,
+    5,
+    10,
+    base,
+    base * 2,
+    base * 5,
+    base * 10,
+    base * 30,
+    base * 60,
+    base * 300,
+    base * 600,
+  ]
   const step = steps.find((s) => map.x(s) - map.x(0) >= 84) ?? base * 1800
   const marks: number[] = []
   for (let f = Math.ceil(map.first / step) * step; f <= map.end; f += step) marks.push(f)
@@ -53,9 +71,18 @@ export function Ruler({ map, rate }: { map: TimeMap; rate: Rate }) {
     map.seek(map.frame(event.clientX - event.currentTarget.getBoundingClientRect().left))
   }
   return (
-    <div data-testid="ruler" className="relative flex-1 cursor-col-resize touch-none overflow-hidden" onPointerDown={scrub} onPointerMove={scrub}>
+    <div
+      data-testid="ruler"
+      className="relative flex-1 cursor-col-resize touch-none overflow-hidden"
+      onPointerDown={scrub}
+      onPointerMove={scrub}
+    >
       {marks.map((f) => (
-        <span key={f} className="absolute inset-y-0 border-l border-line pt-1 pl-1.5 text-xs text-dim" style={{ left: map.x(f) }}>
+        <span
+          key={f}
+          className="absolute inset-y-0 border-l border-line pt-1 pl-1.5 text-xs text-dim"
+          style={{ left: map.x(f) }}
+        >
           {toTimecode(f, rate).slice(3)}
         </span>
       ))}
@@ -66,7 +93,11 @@ export function Ruler({ map, rate }: { map: TimeMap; rate: Rate }) {
 export function Playhead({ map, left }: { map: TimeMap; left: number }) {
   const frame = useApp((s) => s.view.frame)
   return (
-    <div aria-hidden className="pointer-events-none absolute inset-y-0 w-px bg-white" style={{ left: left + map.x(frame) }}>
+    <div
+      aria-hidden
+      className="pointer-events-none absolute inset-y-0 w-px bg-white"
+      style={{ left: left + map.x(frame) }}
+    >
       <span className="absolute top-0 -left-[5px] h-2 w-[11px] rounded-b-sm bg-white" />
     </div>
   )
@@ -80,7 +111,12 @@ const SNAP = 6
  * Pointer handlers that drag something in time. `move` gets whole frames moved since the start, the frame under the pointer, and a
  * name for the gesture. `anchor` is the frame that snaps to the playhead; the frame under the pointer if absent.
  */
-export function useTimeDrag(map: TimeMap, begin: () => void, move: (by: number, at: number, gesture: string) => void, anchor?: () => number) {
+export function useTimeDrag(
+  map: TimeMap,
+  begin: () => void,
+  move: (by: number, at: number, gesture: string) => void,
+  anchor?: () => number,
+) {
   const frame = useApp((s) => s.view.frame)
   const drag = useRef<{ x: number; gesture: string; moved: boolean } | null>(null)
   return {

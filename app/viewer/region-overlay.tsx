@@ -25,8 +25,14 @@ interface OverlayProps {
 }
 
 const formAt = (shape: Shape, t: number): Form => {
-  const get = (name: string, fallback: unknown) => (shape.form[name] ? valueAt(shape.form[name], t) : fallback)
-  return { centre: get('centre', [0, 0]) as Point, size: get('size', [1, 1]) as Point, angle: Number(get('angle', 0)), feather: Number(get('feather', 0)) }
+  const get = (name: string, fallback: unknown) =>
+    shape.form[name] ? valueAt(shape.form[name], t) : fallback
+  return {
+    centre: get('centre', [0, 0]) as Point,
+    size: get('size', [1, 1]) as Point,
+    angle: Number(get('angle', 0)),
+    feather: Number(get('feather', 0)),
+  }
 }
 
 /** The shapes of a step's region on the picture: drag to move, size, turn and feather; draw new ones; arrow keys move. */
@@ -43,7 +49,13 @@ export function RegionOverlay(props: OverlayProps) {
       aria-label="Region on the picture"
     >
       {shapes.map((shape) => (
-        <ShapeHandles key={shape.id} {...props} shape={shape} form={formAt(shape, time)} active={shape.id === shapeId || shapes.length === 1} />
+        <ShapeHandles
+          key={shape.id}
+          {...props}
+          shape={shape}
+          form={formAt(shape, time)}
+          active={shape.id === shapeId || shapes.length === 1}
+        />
       ))}
       {drawing && <DrawingSurface {...props} kind={drawing} />}
     </svg>
@@ -53,20 +65,40 @@ export function RegionOverlay(props: OverlayProps) {
 function toPicture(event: PointerEvent, project: Project): Point {
   const svg = (event.currentTarget as SVGElement).ownerSVGElement ?? (event.currentTarget as SVGSVGElement)
   const bounds = svg.getBoundingClientRect()
-  return [((event.clientX - bounds.left) / bounds.width) * project.size.width, ((event.clientY - bounds.top) / bounds.height) * project.size.height]
+  return [
+    ((event.clientX - bounds.left) / bounds.width) * project.size.width,
+    ((event.clientY - bounds.top) / bounds.height) * project.size.height,
+  ]
 }
 
 let gestures = 0
 
-function ShapeHandles({ project, shotId, step, time, rect, shape, form, active }: OverlayProps & { shape: Shape; form: Form; active: boolean }) {
+function ShapeHandles({
+  project,
+  shotId,
+  step,
+  time,
+  rect,
+  shape,
+  form,
+  active,
+}: OverlayProps & { shape: Shape; form: Form; active: boolean }) {
   const dispatch = useAppDispatch()
   const drag = useRef<{ from: Point; form: Form; gesture: string } | null>(null)
   const px = project.size.width / rect.width
   const set = (param: keyof Form, value: number | number[], gesture: string) =>
-    dispatch(edit('value.set', { place: { shotId, stepId: step.id, shapeId: shape.id, param }, at: time, value }, gesture))
+    dispatch(
+      edit(
+        'value.set',
+        { place: { shotId, stepId: step.id, shapeId: shape.id, param }, at: time, value },
+        gesture,
+      ),
+    )
 
   /** Pointer handlers for one handle; `move` gets the pointer in the shape's own axes, from its centre. */
-  const grip = (move: (local: Point, moved: Point, start: Form, gesture: string, event: PointerEvent) => void) => ({
+  const grip = (
+    move: (local: Point, moved: Point, start: Form, gesture: string, event: PointerEvent) => void,
+  ) => ({
     onPointerDown(event: PointerEvent<SVGElement>) {
       if (event.button !== 0) return
       event.stopPropagation()
@@ -98,19 +130,31 @@ function ShapeHandles({ project, shotId, step, time, rect, shape, form, active }
       const w = axis === 'y' ? start.size[0] : Math.max(2, Math.abs(x) * 2)
       const h = axis === 'x' ? start.size[1] : Math.max(2, Math.abs(y) * 2)
       const keep = start.size[1] / start.size[0]
-      set('size', event.shiftKey ? [round(w), round(axis === 'y' ? h : w * keep)] : [round(w), round(h)], gesture)
+      set(
+        'size',
+        event.shiftKey ? [round(w), round(axis === 'y' ? h : w * keep)] : [round(w), round(h)],
+        gesture,
+      )
     })
   const turnGrip = grip(([x, y], _, start, gesture, event) => {
     const angle = start.angle + (Math.atan2(y, x) * 180) / Math.PI + 90
     set('angle', event.shiftKey ? Math.round(angle / 15) * 15 : round(angle), gesture)
   })
-  const featherGrip = grip(([x], _, start, gesture) => set('feather', round(Math.max(0, (Math.abs(x) - start.size[0] / 2) * 2)), gesture))
+  const featherGrip = grip(([x], _, start, gesture) =>
+    set('feather', round(Math.max(0, (Math.abs(x) - start.size[0] / 2) * 2)), gesture),
+  )
 
   const onKeyDown = (event: KeyboardEvent) => {
     const by = (event.shiftKey ? 10 : 1) * (event.ctrlKey ? 0.1 : 1)
-    const move: Record<string, Point> = { ArrowLeft: [-by, 0], ArrowRight: [by, 0], ArrowUp: [0, -by], ArrowDown: [0, by] }
+    const move: Record<string, Point> = {
+      ArrowLeft: [-by, 0],
+      ArrowRight: [by, 0],
+      ArrowUp: [0, -by],
+      ArrowDown: [0, by],
+    }
     const delta = move[event.key]
-    if (event.key === 'Delete') dispatch(edit('region.remove', { shotId, stepId: step.id, shapeId: shape.id }))
+    if (event.key === 'Delete')
+      dispatch(edit('region.remove', { shotId, stepId: step.id, shapeId: shape.id }))
     if (!delta) return
     event.preventDefault()
     event.stopPropagation()
@@ -123,13 +167,25 @@ function ShapeHandles({ project, shotId, step, time, rect, shape, form, active }
     shape.kind === 'ellipse' ? (
       <ellipse rx={Math.max(0, w + grow)} ry={Math.max(0, h + grow)} {...extra} />
     ) : (
-      <rect x={-w - grow} y={-h - grow} width={Math.max(0, 2 * (w + grow))} height={Math.max(0, 2 * (h + grow))} {...extra} />
+      <rect
+        x={-w - grow}
+        y={-h - grow}
+        width={Math.max(0, 2 * (w + grow))}
+        height={Math.max(0, 2 * (h + grow))}
+        {...extra}
+      />
     )
   const line = { fill: 'none', vectorEffect: 'non-scaling-stroke' as const }
   const dot = (x: number, y: number, label: string, handlers: object, cursor: string, filled = false) => (
     <g transform={`translate(${x} ${y})`} className={cursor} {...handlers} role="img" aria-label={label}>
       <circle r={10 * px} fill="transparent" />
-      <circle r={5 * px} fill={filled ? 'var(--color-where)' : '#1b1b1b'} stroke="var(--color-where)" strokeWidth={1.6} vectorEffect="non-scaling-stroke" />
+      <circle
+        r={5 * px}
+        fill={filled ? 'var(--color-where)' : '#1b1b1b'}
+        stroke="var(--color-where)"
+        strokeWidth={1.6}
+        vectorEffect="non-scaling-stroke"
+      />
     </g>
   )
   return (
@@ -144,15 +200,36 @@ function ShapeHandles({ project, shotId, step, time, rect, shape, form, active }
       onFocus={() => dispatch(viewActions.set({ shapeId: shape.id }))}
     >
       {outline(0, { ...line, stroke: '#000000a0', strokeWidth: 3 })}
-      {outline(0, { fill: 'transparent', className: 'outline-shape cursor-move', stroke: 'var(--color-where)', strokeWidth: 1.4, vectorEffect: 'non-scaling-stroke', ...moveGrip })}
-      {active && soft > 0 && outline(soft, { ...line, stroke: 'var(--color-where)', strokeWidth: 1, strokeDasharray: '4 4' })}
+      {outline(0, {
+        fill: 'transparent',
+        className: 'outline-shape cursor-move',
+        stroke: 'var(--color-where)',
+        strokeWidth: 1.4,
+        vectorEffect: 'non-scaling-stroke',
+        ...moveGrip,
+      })}
+      {active &&
+        soft > 0 &&
+        outline(soft, { ...line, stroke: 'var(--color-where)', strokeWidth: 1, strokeDasharray: '4 4' })}
       {active && (
         <>
-          <line y1={-h} y2={-h - 26 * px} stroke="var(--color-where)" strokeWidth={1} vectorEffect="non-scaling-stroke" />
+          <line
+            y1={-h}
+            y2={-h - 26 * px}
+            stroke="var(--color-where)"
+            strokeWidth={1}
+            vectorEffect="non-scaling-stroke"
+          />
           {dot(0, 0, 'Centre', moveGrip, 'cursor-move', true)}
           {dot(w, 0, 'Width', sizeGrip('x'), 'cursor-ew-resize')}
           {dot(0, h, 'Height', sizeGrip('y'), 'cursor-ns-resize')}
-          {dot(w * (shape.kind === 'ellipse' ? 0.7071 : 1), h * (shape.kind === 'ellipse' ? 0.7071 : 1), 'Size', sizeGrip('both'), 'cursor-nwse-resize')}
+          {dot(
+            w * (shape.kind === 'ellipse' ? 0.7071 : 1),
+            h * (shape.kind === 'ellipse' ? 0.7071 : 1),
+            'Size',
+            sizeGrip('both'),
+            'cursor-nwse-resize',
+          )}
           {dot(0, -h - 26 * px, 'Turn', turnGrip, 'cursor-grab')}
           {dot(-w - soft - 4 * px, 0, 'Feather', featherGrip, 'cursor-ew-resize')}
         </>
@@ -201,13 +278,24 @@ function DrawingSurface({ project, shotId, step, kind }: OverlayProps & { kind: 
         onPointerUp={(e) => {
           const [centre, drawn] = shapeBox(toPicture(e, project))
           const third = project.size.height / 3
-          const size: Point = drawn[0] < 8 && drawn[1] < 8 ? [third, third] : [round(Math.max(8, drawn[0])), round(Math.max(8, drawn[1]))]
+          const size: Point =
+            drawn[0] < 8 && drawn[1] < 8
+              ? [third, third]
+              : [round(Math.max(8, drawn[0])), round(Math.max(8, drawn[1]))]
           const shapeId = uid()
           dispatch(edit('region.add', { shotId, stepId: step.id, shapeId, kind, centre, size }))
           dispatch(viewActions.set({ drawing: null, shapeId }))
         }}
       />
-      <rect ref={box} rx={kind === 'ellipse' ? '50%' : 0} fill="none" stroke="var(--color-where)" strokeWidth={1.4} vectorEffect="non-scaling-stroke" pointerEvents="none" />
+      <rect
+        ref={box}
+        rx={kind === 'ellipse' ? '50%' : 0}
+        fill="none"
+        stroke="var(--color-where)"
+        strokeWidth={1.4}
+        vectorEffect="non-scaling-stroke"
+        pointerEvents="none"
+      />
     </>
   )
 }

@@ -8,7 +8,19 @@ import { viewActions } from '../store/view'
 import { IconButton } from '../ui/button'
 
 /** Start, step, play, loop; the timecode can be typed; while playing it says how many frames a second are shown. */
-export function Transport({ project, shotId, offset, count, scale }: { project: Project; shotId?: string; offset: number; count: number; scale: number }) {
+export function Transport({
+  project,
+  shotId,
+  offset,
+  count,
+  scale,
+}: {
+  project: Project
+  shotId?: string
+  offset: number
+  count: number
+  scale: number
+}) {
   const dispatch = useAppDispatch()
   const { frame, playing, loop, shown } = useApp((s) => s.view)
   return (
@@ -19,7 +31,11 @@ export function Transport({ project, shotId, offset, count, scale }: { project: 
       <IconButton label="One frame back" shortcut="←" onClick={() => dispatch(seek(frame - 1, shotId))}>
         <StepBack size={15} />
       </IconButton>
-      <IconButton label={playing ? 'Stop' : 'Play'} shortcut="Space" onClick={() => dispatch(playing ? stop : play(shotId, scale))}>
+      <IconButton
+        label={playing ? 'Stop' : 'Play'}
+        shortcut="Space"
+        onClick={() => dispatch(playing ? stop : play(shotId, scale))}
+      >
         {playing ? <Pause size={17} /> : <Play size={17} />}
       </IconButton>
       <IconButton label="One frame on" shortcut="→" onClick={() => dispatch(seek(frame + 1, shotId))}>
@@ -28,7 +44,11 @@ export function Transport({ project, shotId, offset, count, scale }: { project: 
       <IconButton label="To the last frame" shortcut="End" onClick={() => dispatch(seek(count - 1, shotId))}>
         <ChevronLast size={17} />
       </IconButton>
-      <TimecodeField project={project} frame={frame + offset} onChange={(f) => dispatch(seek(f - offset, shotId))} />
+      <TimecodeField
+        project={project}
+        frame={frame + offset}
+        onChange={(f) => dispatch(seek(f - offset, shotId))}
+      />
       <span className="ml-1 text-dim">
         frame {frame + 1} of {count}
       </span>
@@ -38,14 +58,26 @@ export function Transport({ project, shotId, offset, count, scale }: { project: 
           {shown.fps} frames a second{shown.dropped ? `, ${shown.dropped} left out` : ''}
         </span>
       )}
-      <IconButton label="Play in a loop" pressed={loop} onClick={() => dispatch(viewActions.set({ loop: !loop }))}>
+      <IconButton
+        label="Play in a loop"
+        pressed={loop}
+        onClick={() => dispatch(viewActions.set({ loop: !loop }))}
+      >
         <Repeat size={15} />
       </IconButton>
     </div>
   )
 }
 
-function TimecodeField({ project, frame, onChange }: { project: Project; frame: number; onChange(frame: number): void }) {
+function TimecodeField({
+  project,
+  frame,
+  onChange,
+}: {
+  project: Project
+  frame: number
+  onChange(frame: number): void
+}) {
   const [typed, setTyped] = useState<string | null>(null)
   const shown = toTimecode(project.startTimecode + frame, project.rate)
   return (
@@ -64,7 +96,8 @@ function TimecodeField({ project, frame, onChange }: { project: Project; frame: 
         e.stopPropagation()
         if (e.key === 'Enter') {
           const found = fromTimecode(typed ?? '', project.rate)
-          if (found !== undefined) onChange(found < project.startTimecode ? found : found - project.startTimecode)
+          if (found !== undefined)
+            onChange(found < project.startTimecode ? found : found - project.startTimecode)
         }
         if (e.key === 'Enter' || e.key === 'Escape') e.currentTarget.blur()
       }}

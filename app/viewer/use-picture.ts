@@ -7,7 +7,11 @@ import { Latest } from './latest'
  * Keeps a canvas showing a request. While a hand is on a control, pictures come at half the scale; the full one follows when it
  * rests. Returns the message of a picture that could not be made.
  */
-export function usePicture(canvas: RefObject<HTMLCanvasElement | null>, request: RenderRequest | null, hand = false): string | null {
+export function usePicture(
+  canvas: RefObject<HTMLCanvasElement | null>,
+  request: RenderRequest | null,
+  hand = false,
+): string | null {
   const [problem, setProblem] = useState<string | null>(null)
   const latest = useRef<Latest<RenderRequest> | null>(null)
 

@@ -30,8 +30,15 @@ export function ViewBar({ step, compare }: { step?: Step | undefined; compare: b
     <div className="flex h-10 shrink-0 items-center gap-2 border-b bg-ground px-3">
       {compare && (
         <>
-          <Segments label="What the viewer shows" value={view.look} options={looks} onChange={(look) => dispatch(viewActions.set({ look }))} />
-          {view.look !== 'result' && <span className="truncate text-what">{lookSays(view.look, step, looks)}</span>}
+          <Segments
+            label="What the viewer shows"
+            value={view.look}
+            options={looks}
+            onChange={(look) => dispatch(viewActions.set({ look }))}
+          />
+          {view.look !== 'result' && (
+            <span className="truncate text-what">{lookSays(view.look, step, looks)}</span>
+          )}
         </>
       )}
       <span className="flex-1" />
@@ -53,14 +60,23 @@ export function ViewBar({ step, compare }: { step?: Step | undefined; compare: b
           </Button>
         }
         items={[
-          { label: 'Fit', shortcut: 'F', checked: view.zoom === 'fit', run: () => dispatch(viewActions.set({ zoom: 'fit', pan: [0, 0] })) },
+          {
+            label: 'Fit',
+            shortcut: 'F',
+            checked: view.zoom === 'fit',
+            run: () => dispatch(viewActions.set({ zoom: 'fit', pan: [0, 0] })),
+          },
           ...ZOOMS.map((zoom) => ({
             label: `${zoom * 100} %`,
             checked: view.zoom === zoom,
             run: () => dispatch(viewActions.set({ zoom, pan: [0, 0] })),
           })),
           null,
-          ...SURROUNDS.map(({ id, label }) => ({ label, checked: view.surround === id, run: () => dispatch(viewActions.set({ surround: id })) })),
+          ...SURROUNDS.map(({ id, label }) => ({
+            label,
+            checked: view.surround === id,
+            run: () => dispatch(viewActions.set({ surround: id })),
+          })),
         ]}
       />
     </div>
@@ -70,5 +86,7 @@ export function ViewBar({ step, compare }: { step?: Step | undefined; compare: b
 function lookSays(look: string, step: Step | undefined, looks: { value: string; label: string }[]): string {
   if (look === 'source') return 'The untouched source'
   const label = looks.find((l) => l.value === look)?.label ?? look
-  return look === 'region' ? `Where ${step?.name ?? 'the step'} acts` : `${label} of ${step?.name ?? 'the step'}`
+  return look === 'region'
+    ? `Where ${step?.name ?? 'the step'} acts`
+    : `${label} of ${step?.name ?? 'the step'}`
 }

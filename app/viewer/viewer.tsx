@@ -1,7 +1,15 @@
 import type { Target } from '@stilus/core/render'
 import type { Project } from '@stilus/core/project'
 import { present } from '@stilus/engine'
-import { type PointerEvent, type ReactNode, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react'
+import {
+  type PointerEvent,
+  type ReactNode,
+  useEffect,
+  useLayoutEffect,
+  useMemo,
+  useRef,
+  useState,
+} from 'react'
 import { frameListeners } from '../session/frames'
 import { useApp, useAppDispatch } from '../store/store'
 import { viewActions } from '../store/view'
@@ -43,7 +51,8 @@ export function Viewer({ project, target, frame, against, overlay, empty }: View
   const problem = usePicture(canvas, request, hand)
   usePicture(other, otherRequest)
   useEffect(() => {
-    const show = (picture: Parameters<typeof present>[1]) => canvas.current && present(canvas.current, picture)
+    const show = (picture: Parameters<typeof present>[1]) =>
+      canvas.current && present(canvas.current, picture)
     frameListeners.add(show)
     return () => void frameListeners.delete(show)
   }, [])
@@ -52,8 +61,19 @@ export function Viewer({ project, target, frame, against, overlay, empty }: View
   const place = { left: rect.left, top: rect.top, width: rect.width, height: rect.height }
   const sharp = zoom !== 'fit' && zoom >= 2 ? ({ imageRendering: 'pixelated' } as const) : {}
   return (
-    <div ref={box} data-testid="viewer" className={cx('relative min-h-0 flex-1 overflow-hidden', SURROUND[surround])} {...pointer}>
-      <canvas ref={canvas} role="img" aria-label="The picture" className="checker absolute" style={{ ...place, ...sharp }} />
+    <div
+      ref={box}
+      data-testid="viewer"
+      className={cx('relative min-h-0 flex-1 overflow-hidden', SURROUND[surround])}
+      {...pointer}
+    >
+      <canvas
+        ref={canvas}
+        role="img"
+        aria-label="The picture"
+        className="checker absolute"
+        style={{ ...place, ...sharp }}
+      />
       <canvas
         ref={other}
         aria-hidden
@@ -63,7 +83,10 @@ export function Viewer({ project, target, frame, against, overlay, empty }: View
       {overlay?.(rect)}
       {against && <SplitLine rect={rect} />}
       {problem && (
-        <p role="alert" className="absolute inset-x-0 bottom-3 mx-auto w-fit max-w-[80%] rounded bg-ground px-3 py-1.5 text-alert">
+        <p
+          role="alert"
+          className="absolute inset-x-0 bottom-3 mx-auto w-fit max-w-[80%] rounded bg-ground px-3 py-1.5 text-alert"
+        >
           {problem}
         </p>
       )}
@@ -104,8 +127,12 @@ function SplitLine({ rect }: { rect: Rect }) {
       }}
     >
       <div className="h-full w-px bg-white shadow-[0_0_0_1px_#00000080]" />
-      <div className="absolute top-2 right-full mr-0 rounded-l bg-[#000000a0] px-1.5 text-xs text-white">Source</div>
-      <div className="absolute top-2 left-full ml-0 rounded-r bg-[#000000a0] px-1.5 text-xs text-white">Result</div>
+      <div className="absolute top-2 right-full mr-0 rounded-l bg-[#000000a0] px-1.5 text-xs text-white">
+        Source
+      </div>
+      <div className="absolute top-2 left-full ml-0 rounded-r bg-[#000000a0] px-1.5 text-xs text-white">
+        Result
+      </div>
     </div>
   )
 }
@@ -124,11 +151,17 @@ function useBox(ref: React.RefObject<HTMLElement | null>) {
 }
 
 /** Wheel zooms at the cursor; the middle button, or Space and drag, pans. */
-function usePanZoom(box: React.RefObject<HTMLElement | null>, size: { width: number; height: number }, picture: { width: number; height: number }) {
+function usePanZoom(
+  box: React.RefObject<HTMLElement | null>,
+  size: { width: number; height: number },
+  picture: { width: number; height: number },
+) {
   const dispatch = useAppDispatch()
   const view = useApp((s) => s.view)
   const state = useRef({ view, size })
-  state.current = { view, size }
+  useEffect(() => {
+    state.current = { view, size }
+  })
   const drag = useRef<{ x: number; y: number } | null>(null)
 
   useEffect(() => {
@@ -155,7 +188,8 @@ function usePanZoom(box: React.RefObject<HTMLElement | null>, size: { width: num
 
   return {
     onPointerDown(event: PointerEvent) {
-      if (event.button !== 1 && !(event.button === 0 && event.altKey && state.current.view.zoom !== 'fit')) return
+      if (event.button !== 1 && !(event.button === 0 && event.altKey && state.current.view.zoom !== 'fit'))
+        return
       event.preventDefault()
       event.currentTarget.setPointerCapture(event.pointerId)
       drag.current = { x: event.clientX, y: event.clientY }
@@ -164,9 +198,17 @@ function usePanZoom(box: React.RefObject<HTMLElement | null>, size: { width: num
       if (!drag.current) return
       const { view, size } = state.current
       const dpr = window.devicePixelRatio || 1
-      const zoom = view.zoom === 'fit' ? (pictureRect(size, picture, 'fit', [0, 0]).width / picture.width) * dpr : view.zoom
+      const zoom =
+        view.zoom === 'fit'
+          ? (pictureRect(size, picture, 'fit', [0, 0]).width / picture.width) * dpr
+          : view.zoom
       const pan: [number, number] = view.zoom === 'fit' ? [0, 0] : view.pan
-      dispatch(viewActions.set({ zoom, pan: [pan[0] + event.clientX - drag.current.x, pan[1] + event.clientY - drag.current.y] }))
+      dispatch(
+        viewActions.set({
+          zoom,
+          pan: [pan[0] + event.clientX - drag.current.x, pan[1] + event.clientY - drag.current.y],
+        }),
+      )
       drag.current = { x: event.clientX, y: event.clientY }
     },
     onPointerUp: () => (drag.current = null),

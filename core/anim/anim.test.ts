@@ -1,7 +1,25 @@
 import fc from 'fast-check'
-import { type Animated, dropKey, type Key, keyAt, moveKey, presence, putKey, setValue, type Travel, valueAt, type When } from '.'
+import {
+  type Animated,
+  dropKey,
+  type Key,
+  keyAt,
+  moveKey,
+  presence,
+  putKey,
+  setValue,
+  type Travel,
+  valueAt,
+  type When,
+} from '.'
 
-const key = (at: number, value: number, leave: Travel, arrive = leave, more: Partial<Key> = {}): Key => ({ at, value, leave, arrive, ...more })
+const key = (at: number, value: number, leave: Travel, arrive = leave, more: Partial<Key> = {}): Key => ({
+  at,
+  value,
+  leave,
+  arrive,
+  ...more,
+})
 const at = (keys: Key[], t: number) => valueAt({ value: 0, keys }, t)
 
 describe('travel between two keys', () => {
@@ -31,8 +49,17 @@ describe('travel between two keys', () => {
 
   it('passes through every key, holds outside, and never jumps, whatever the handles', () => {
     const travels = fc.constantFrom<Travel>('linear', 'ease', 'free')
-    const handle = fc.record({ reach: fc.double({ min: 0, max: 1, noNaN: true }), speed: fc.tuple(fc.double({ min: -3, max: 3, noNaN: true })) })
-    const anyKey = fc.record({ value: fc.integer({ min: -50, max: 50 }), leave: travels, arrive: travels, leaveHandle: handle, arriveHandle: handle })
+    const handle = fc.record({
+      reach: fc.double({ min: 0, max: 1, noNaN: true }),
+      speed: fc.tuple(fc.double({ min: -3, max: 3, noNaN: true })),
+    })
+    const anyKey = fc.record({
+      value: fc.integer({ min: -50, max: 50 }),
+      leave: travels,
+      arrive: travels,
+      leaveHandle: handle,
+      arriveHandle: handle,
+    })
     fc.assert(
       fc.property(fc.array(anyKey, { minLength: 1, maxLength: 6 }), (parts) => {
         const keys = parts.map((part, i) => ({ ...part, at: i * 7 }))
@@ -46,9 +73,18 @@ describe('travel between two keys', () => {
   })
 
   it('moves lists component by component and lets words jump', () => {
-    const list: Animated = { value: [0, 0], keys: [key(0, 0, 'linear'), key(10, 0, 'linear')].map((k, i) => ({ ...k, value: [i * 10, i * -20] })) }
+    const list: Animated = {
+      value: [0, 0],
+      keys: [key(0, 0, 'linear'), key(10, 0, 'linear')].map((k, i) => ({ ...k, value: [i * 10, i * -20] })),
+    }
     expect(valueAt(list, 5)).toEqual([5, -10])
-    const word: Animated = { value: 'a', keys: [{ ...key(0, 0, 'ease'), value: 'clamp' }, { ...key(10, 0, 'ease'), value: 'wrap' }] }
+    const word: Animated = {
+      value: 'a',
+      keys: [
+        { ...key(0, 0, 'ease'), value: 'clamp' },
+        { ...key(10, 0, 'ease'), value: 'wrap' },
+      ],
+    }
     expect([valueAt(word, 9.9), valueAt(word, 10)]).toEqual(['clamp', 'wrap'])
   })
 })
@@ -59,7 +95,10 @@ it('changes keys: sets, keys, moves over others, drops to a constant', () => {
   expect(a).toEqual({ value: 2 })
   putKey(a, 10, 2)
   setValue(a, 0, 7)
-  expect(a.keys?.map((k) => [k.at, k.value])).toEqual([[0, 7], [10, 2]])
+  expect(a.keys?.map((k) => [k.at, k.value])).toEqual([
+    [0, 7],
+    [10, 2],
+  ])
   moveKey(a, 0, 10)
   expect(a.keys?.map((k) => [k.at, k.value])).toEqual([[10, 7]])
   expect(keyAt(a, 10)?.value).toBe(7)
@@ -69,13 +108,62 @@ it('changes keys: sets, keys, moves over others, drops to a constant', () => {
 
 describe('presence', () => {
   const bounds = { start: 0, end: 100 }
-  const when = (part: Partial<When>): When => ({ start: null, end: null, rampIn: 0, rampOut: 0, shape: 'linear', ...part })
+  const when = (part: Partial<When>): When => ({
+    start: null,
+    end: null,
+    rampIn: 0,
+    rampOut: 0,
+    shape: 'linear',
+    ...part,
+  })
   it.each([
-    ['open span', when({}), [[-10, 1], [50, 1], [120, 1]]],
-    ['closed span', when({ start: 10, end: 20 }), [[9, 0], [10, 1], [19, 1], [20, 0]]],
-    ['ramps', when({ start: 10, end: 20, rampIn: 4, rampOut: 1 }), [[10, 0.2], [13, 0.8], [14, 1], [18, 1], [19, 0.5]]],
-    ['open ramp from the head', when({ rampIn: 1 }), [[-1, 0], [0, 0.5], [1, 1]]],
-    ['eased', when({ start: 0, end: 9, rampIn: 3, shape: 'ease' }), [[1, 0.5], [0, 0.15625]]],
+    [
+      'open span',
+      when({}),
+      [
+        [-10, 1],
+        [50, 1],
+        [120, 1],
+      ],
+    ],
+    [
+      'closed span',
+      when({ start: 10, end: 20 }),
+      [
+        [9, 0],
+        [10, 1],
+        [19, 1],
+        [20, 0],
+      ],
+    ],
+    [
+      'ramps',
+      when({ start: 10, end: 20, rampIn: 4, rampOut: 1 }),
+      [
+        [10, 0.2],
+        [13, 0.8],
+        [14, 1],
+        [18, 1],
+        [19, 0.5],
+      ],
+    ],
+    [
+      'open ramp from the head',
+      when({ rampIn: 1 }),
+      [
+        [-1, 0],
+        [0, 0.5],
+        [1, 1],
+      ],
+    ],
+    [
+      'eased',
+      when({ start: 0, end: 9, rampIn: 3, shape: 'ease' }),
+      [
+        [1, 0.5],
+        [0, 0.15625],
+      ],
+    ],
   ] as const)('%s', (_, w, expected) => {
     for (const [t, p] of expected) expect(presence(w, t, bounds)).toBeCloseTo(p, 12)
   })

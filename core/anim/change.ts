@@ -20,7 +20,9 @@ export function putKey(animated: Animated, t: number, value: Value): void {
     return
   }
   const travel: Travel = typeof value === 'string' || typeof value === 'boolean' ? 'hold' : 'ease'
-  animated.keys = [...(animated.keys ?? []), { at: t, value, leave: travel, arrive: travel }].sort((a, b) => a.at - b.at)
+  animated.keys = [...(animated.keys ?? []), { at: t, value, leave: travel, arrive: travel }].sort(
+    (a, b) => a.at - b.at,
+  )
 }
 
 /** Removes the key at t. The last key to go leaves its value as the constant. Mutates. */

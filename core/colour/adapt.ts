@@ -3,12 +3,15 @@ export type Matrix3 = readonly [number, number, number, number, number, number, 
 type Triple = readonly [number, number, number]
 
 /** Linear Rec. 709 to CIE XYZ (D65), and back: ITU-R BT.709 primaries. */
-const RGB_TO_XYZ: Matrix3 = [0.4123908, 0.35758434, 0.18048079, 0.21263901, 0.71516868, 0.07219232, 0.01933082, 0.11919478, 0.95053215]
+const RGB_TO_XYZ: Matrix3 = [
+  0.4123908, 0.35758434, 0.18048079, 0.21263901, 0.71516868, 0.07219232, 0.01933082, 0.11919478, 0.95053215,
+]
 /** Bradford cone responses (Lam 1985). */
 const BRADFORD: Matrix3 = [0.8951, 0.2664, -0.1614, -0.7502, 1.7135, 0.0367, 0.0389, -0.0685, 1.0296]
 
 export function multiply(a: Matrix3, b: Matrix3): Matrix3 {
-  const at = (r: number, c: number) => [0, 1, 2].reduce((sum, i) => sum + (a[r * 3 + i] ?? 0) * (b[i * 3 + c] ?? 0), 0)
+  const at = (r: number, c: number) =>
+    [0, 1, 2].reduce((sum, i) => sum + (a[r * 3 + i] ?? 0) * (b[i * 3 + c] ?? 0), 0)
   return [0, 1, 2].flatMap((r) => [0, 1, 2].map((c) => at(r, c))) as unknown as Matrix3
 }
 
@@ -28,7 +31,9 @@ export function invert([a, b, c, d, e, f, g, h, i]: Matrix3): Matrix3 {
 }
 
 export function apply(m: Matrix3, v: Triple): Triple {
-  return [0, 3, 6].map((r) => (m[r] ?? 0) * v[0] + (m[r + 1] ?? 0) * v[1] + (m[r + 2] ?? 0) * v[2]) as unknown as Triple
+  return [0, 3, 6].map(
+    (r) => (m[r] ?? 0) * v[0] + (m[r + 1] ?? 0) * v[1] + (m[r + 2] ?? 0) * v[2],
+  ) as unknown as Triple
 }
 
 /**
@@ -36,8 +41,12 @@ export function apply(m: Matrix3, v: Triple): Triple {
  */
 export function blackBodyUv(kelvin: number): [u: number, v: number] {
   const t = kelvin
-  const u = (0.860117757 + 1.54118254e-4 * t + 1.28641212e-7 * t * t) / (1 + 8.42420235e-4 * t + 7.08145163e-7 * t * t)
-  const v = (0.317398726 + 4.22806245e-5 * t + 4.20481691e-8 * t * t) / (1 - 2.89741816e-5 * t + 1.61456053e-7 * t * t)
+  const u =
+    (0.860117757 + 1.54118254e-4 * t + 1.28641212e-7 * t * t) /
+    (1 + 8.42420235e-4 * t + 7.08145163e-7 * t * t)
+  const v =
+    (0.317398726 + 4.22806245e-5 * t + 4.20481691e-8 * t * t) /
+    (1 - 2.89741816e-5 * t + 1.61456053e-7 * t * t)
   return [u, v]
 }
 

@@ -16,7 +16,11 @@ const timeline: EditTimeline = {
         { name: 'Two', media: 'two & a half.mov', start: 60, length: 24, in: 0, available: null },
       ],
     },
-    { name: 'A1', kind: 'sound', clips: [{ name: 'Score', media: 'score.wav', start: 3, length: 90, in: 0, available: 90 }] },
+    {
+      name: 'A1',
+      kind: 'sound',
+      clips: [{ name: 'Score', media: 'score.wav', start: 3, length: 90, in: 0, available: 90 }],
+    },
   ],
 }
 
@@ -39,8 +43,13 @@ describe('OpenTimelineIO', () => {
       },
     }
     const children = [clip, { OTIO_SCHEMA: 'Transition.1' }, { ...clip, name: 'B' }]
-    const tracks = { OTIO_SCHEMA: 'Stack.1', children: [{ OTIO_SCHEMA: 'Track.1', kind: 'Video', name: 'V', children }] }
-    const read = readOtio(JSON.stringify({ OTIO_SCHEMA: 'Timeline.1', name: 'x', global_start_time: time(0), tracks }))
+    const tracks = {
+      OTIO_SCHEMA: 'Stack.1',
+      children: [{ OTIO_SCHEMA: 'Track.1', kind: 'Video', name: 'V', children }],
+    }
+    const read = readOtio(
+      JSON.stringify({ OTIO_SCHEMA: 'Timeline.1', name: 'x', global_start_time: time(0), tracks }),
+    )
     expect(read.lanes[0]?.clips).toEqual([
       { name: 'A', media: 'A 001.mov', start: 0, length: 50, in: 25, available: 250 },
       { name: 'B', media: 'A 001.mov', start: 50, length: 50, in: 25, available: 250 },
@@ -51,12 +60,19 @@ describe('OpenTimelineIO', () => {
     ['<xml/>', /not JSON/],
     ['{}', /not a Timeline/],
     ['{"OTIO_SCHEMA":"Timeline.1","tracks":{"children":[]}}', /no tracks/],
-    ['{"OTIO_SCHEMA":"Timeline.1","tracks":{"children":[{"OTIO_SCHEMA":"Track.1","children":[]}]}}', /frame rate/],
+    [
+      '{"OTIO_SCHEMA":"Timeline.1","tracks":{"children":[{"OTIO_SCHEMA":"Track.1","children":[]}]}}',
+      /frame rate/,
+    ],
   ])('refuses %s', (text, message) => expect(() => readOtio(text)).toThrow(message))
 
   it('takes the name from any path', () => {
     expect(['a/b.mp4', 'C:\\x\\y z.mov', 'file:///a%20b.webm', '100%.mp4', undefined].map(baseName)).toEqual([
-      'b.mp4', 'y z.mov', 'a b.webm', '100%.mp4', '',
+      'b.mp4',
+      'y z.mov',
+      'a b.webm',
+      '100%.mp4',
+      '',
     ])
   })
 })
@@ -65,20 +81,28 @@ describe('project package', () => {
   const bytes = (n: number) => Uint8Array.from({ length: n }, (_, i) => (i * 7) % 251)
   const pack = async () => {
     const pieces: Uint8Array[] = []
-    const media = [{ id: 'm1', name: 'a/..\\b.mp4', chunks: [bytes(1000), bytes(5)] }, { id: 'm2', name: 'e', chunks: [] }]
+    const media = [
+      { id: 'm1', name: 'a/..\\b.mp4', chunks: [bytes(1000), bytes(5)] },
+      { id: 'm2', name: 'e', chunks: [] },
+    ]
     await writePackage(testProject(), media, (piece) => void pieces.push(piece))
     return Buffer.concat(pieces)
   }
   const open = async (chunks: Uint8Array[]) => {
     const got = new Map<string, number[]>()
-    const project = await readPackage(chunks, { medium: (id, piece) => got.set(id, [...(got.get(id) ?? []), ...piece]) })
+    const project = await readPackage(chunks, {
+      medium: (id, piece) => got.set(id, [...(got.get(id) ?? []), ...piece]),
+    })
     return { project, got }
   }
 
   it('comes back whole, in pieces of any size', async () => {
     const zip = await pack()
     for (const size of [zip.length, 97, 1000]) {
-      const chunks = Array.from({ length: Math.ceil(zip.length / size) }, (_, i) => new Uint8Array(zip.subarray(i * size, (i + 1) * size)))
+      const chunks = Array.from(
+        { length: Math.ceil(zip.length / size) },
+        (_, i) => new Uint8Array(zip.subarray(i * size, (i + 1) * size)),
+      )
       const { project, got } = await open(chunks)
       expect(project).toEqual(testProject())
       expect(got.get('m1')).toEqual([...bytes(1000), ...bytes(5)])
@@ -90,13 +114,21 @@ describe('project package', () => {
     ['an empty file', async () => Buffer.alloc(0), /not a zip file|no project\.json/],
     ['half a package', async () => (await pack()).subarray(0, 300), /damaged|no project\.json|not readable/],
     ['another zip', async () => Buffer.from(zipSync({ 'a.txt': bytes(3) })), /no project\.json/],
-    ['a newer package', async () => Buffer.from(zipSync({ 'project.json': Buffer.from('{"format":"stilus-project","version":99}') })), /newer Stilus/],
+    [
+      'a newer package',
+      async () =>
+        Buffer.from(zipSync({ 'project.json': Buffer.from('{"format":"stilus-project","version":99}') })),
+      /newer Stilus/,
+    ],
   ])('refuses %s with a clear sentence', async (_, make, message) => {
     await expect(open([new Uint8Array(await make())])).rejects.toThrow(message)
   })
 
   it('passes over paths that lead elsewhere', async () => {
-    const evil = zipSync({ 'media/../../x/y': bytes(3), 'project.json': Buffer.from(JSON.stringify(testProject())) })
+    const evil = zipSync({
+      'media/../../x/y': bytes(3),
+      'project.json': Buffer.from(JSON.stringify(testProject())),
+    })
     expect((await open([evil])).got.size).toBe(0)
   })
 })

@@ -1,2 +1,10 @@
-export { baseName, type EditClip, EditError, type EditLane, type EditTimeline, readOtio, writeOtio } from './otio'
+export {
+  baseName,
+  type EditClip,
+  EditError,
+  type EditLane,
+  type EditTimeline,
+  readOtio,
+  writeOtio,
+} from './otio'
 export { mediumPath, type PackageReader, type PackedMedium, readPackage, writePackage } from './package'

@@ -54,7 +54,9 @@ export function readOtio(text: string): EditTimeline {
   if (!isObject(root) || schemaOf(root) !== 'Timeline') {
     throw new EditError('This is not an OpenTimelineIO timeline: its root is not a Timeline.')
   }
-  const tracks = list(isObject(root.tracks) ? root.tracks.children : undefined).filter((t) => schemaOf(t) === 'Track')
+  const tracks = list(isObject(root.tracks) ? root.tracks.children : undefined).filter(
+    (t) => schemaOf(t) === 'Track',
+  )
   if (!tracks.length) throw new EditError('This OpenTimelineIO timeline has no tracks.')
   const rate = timelineRate(root, tracks)
   const start = isObject(root.global_start_time) ? frames(root.global_start_time, rate) : 0
@@ -66,7 +68,8 @@ function timelineRate(root: Json, tracks: Json[]): Rate {
   const times = tracks
     .flatMap((track) => list(track.children))
     .map((item) => (isObject(item.source_range) ? item.source_range.duration : undefined))
-  const found = [root.global_start_time, ...times].find((t) => isObject(t) && Number(t.rate) > 0) as Json | undefined
+  const found = [root.global_start_time, ...times].find((t) => isObject(t) && Number(t.rate) > 0) as
+    Json | undefined
   if (!found) throw new EditError('This OpenTimelineIO timeline does not say its frame rate.')
   return nearestRate(Number(found.rate))
 }
@@ -103,7 +106,9 @@ function readTrack(track: Json, rate: Rate): EditLane {
         available: available ? frames(available.duration, rate) : null,
       })
     } else if (schema !== 'Gap') {
-      throw new EditError(`The track "${String(track.name)}" holds a ${schema}, which Stilus does not read. Flatten it and export again.`)
+      throw new EditError(
+        `The track "${String(track.name)}" holds a ${schema}, which Stilus does not read. Flatten it and export again.`,
+      )
     }
     at += length
   }
@@ -133,12 +138,17 @@ export function baseName(url: unknown): string {
 export function writeOtio(timeline: EditTimeline): string {
   const rate = fps(timeline.rate)
   const time = (value: number) => ({ OTIO_SCHEMA: 'RationalTime.1', rate, value })
-  const range = (start: number, length: number) => ({ OTIO_SCHEMA: 'TimeRange.1', start_time: time(start), duration: time(length) })
+  const range = (start: number, length: number) => ({
+    OTIO_SCHEMA: 'TimeRange.1',
+    start_time: time(start),
+    duration: time(length),
+  })
   const track = (lane: EditLane) => {
     const children: unknown[] = []
     let at = 0
     for (const clip of [...lane.clips].sort((a, b) => a.start - b.start)) {
-      if (clip.start > at) children.push({ OTIO_SCHEMA: 'Gap.1', name: '', source_range: range(0, clip.start - at) })
+      if (clip.start > at)
+        children.push({ OTIO_SCHEMA: 'Gap.1', name: '', source_range: range(0, clip.start - at) })
       children.push({
         OTIO_SCHEMA: 'Clip.1',
         name: clip.name,
@@ -151,7 +161,12 @@ export function writeOtio(timeline: EditTimeline): string {
       })
       at = clip.start + clip.length
     }
-    return { OTIO_SCHEMA: 'Track.1', name: lane.name, kind: lane.kind === 'sound' ? 'Audio' : 'Video', children }
+    return {
+      OTIO_SCHEMA: 'Track.1',
+      name: lane.name,
+      kind: lane.kind === 'sound' ? 'Audio' : 'Video',
+      children,
+    }
   }
   const document = {
     OTIO_SCHEMA: 'Timeline.1',

@@ -88,7 +88,8 @@ export async function readPackage(
   let first = true
   try {
     for await (const chunk of chunks) {
-      if (first && !(chunk[0] === 0x50 && chunk[1] === 0x4b)) throw new ProjectError('This is not a Stilus package: it is not a zip file.')
+      if (first && !(chunk[0] === 0x50 && chunk[1] === 0x4b))
+        throw new ProjectError('This is not a Stilus package: it is not a zip file.')
       first = false
       unzip.push(chunk)
       if (failure) throw failure
@@ -96,9 +97,12 @@ export async function readPackage(
     unzip.push(new Uint8Array(0), true)
   } catch (error) {
     if (error instanceof ProjectError) throw error
-    throw new ProjectError('This package is damaged: the zip file ends early or is broken. Copy it again and open it once more.')
+    throw new ProjectError(
+      'This package is damaged: the zip file ends early or is broken. Copy it again and open it once more.',
+    )
   }
-  if (!document.length) throw new ProjectError('There is no project.json in this package, so it is not a Stilus project.')
+  if (!document.length)
+    throw new ProjectError('There is no project.json in this package, so it is not a Stilus project.')
   return loadProject(parse(join(document)))
 }
 

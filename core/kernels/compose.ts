@@ -21,7 +21,12 @@ export function showPlane(k: Kernels, plane: Plane): Frame {
 }
 
 /** A frame of one premultiplied colour. */
-export function filled(k: Kernels, width: number, height: number, rgba: readonly [number, number, number, number]): Frame {
+export function filled(
+  k: Kernels,
+  width: number,
+  height: number,
+  rgba: readonly [number, number, number, number],
+): Frame {
   const frame = k.frame(width, height)
   k.raw.fill(frame.block.at, width * height, ...rgba)
   return frame

@@ -32,7 +32,18 @@ function decodeYuv(k: Kernels, p: YuvPicture): Frame {
     const planes = [at + y, at + y + ny, at + y + ny + nu] as const
     const bytesEach = p.bits === 8 ? 1 : 2
     k.raw.decodeYuv(
-      ...[frame.block.at, ...planes, p.strideY, p.strideC, p.width, p.height, ...p.subsampling, bytesEach, at, at + 64],
+      ...[
+        frame.block.at,
+        ...planes,
+        p.strideY,
+        p.strideC,
+        p.width,
+        p.height,
+        ...p.subsampling,
+        bytesEach,
+        at,
+        at + 64,
+      ],
     )
   })
   return frame
@@ -78,13 +89,35 @@ export function encodeI420(k: Kernels, frame: Frame): Uint8Array<ArrayBuffer> {
   const kg = 1 - kr - kb
   const u = 224 / (2 * (1 - kb))
   const v = 224 / (2 * (1 - kr))
-  const factors = [219 * kr, 219 * kg, 219 * kb, 16, -u * kr, -u * kg, u * (1 - kb), 128, v * (1 - kr), -v * kg, -v * kb, 0]
+  const factors = [
+    219 * kr,
+    219 * kg,
+    219 * kb,
+    16,
+    -u * kr,
+    -u * kg,
+    u * (1 - kb),
+    128,
+    v * (1 - kr),
+    -v * kg,
+    -v * kb,
+    0,
+  ]
   const chroma = ((width + 1) >> 1) * ((height + 1) >> 1)
   const size = width * height + 2 * chroma
   return k.scratch(64 + width * 48 + size, (block) => {
     k.floats(block).set(factors)
     const y = block.at + 64 + width * 48
-    k.raw.encodeYuv420(y, y + width * height, y + width * height + chroma, frame.block.at, width, height, block.at, block.at + 64)
+    k.raw.encodeYuv420(
+      y,
+      y + width * height,
+      y + width * height + chroma,
+      frame.block.at,
+      width,
+      height,
+      block.at,
+      block.at + 64,
+    )
     return k.bytes(block).slice(64 + width * 48, 64 + width * 48 + size) as Uint8Array<ArrayBuffer>
   })
 }

@@ -54,7 +54,16 @@ export function makeFilter(
 export function filterX(k: Kernels, src: Frame, filter: Filter): Frame {
   const dst = k.frame(filter.outputs, src.height)
   withTables(k, filter, (index, weight) =>
-    k.raw.filterX(dst.block.at, src.block.at, filter.outputs, src.width, src.height, index, weight, filter.taps),
+    k.raw.filterX(
+      dst.block.at,
+      src.block.at,
+      filter.outputs,
+      src.width,
+      src.height,
+      index,
+      weight,
+      filter.taps,
+    ),
   )
   return dst
 }

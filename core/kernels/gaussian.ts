@@ -98,7 +98,10 @@ function pyramid(n: number, sigma: number, edge: Edge): AxisBlur {
   // Coarse sample i covers fine samples i*d .. i*d + d - 1; the splines reach two coarse samples beyond the picture.
   const coarse = Math.ceil(n / d) + 4
   const padded = coarse + 2 * r
-  const down = makeFilter(padded, n, taps.length, edge, (o) => ({ start: (o - r - 2) * d - lead, weights: taps }))
+  const down = makeFilter(padded, n, taps.length, edge, (o) => ({
+    start: (o - r - 2) * d - lead,
+    weights: taps,
+  }))
   const blur = makeFilter(coarse, padded, w.length, 'clamp', (o) => ({ start: o, weights: w }))
   const up = makeFilter(n, coarse, 4, 'clamp', (o) => {
     const at = (o + 0.5) / d - 0.5 + 2
@@ -114,7 +117,9 @@ function decimation(halvings: number): Float64Array {
   for (let level = 0; level < halvings; level++) {
     const spread = 2 ** level
     const next = new Float64Array(taps.length + 3 * spread)
-    ;[1, 3, 3, 1].forEach((c, j) => taps.forEach((t, i) => (next[i + j * spread] = (next[i + j * spread] ?? 0) + (t * c) / 8)))
+    ;[1, 3, 3, 1].forEach((c, j) =>
+      taps.forEach((t, i) => (next[i + j * spread] = (next[i + j * spread] ?? 0) + (t * c) / 8)),
+    )
     taps = next
   }
   return taps

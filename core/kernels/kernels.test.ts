@@ -3,7 +3,19 @@ import { decodeSrgb, encodeSrgb, limitedScale, lumaWeights } from '../colour'
 import type { Picture, YuvPicture } from '../frame'
 import { numbers, testKernels, testPicture, worst } from '../testing/pictures'
 import { Arena, ArenaFull } from './arena'
-import { decode, type Edge, edgeIndex, encodeI420, encodeRgba16, encodeRgba8, filled, gaussian, mixInto, overInto, resample } from '.'
+import {
+  decode,
+  type Edge,
+  edgeIndex,
+  encodeI420,
+  encodeRgba16,
+  encodeRgba8,
+  filled,
+  gaussian,
+  mixInto,
+  overInto,
+  resample,
+} from '.'
 
 const k = testKernels(256)
 afterEach(() => expect(k.used).toBe(0))
@@ -68,7 +80,9 @@ describe('edges of the house', () => {
     const frame = decode(k, picture)
     // 2e-6 relative: the polynomial's error; 1e-6 absolute: float rounding.
     const exact = referenceYuv(picture)
-    frame.data.forEach((v, i) => expect(Math.abs(v - (exact[i] as number))).toBeLessThan(1e-6 + 3e-6 * Math.abs(exact[i] as number)))
+    frame.data.forEach((v, i) =>
+      expect(Math.abs(v - (exact[i] as number))).toBeLessThan(1e-6 + 3e-6 * Math.abs(exact[i] as number)),
+    )
     k.free(frame)
   })
 
@@ -79,7 +93,10 @@ describe('edges of the house', () => {
       [50, 235],
     ] as const) {
       const frame = filled(k, 3, 3, [light, light, light, 1])
-      expect([...encodeI420(k, frame)]).toEqual([...Array<number>(9).fill(luma), ...Array<number>(8).fill(128)])
+      expect([...encodeI420(k, frame)]).toEqual([
+        ...Array<number>(9).fill(luma),
+        ...Array<number>(8).fill(128),
+      ])
       k.free(frame)
     }
   })
@@ -92,8 +109,22 @@ describe('edges of the house', () => {
     }
     const bytes = encodeI420(k, grey)
     const picture: YuvPicture = {
-      ...{ kind: 'yuv', width: 64, height: 32, bits: 8, subsampling: [1, 1], matrix: 'bt709', range: 'limited' },
-      ...{ y: bytes.slice(0, 2048), u: bytes.slice(2048, 2560), v: bytes.slice(2560), strideY: 64, strideC: 32 },
+      ...{
+        kind: 'yuv',
+        width: 64,
+        height: 32,
+        bits: 8,
+        subsampling: [1, 1],
+        matrix: 'bt709',
+        range: 'limited',
+      },
+      ...{
+        y: bytes.slice(0, 2048),
+        u: bytes.slice(2048, 2560),
+        v: bytes.slice(2560),
+        strideY: 64,
+        strideC: 32,
+      },
     }
     const back = decode(k, picture)
     // Rounding three codes moves each of R', G', B' by up to 1.6 codes.
@@ -123,23 +154,41 @@ describe('gaussian', () => {
     ({ edge, sigma }) => {
       // A highlight of 10,000, one at the border and a dark rest: errors must stay below 1e-3 of the peak of what comes out.
       const n = 150
-      const line = Float64Array.from({ length: n }, (_, i) => (i === 70 || i === 1 ? 10000 : 0.05 + (i % 9) * 0.01))
-      const src = k.frameOf(n, 1, Array.from(line).flatMap((v) => [v, v, v, 1]))
+      const line = Float64Array.from({ length: n }, (_, i) =>
+        i === 70 || i === 1 ? 10000 : 0.05 + (i % 9) * 0.01,
+      )
+      const src = k.frameOf(
+        n,
+        1,
+        Array.from(line).flatMap((v) => [v, v, v, 1]),
+      )
       const out = gaussian(k, src, sigma, 0, edge)
       const exact = referenceBlur(line, sigma, edge)
       const peak = Math.max(...exact)
-      expect(worst(Array.from({ length: n }, (_, i) => out.data[i * 4] as number), exact) / peak).toBeLessThan(1e-3)
+      expect(
+        worst(
+          Array.from({ length: n }, (_, i) => out.data[i * 4] as number),
+          exact,
+        ) / peak,
+      ).toBeLessThan(1e-3)
       expect(Math.min(...out.data)).toBeGreaterThanOrEqual(0)
       k.free(src, out)
     },
   )
 
   it('is the same down as across, on any size', () => {
-    for (const [w, h] of [[1, 1], [1, 40], [33, 17], [4000, 1]] as const) {
+    for (const [w, h] of [
+      [1, 1],
+      [1, 40],
+      [33, 17],
+      [4000, 1],
+    ] as const) {
       const src = testPicture(k, w, h)
       const turned = k.frame(h, w)
       const swap = (from: Float32Array, to: Float32Array) => {
-        for (let y = 0; y < h; y++) for (let x = 0; x < w; x++) to.set(from.subarray((y * w + x) * 4, (y * w + x) * 4 + 4), (x * h + y) * 4)
+        for (let y = 0; y < h; y++)
+          for (let x = 0; x < w; x++)
+            to.set(from.subarray((y * w + x) * 4, (y * w + x) * 4 + 4), (x * h + y) * 4)
       }
       swap(src.data, turned.data)
       const across = gaussian(k, src, 12, 3, 'mirror')
@@ -160,7 +209,8 @@ describe('resample', () => {
     expect(mean(small.data)).toBeCloseTo(mean(src.data), 4)
     const flat = filled(k, 9, 9, [0.25, 0.5, 2, 1])
     const large = resample(k, flat, 40, 23)
-    for (let i = 0; i < large.data.length; i++) expect(large.data[i]).toBeCloseTo([0.25, 0.5, 2, 1][i % 4] as number, 5)
+    for (let i = 0; i < large.data.length; i++)
+      expect(large.data[i]).toBeCloseTo([0.25, 0.5, 2, 1][i % 4] as number, 5)
     k.free(src, small, flat, large)
   })
 })
@@ -206,14 +256,22 @@ function referenceYuv(p: Extract<Picture, { kind: 'yuv' }>): number[] {
   const [sx, sy] = p.subsampling
   const [cw, ch] = [Math.ceil(p.width / 2 ** sx), Math.ceil(p.height / 2 ** sy)]
   const at = (data: Uint8Array, stride: number, x: number, y: number) =>
-    p.bits === 8 ? (data[y * stride + x] as number) : new DataView(data.buffer).getUint16(y * stride + 2 * x, true)
+    p.bits === 8
+      ? (data[y * stride + x] as number)
+      : new DataView(data.buffer).getUint16(y * stride + 2 * x, true)
   const chroma = (data: Uint8Array, x: number, y: number) => {
     const [cx, cy] = [sx ? x / 2 : x, sy ? (y - 0.5) / 2 : y]
     const clampTo = (v: number, n: number) => Math.min(n - 1, Math.max(0, v))
     const [x0, y0] = [Math.floor(cx), Math.floor(cy)]
     let sum = 0
-    for (const [dx, wx] of [[0, 1 - (cx - x0)], [1, cx - x0]] as const)
-      for (const [dy, wy] of [[0, 1 - (cy - y0)], [1, cy - y0]] as const)
+    for (const [dx, wx] of [
+      [0, 1 - (cx - x0)],
+      [1, cx - x0],
+    ] as const)
+      for (const [dy, wy] of [
+        [0, 1 - (cy - y0)],
+        [1, cy - y0],
+      ] as const)
         sum += wx * wy * at(data, p.strideC, clampTo(x0 + dx, cw), clampTo(y0 + dy, ch))
     return (sum - s.grey) * s.chroma
   }
@@ -224,7 +282,12 @@ function referenceYuv(p: Extract<Picture, { kind: 'yuv' }>): number[] {
       const [cb, cr] = [chroma(p.u, x, y), chroma(p.v, x, y)]
       const r = l + 2 * (1 - kr) * cr
       const b = l + 2 * (1 - kb) * cb
-      out.push(...[r, (l - kr * r - kb * b) / (1 - kr - kb), b].map((v) => decodeSrgb(Math.max(-2.2, Math.min(2.2, v)))), 1)
+      out.push(
+        ...[r, (l - kr * r - kb * b) / (1 - kr - kb), b].map((v) =>
+          decodeSrgb(Math.max(-2.2, Math.min(2.2, v))),
+        ),
+        1,
+      )
     }
   return out
 }

@@ -8,7 +8,21 @@ type Pointer = number
 /** The compiled functions, as core/kernels/assembly declares them. */
 interface Compiled {
   decodeYuv(
-    ...a: [Pointer, Pointer, Pointer, Pointer, number, number, number, number, number, number, number, Pointer, Pointer]
+    ...a: [
+      Pointer,
+      Pointer,
+      Pointer,
+      Pointer,
+      number,
+      number,
+      number,
+      number,
+      number,
+      number,
+      number,
+      Pointer,
+      Pointer,
+    ]
   ): void
   decodeRgba8(dst: Pointer, src: Pointer, n: number, lut: Pointer): void
   encodeRgba8(dst: Pointer, src: Pointer, n: number, straight: number): void
@@ -22,9 +36,7 @@ interface Compiled {
   addScaled(dst: Pointer, src: Pointer, n: number, k: number): void
   grade(dst: Pointer, src: Pointer, n: number, k: Pointer, flags: number): void
   glowLight(dst: Pointer, src: Pointer, n: number, threshold: number, knee: number): void
-  glowJoin(
-    ...a: [Pointer, Pointer, Pointer, number, number, number, number, number]
-  ): void
+  glowJoin(...a: [Pointer, Pointer, Pointer, number, number, number, number, number]): void
   filterX(...a: [Pointer, Pointer, number, number, number, Pointer, Pointer, number]): void
   filterY(...a: [Pointer, Pointer, number, number, Pointer, Pointer, number]): void
   shape(

@@ -95,7 +95,9 @@ export function fit(param: Param, value: unknown): Value {
 
 /** All defaults of a declaration. */
 export const defaults = (params: Params): Values =>
-  Object.fromEntries(Object.entries(params).map(([id, p]) => [id, Array.isArray(p.default) ? [...p.default] : p.default]))
+  Object.fromEntries(
+    Object.entries(params).map(([id, p]) => [id, Array.isArray(p.default) ? [...p.default] : p.default]),
+  )
 
 export const sameValue = (a: Value, b: Value): boolean =>
   Array.isArray(a) && Array.isArray(b) ? a.length === b.length && a.every((v, i) => v === b[i]) : a === b

@@ -19,7 +19,9 @@ it.each([
   ['1+', undefined],
   ['1/0', undefined],
   ['1..2', undefined],
-])('typing %j into a field that holds 10 gives %j', (text, expected) => expect(typedNumber(text, 10)).toBe(expected))
+])('typing %j into a field that holds 10 gives %j', (text, expected) =>
+  expect(typedNumber(text, 10)).toBe(expected),
+)
 
 it('makes any value fit its declaration', () => {
   const base = { label: 'x', help: 'x' }

@@ -24,10 +24,12 @@ function sum(text: string): number | undefined {
   }
   const term = (): number => {
     let value = factor()
-    while (tokens[at] === '*' || tokens[at] === '/') value = tokens[at++] === '*' ? value * factor() : value / factor()
+    while (tokens[at] === '*' || tokens[at] === '/')
+      value = tokens[at++] === '*' ? value * factor() : value / factor()
     return value
   }
   let value = term()
-  while (tokens[at] === '+' || tokens[at] === '-') value = tokens[at++] === '+' ? value + term() : value - term()
+  while (tokens[at] === '+' || tokens[at] === '-')
+    value = tokens[at++] === '+' ? value + term() : value - term()
   return at === tokens.length ? finite(value) : undefined
 }

@@ -23,7 +23,9 @@ export interface Change {
 export function perform<N extends EditName>(project: Project, name: N, args: EditArgs<N>): Change {
   const edit = EDITS[name] as Edit<EditArgs<N>>
   const checked = edit.schema.parse(args)
-  const [next, patches, inverse] = produceWithPatches(project, (draft) => edit.apply(draft as Project, checked))
+  const [next, patches, inverse] = produceWithPatches(project, (draft) =>
+    edit.apply(draft as Project, checked),
+  )
   return { project: next, label: edit.label(checked), patches, inverse }
 }
 

@@ -13,13 +13,33 @@ function need<T>(found: T | undefined, what: string, id: string): T {
   return found
 }
 
-export const getShot = (p: Project, id: string): Shot => need(p.shots.find((s) => s.id === id), 'shot', id)
+export const getShot = (p: Project, id: string): Shot =>
+  need(
+    p.shots.find((s) => s.id === id),
+    'shot',
+    id,
+  )
 
-export const getMedium = (p: Project, id: string): Medium => need(p.media.find((m) => m.id === id), 'medium', id)
+export const getMedium = (p: Project, id: string): Medium =>
+  need(
+    p.media.find((m) => m.id === id),
+    'medium',
+    id,
+  )
 
-export const getStep = (shot: Shot, id: string): Step => need(shot.steps.find((s) => s.id === id), 'step', id)
+export const getStep = (shot: Shot, id: string): Step =>
+  need(
+    shot.steps.find((s) => s.id === id),
+    'step',
+    id,
+  )
 
-export const getShape = (step: Step, id: string): Shape => need(step.where?.shapes.find((s) => s.id === id), 'shape', id)
+export const getShape = (step: Step, id: string): Shape =>
+  need(
+    step.where?.shapes.find((s) => s.id === id),
+    'shape',
+    id,
+  )
 
 /** Length of the sequence in frames. */
 export const sequenceLength = (p: Project): number =>

@@ -27,7 +27,13 @@ export function record<C>(history: History<C>, change: Change, merge?: string, c
   if (!change.patches.length) return history
   const kept = history.entries.slice(0, history.position)
   const last = kept.at(-1)
-  const entry: Entry<C> = { label: change.label, patches: change.patches, inverse: change.inverse, merge, context }
+  const entry: Entry<C> = {
+    label: change.label,
+    patches: change.patches,
+    inverse: change.inverse,
+    merge,
+    context,
+  }
   if (merge && last?.merge === merge) {
     kept[kept.length - 1] = {
       ...entry,

@@ -15,4 +15,13 @@ export {
 export { emptyHistory, type Entry, type History, record, travelTo } from './history'
 export { loadProject, newProject, ProjectError } from './load'
 export { address, type Place } from './parts'
-export { type Medium, type Project, type Region, type Shape, type Shot, type SoundClip, type Step, VERSION } from './schema'
+export {
+  type Medium,
+  type Project,
+  type Region,
+  type Shape,
+  type Shot,
+  type SoundClip,
+  type Step,
+  VERSION,
+} from './schema'

@@ -31,7 +31,9 @@ export function loadProject(json: unknown): Project {
   const result = projectSchema.safeParse(document)
   if (!result.success) {
     const issue = result.error.issues[0]
-    throw new ProjectError(`This project is damaged at ${issue?.path.join('.') || 'its root'}: ${issue?.message ?? 'unknown'}.`)
+    throw new ProjectError(
+      `This project is damaged at ${issue?.path.join('.') || 'its root'}: ${issue?.message ?? 'unknown'}.`,
+    )
   }
   return result.data
 }

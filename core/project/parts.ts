@@ -25,7 +25,9 @@ export function address(p: Project, at: Place): Animated {
 export const placeLabel = (at: Place): string => at.param.replace(/-/g, ' ')
 
 export function newStep(declaration: StepDeclaration, id: string): Step {
-  const what = Object.fromEntries(Object.entries(defaults(declaration.params)).map(([name, value]) => [name, { value }]))
+  const what = Object.fromEntries(
+    Object.entries(defaults(declaration.params)).map(([name, value]) => [name, { value }]),
+  )
   return {
     id,
     use: declaration.id,
@@ -53,6 +55,11 @@ export function newShape(
     kind,
     join: 'add',
     on: true,
-    form: { centre: still(centre), size: still(size), angle: still(0), feather: still(Math.round(pictureHeight / 9)) },
+    form: {
+      centre: still(centre),
+      size: still(size),
+      angle: still(0),
+      feather: still(Math.round(pictureHeight / 9)),
+    },
   }
 }

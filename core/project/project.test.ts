@@ -20,7 +20,8 @@ import {
 } from '.'
 
 type Act = { [N in EditName]: [name: N, args: EditArgs<N>] }[EditName]
-const run = (project: Project, acts: Act[]) => acts.reduce((p, [name, args]) => perform(p, name, args as never).project, project)
+const run = (project: Project, acts: Act[]) =>
+  acts.reduce((p, [name, args]) => perform(p, name, args as never).project, project)
 
 const at = { shotId: 's1', stepId: 'a' }
 const withStep = run(testProject(), [['step.add', { ...at, use: 'glow', at: 0 }]])
@@ -34,7 +35,11 @@ function anyAct(): fc.Arbitrary<Act> {
   const frame = fc.integer({ min: 0, max: 60 })
   const param = fc.constantFrom('mix', 'exposure', 'radius', 'intensity', 'gain', 'centre', 'feather')
   const place = fc.record({ shotId, stepId, param, shapeId: fc.option(shapeId, { nil: undefined }) })
-  const value = fc.oneof(fc.double({ min: -5, max: 5, noNaN: true }), fc.constant([1, 2, 3]), fc.constant('add'))
+  const value = fc.oneof(
+    fc.double({ min: -5, max: 5, noNaN: true }),
+    fc.constant([1, 2, 3]),
+    fc.constant('add'),
+  )
   const travel = fc.constantFrom('hold' as const, 'linear' as const, 'ease' as const)
   const use = fc.constantFrom(...STEPS.map((s) => s.id))
   const pair = fc.tuple(n, n) as fc.Arbitrary<[number, number]>
@@ -56,13 +61,24 @@ function anyAct(): fc.Arbitrary<Act> {
     act('step.move', { shotId, stepId, to: fc.nat(3) }),
     act('step.switch', { shotId, stepId, on: fc.boolean() }),
     act('step.reset', { shotId, stepId }),
-    act('step.when', { shotId, stepId, when: fc.record({ start: fc.option(frame), end: fc.option(frame), rampIn: frame }) }),
+    act('step.when', {
+      shotId,
+      stepId,
+      when: fc.record({ start: fc.option(frame), end: fc.option(frame), rampIn: frame }),
+    }),
     act('value.set', { place, at: n, value }),
     act('key.put', { place, at: n, value }),
     act('key.move', { place, from: n, to: n }),
     act('key.drop', { place, at: n }),
     act('key.travel', { place, at: n, leave: travel, arrive: travel }),
-    act('region.add', { shotId, stepId, shapeId, kind: fc.constantFrom('ellipse', 'rectangle'), centre: pair, size: pair }),
+    act('region.add', {
+      shotId,
+      stepId,
+      shapeId,
+      kind: fc.constantFrom('ellipse', 'rectangle'),
+      centre: pair,
+      size: pair,
+    }),
     act('region.remove', { shotId, stepId, shapeId }),
     act('region.invert', { shotId, stepId, invert: fc.boolean() }),
   )
@@ -150,8 +166,15 @@ describe('shots', () => {
 
 describe('documents', () => {
   it('keeps fields that it does not know', () => {
-    const strange = { ...testProject(), later: { x: 1 }, shots: [{ ...testProject().shots[0], extra: 'kept' }] }
-    expect(loadProject(JSON.parse(JSON.stringify(strange)))).toMatchObject({ later: { x: 1 }, shots: [{ extra: 'kept' }] })
+    const strange = {
+      ...testProject(),
+      later: { x: 1 },
+      shots: [{ ...testProject().shots[0], extra: 'kept' }],
+    }
+    expect(loadProject(JSON.parse(JSON.stringify(strange)))).toMatchObject({
+      later: { x: 1 },
+      shots: [{ extra: 'kept' }],
+    })
   })
 
   it.each([
@@ -159,7 +182,11 @@ describe('documents', () => {
     ['a newer version', { ...newProject('a', 'A'), version: 7 }, /newer Stilus \(project version 7/],
     ['damage', { ...testProject(), shots: [{ id: 's1' }] }, /damaged at shots\.0\.name/],
     ['keys out of order', brokenKeys(), /keys must rise in time/],
-    ['a number that is none', { ...testProject(), media: [medium('m', { frames: -1 })] }, /damaged at media\.0\.frames/],
+    [
+      'a number that is none',
+      { ...testProject(), media: [medium('m', { frames: -1 })] },
+      /damaged at media\.0\.frames/,
+    ],
   ])('refuses %s and says why', (_, json, message) => expect(() => loadProject(json)).toThrow(message))
 
   it('replays patches exactly', () => {
@@ -172,6 +199,12 @@ function brokenKeys() {
   const project = run(withStep, [])
   const step = JSON.parse(JSON.stringify(getShot(project, 's1').steps[0])) as { mix: unknown }
   const key = { value: 1, leave: 'ease', arrive: 'ease' }
-  step.mix = { value: 1, keys: [{ ...key, at: 5 }, { ...key, at: 5 }] }
+  step.mix = {
+    value: 1,
+    keys: [
+      { ...key, at: 5 },
+      { ...key, at: 5 },
+    ],
+  }
   return { ...project, shots: [{ ...getShot(project, 's1'), steps: [step] }] }
 }

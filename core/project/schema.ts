@@ -28,7 +28,10 @@ export const animatedSchema = loose({
   keys: z
     .array(key)
     .min(1)
-    .refine((keys) => keys.every((k, i) => i === 0 || k.at > (keys[i - 1]?.at ?? -Infinity)), 'keys must rise in time')
+    .refine(
+      (keys) => keys.every((k, i) => i === 0 || k.at > (keys[i - 1]?.at ?? -Infinity)),
+      'keys must rise in time',
+    )
     .optional(),
 })
 

@@ -39,7 +39,14 @@ export function rasterise(
     const feather = Math.max(shape.feather * scale, 1)
     const kind = shape.kind === 'ellipse' ? 0 : 1
     const place = [...centre, Math.cos(turn), Math.sin(turn), ...half, feather] as const
-    k.raw.shape(plane.block.at, width, height, kind, joins[shape.join], ...(place as [number, number, number, number, number, number, number]))
+    k.raw.shape(
+      plane.block.at,
+      width,
+      height,
+      kind,
+      joins[shape.join],
+      ...(place as [number, number, number, number, number, number, number]),
+    )
   }
   if (invert) k.raw.invertPlane(plane.block.at, n)
   return plane

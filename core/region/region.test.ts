@@ -4,13 +4,24 @@ import { rasterise, type ResolvedShape } from '.'
 const k = testKernels()
 afterEach(() => expect(k.used).toBe(0))
 
-const ellipse: ResolvedShape = { kind: 'ellipse', join: 'add', centre: [50, 40], size: [60, 40], angle: 0, feather: 0 }
+const ellipse: ResolvedShape = {
+  kind: 'ellipse',
+  join: 'add',
+  centre: [50, 40],
+  size: [60, 40],
+  angle: 0,
+  feather: 0,
+}
 const rectangle: ResolvedShape = { ...ellipse, kind: 'rectangle' }
 const matte = (shapes: ResolvedShape[], { scale = 1, invert = false } = {}) => {
   const plane = rasterise(k, 100 * scale, 80 * scale, scale, shapes, invert)
   const values = plane.data.slice()
   k.free(plane)
-  return { values, area: values.reduce((a, b) => a + b, 0), at: (x: number, y: number) => values[y * 100 * scale + x] as number }
+  return {
+    values,
+    area: values.reduce((a, b) => a + b, 0),
+    at: (x: number, y: number) => values[y * 100 * scale + x] as number,
+  }
 }
 
 it.each([
@@ -19,7 +30,11 @@ it.each([
   ['turned rectangle', [{ ...rectangle, angle: 30, size: [40, 30] as [number, number] }], 40 * 30],
   ['feathered ellipse', [{ ...ellipse, feather: 12 }], Math.PI * 30 * 20],
   ['rectangle less ellipse', [rectangle, { ...ellipse, join: 'subtract' as const }], 2400 - Math.PI * 600],
-  ['intersection', [rectangle, { ...rectangle, join: 'intersect' as const, centre: [80, 40] as [number, number] }], 30 * 40],
+  [
+    'intersection',
+    [rectangle, { ...rectangle, join: 'intersect' as const, centre: [80, 40] as [number, number] }],
+    30 * 40,
+  ],
   ['nothing', [], 0],
 ])('%s covers its area within 2 %', (_, shapes, area) => {
   const m = matte(shapes)
@@ -39,8 +54,18 @@ it('inverts, and is the same picture at half size', () => {
   const inverted = matte([{ ...ellipse, feather: 16 }], { invert: true })
   inverted.values.forEach((v, i) => expect(v).toBeCloseTo(1 - (full.values[i] as number), 6))
   const half = matte([{ ...ellipse, feather: 16 }], { scale: 0.5 })
-  for (const [x, y] of [[10, 10], [25, 20], [38, 20], [40, 22]] as const) {
-    const mean = (full.at(2 * x, 2 * y) + full.at(2 * x + 1, 2 * y) + full.at(2 * x, 2 * y + 1) + full.at(2 * x + 1, 2 * y + 1)) / 4
+  for (const [x, y] of [
+    [10, 10],
+    [25, 20],
+    [38, 20],
+    [40, 22],
+  ] as const) {
+    const mean =
+      (full.at(2 * x, 2 * y) +
+        full.at(2 * x + 1, 2 * y) +
+        full.at(2 * x, 2 * y + 1) +
+        full.at(2 * x + 1, 2 * y + 1)) /
+      4
     expect(half.at(x, y)).toBeCloseTo(mean, 1)
   }
 })

@@ -78,7 +78,13 @@ function make(k: Kernels, plan: Plan, { op }: Node, inputs: Frame[], sources: So
     case 'step': {
       const step = findStep(op.use)
       if (!step) throw new Error(`There is no treatment "${op.use}".`)
-      return step.render({ kernels: k, input: a as Frame, values: op.values as never, scale, ...(op.view ? { view: op.view } : {}) })
+      return step.render({
+        kernels: k,
+        input: a as Frame,
+        values: op.values as never,
+        scale,
+        ...(op.view ? { view: op.view } : {}),
+      })
     }
     case 'matte':
       return rasterise(k, width, height, scale, op.shapes, op.invert)

@@ -78,7 +78,9 @@ export class GraphBuilder {
       const node = this.nodes[old] as Node
       return { ...node, inputs: node.inputs.map((i) => renamed.get(i) as number) }
     })
-    const sources = nodes.flatMap(({ op }) => (op.kind === 'source' ? [{ mediaId: op.mediaId, frame: op.frame }] : []))
+    const sources = nodes.flatMap(({ op }) =>
+      op.kind === 'source' ? [{ mediaId: op.mediaId, frame: op.frame }] : [],
+    )
     return { width: this.width, height: this.height, scale: this.scale, nodes, sources }
   }
 }

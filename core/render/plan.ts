@@ -40,7 +40,14 @@ export function plan(project: Project, target: Target, frame: number, scale: num
   return g.finish(picture ?? g.add({ kind: 'blank' }))
 }
 
-function planShot(g: GraphBuilder, project: Project, shot: Shot, f: number, upTo?: string, view?: StepView): number {
+function planShot(
+  g: GraphBuilder,
+  project: Project,
+  shot: Shot,
+  f: number,
+  upTo?: string,
+  view?: StepView,
+): number {
   let picture = planSource(g, project, shot, f)
   if (upTo === 'source') return picture
   const t = treatmentTime(shot, f)
@@ -61,7 +68,13 @@ function planSource(g: GraphBuilder, project: Project, shot: Shot, f: number): n
   return g.add({ kind: 'source', mediaId: medium.id, frame: Math.min(last, Math.max(0, wanted)) })
 }
 
-function planStep(g: GraphBuilder, step: Step, before: number, t: number, bounds: { start: number; end: number }): number {
+function planStep(
+  g: GraphBuilder,
+  step: Step,
+  before: number,
+  t: number,
+  bounds: { start: number; end: number },
+): number {
   const declaration = findStep(step.use)
   if (!declaration || !step.on) return before
   const amount = Number(valueAt(step.mix, t)) * presence(step.when, t, bounds)
@@ -70,14 +83,17 @@ function planStep(g: GraphBuilder, step: Step, before: number, t: number, bounds
   if (declaration.neutral(values as never)) return before
   const after = g.add({ kind: 'step', use: step.use, values }, [before])
   const matte = step.where && planMatte(g, step.where, t)
-  if (matte !== null && matte !== undefined) return g.add({ kind: 'mix', amount: Math.min(1, amount) }, [before, after, matte])
+  if (matte !== null && matte !== undefined)
+    return g.add({ kind: 'mix', amount: Math.min(1, amount) }, [before, after, matte])
   return amount >= 1 ? after : g.add({ kind: 'mix', amount }, [before, after])
 }
 
 function planView(g: GraphBuilder, step: Step, before: number, t: number, view: string): number {
   if (view === 'region') {
     const region = step.where ?? { invert: true, shapes: [] }
-    return g.add({ kind: 'show' }, [g.add({ kind: 'matte', shapes: resolveShapes(region, t), invert: region.invert })])
+    return g.add({ kind: 'show' }, [
+      g.add({ kind: 'matte', shapes: resolveShapes(region, t), invert: region.invert }),
+    ])
   }
   return g.add({ kind: 'step', use: step.use, values: stepValues(step, t), view }, [before])
 }

@@ -10,7 +10,8 @@ afterEach(() => expect(k.used).toBe(0))
 /** A source whose frame number is its red code, with a left-to-right ramp in green. */
 const picture = (frame: number, width = 64, height = 36): RgbaPicture => {
   const data = new Uint8Array(width * height * 4)
-  for (let i = 0; i < width * height; i++) data.set([frame, ((i % width) * 255) / (width - 1), 40, 255], i * 4)
+  for (let i = 0; i < width * height; i++)
+    data.set([frame, ((i % width) * 255) / (width - 1), 40, 255], i * 4)
   return { kind: 'rgba', width, height, data }
 }
 const sources: Sources = (_, frame) => picture(frame)
@@ -18,11 +19,11 @@ const sources: Sources = (_, frame) => picture(frame)
 const edit = <N extends EditName>(p: Project, name: N, args: EditArgs<N>) => perform(p, name, args).project
 const at = { shotId: 's1', stepId: 'a' }
 const place = (param: string) => ({ ...at, param })
-const graded = edit(
-  edit(testProject(), 'step.add', { ...at, use: 'grade', at: 0 }),
-  'value.set',
-  { place: place('exposure'), at: 0, value: 1 },
-)
+const graded = edit(edit(testProject(), 'step.add', { ...at, use: 'grade', at: 0 }), 'value.set', {
+  place: place('exposure'),
+  at: 0,
+  value: 1,
+})
 const target: Target = { kind: 'shot', shotId: 's1' }
 const draw = (p: Project, frame = 0, to: Target = target, scale = 1) => {
   const out = evaluate(k, plan(p, to, frame, scale), sources)
@@ -30,7 +31,8 @@ const draw = (p: Project, frame = 0, to: Target = target, scale = 1) => {
   k.free(out)
   return values
 }
-const kinds = (p: Project, frame = 0, to: Target = target) => plan(p, to, frame, 1).nodes.map((n) => n.op.kind)
+const kinds = (p: Project, frame = 0, to: Target = target) =>
+  plan(p, to, frame, 1).nodes.map((n) => n.op.kind)
 
 describe('plan', () => {
   it('asks for the frame of the medium that the cut shows, at its own rate, and for no other', () => {
@@ -71,7 +73,13 @@ describe('plan', () => {
   })
 
   it('sees the region, the state before, and the views of a step', () => {
-    const masked = edit(graded, 'region.add', { ...at, shapeId: 'e', kind: 'ellipse', centre: [32, 18], size: [20, 20] })
+    const masked = edit(graded, 'region.add', {
+      ...at,
+      shapeId: 'e',
+      kind: 'ellipse',
+      centre: [32, 18],
+      size: [20, 20],
+    })
     expect(kinds(masked)).toEqual(['source', 'step', 'matte', 'mix'])
     expect(kinds(masked, 0, { ...target, view: { stepId: 'a', view: 'region' } })).toEqual(['matte', 'show'])
     expect(kinds(masked, 0, { ...target, upTo: 'source' })).toEqual(['source'])
@@ -80,8 +88,18 @@ describe('plan', () => {
 
 describe('evaluate', () => {
   it('acts inside the region and nowhere else', () => {
-    const masked = edit(graded, 'region.add', { ...at, shapeId: 'e', kind: 'rectangle', centre: [16, 18], size: [20, 20] })
-    const hard = edit(masked, 'value.set', { place: { ...at, shapeId: 'e', param: 'feather' }, at: 0, value: 0 })
+    const masked = edit(graded, 'region.add', {
+      ...at,
+      shapeId: 'e',
+      kind: 'rectangle',
+      centre: [16, 18],
+      size: [20, 20],
+    })
+    const hard = edit(masked, 'value.set', {
+      place: { ...at, shapeId: 'e', param: 'feather' },
+      at: 0,
+      value: 0,
+    })
     const [source, all, part] = [draw(graded, 0, { ...target, upTo: 'source' }), draw(graded), draw(hard)]
     const red = (values: Float32Array, x: number, y: number) => values[(y * 64 + x) * 4]
     expect(red(part, 16, 18)).toBe(red(all, 16, 18))
@@ -92,7 +110,12 @@ describe('evaluate', () => {
   it('mixes and ramps between before and after', () => {
     const [source, full] = [draw(graded, 0, { ...target, upTo: 'source' }), draw(graded)]
     const half = draw(edit(graded, 'value.set', { place: place('mix'), at: 0, value: 0.5 }))
-    expect(worst(half, source.map((v, i) => (v + (full[i] as number)) / 2))).toBeLessThan(1e-6)
+    expect(
+      worst(
+        half,
+        source.map((v, i) => (v + (full[i] as number)) / 2),
+      ),
+    ).toBeLessThan(1e-6)
     const ramped = edit(graded, 'step.when', { ...at, when: { rampIn: 1, shape: 'linear' } })
     expect(worst(draw(ramped, 0), half)).toBeLessThan(1e-6)
     expect(worst(draw(ramped, 1), draw(graded, 1))).toBe(0)
@@ -119,10 +142,17 @@ describe('evaluate', () => {
 
   it('with a cache makes only what changed, and frees all memory when a step fails', () => {
     const kept = new Map<string, Float32Array>()
-    const cache: NodeCache = { get: (key) => kept.get(key), put: (key, values) => kept.set(key, values.slice()) }
+    const cache: NodeCache = {
+      get: (key) => kept.get(key),
+      put: (key, values) => kept.set(key, values.slice()),
+    }
     const two = edit(graded, 'step.add', { shotId: 's1', stepId: 'b', use: 'glow', at: 1 })
     const first = evaluate(k, plan(two, target, 0, 1), sources, cache)
-    const changed = edit(two, 'value.set', { place: { shotId: 's1', stepId: 'b', param: 'radius' }, at: 0, value: 3 })
+    const changed = edit(two, 'value.set', {
+      place: { shotId: 's1', stepId: 'b', param: 'radius' },
+      at: 0,
+      value: 3,
+    })
     const untouched: Sources = () => {
       throw new Error('The source was read again.')
     }

@@ -1,9 +1,15 @@
 import { gainOf, mixSound, resampleSound, toStereo } from '.'
 
 const tone = (rate: number, hertz: number, seconds: number) =>
-  Float32Array.from({ length: Math.round(rate * seconds) }, (_, i) => Math.sin((2 * Math.PI * hertz * i) / rate))
+  Float32Array.from({ length: Math.round(rate * seconds) }, (_, i) =>
+    Math.sin((2 * Math.PI * hertz * i) / rate),
+  )
 
-it.each([[44100, 48000], [48000, 44100], [96000, 48000]])('resamples a tone from %i to %i within -60 dB', (from, to) => {
+it.each([
+  [44100, 48000],
+  [48000, 44100],
+  [96000, 48000],
+])('resamples a tone from %i to %i within -60 dB', (from, to) => {
   const out = resampleSound(tone(from, 997, 0.3), from, to)
   const exact = tone(to, 997, 0.3)
   const middle = out.slice(2000, -2000)

@@ -18,7 +18,8 @@ function busy(step: StepDeclaration): Values {
   }
   const value = (p: Param) => {
     if (p.type === 'number') return p.step === 1 ? Math.round(toward(p.default, p)) : toward(p.default, p)
-    if (p.type === 'pair' || p.type === 'rgb') return p.default.map((d) => d + (toward(d, p) - d) * (p.type === 'rgb' ? 0.1 : 1))
+    if (p.type === 'pair' || p.type === 'rgb')
+      return p.default.map((d) => d + (toward(d, p) - d) * (p.type === 'rgb' ? 0.1 : 1))
     if (p.type === 'colour') return [1, 0.6, 0.3]
     return p.default
   }
@@ -41,7 +42,11 @@ describe.each(STEPS.map((step) => [step.id, step] as const))('%s', (_, step) => 
     expect(step.purpose).toMatch(/^[A-Z].*\.$/)
     expect(findStep(step.id)).toBe(step)
     for (const [id, p] of Object.entries(step.params)) {
-      expect([id, p.label, p.help]).toEqual([id, expect.stringMatching(/^[A-Z]/), expect.stringMatching(/\.$/)])
+      expect([id, p.label, p.help]).toEqual([
+        id,
+        expect.stringMatching(/^[A-Z]/),
+        expect.stringMatching(/\.$/),
+      ])
       if (p.type === 'number') {
         expect(p.default).toBeGreaterThanOrEqual(p.min)
         expect(p.default).toBeLessThanOrEqual(p.max)
@@ -63,12 +68,21 @@ describe.each(STEPS.map((step) => [step.id, step] as const))('%s', (_, step) => 
     const input = testPicture(k, 57, 33, 'soft')
     const before = input.data.slice()
     const [a, b] = [render(step, input, busy(step)), render(step, input, busy(step))]
-    expect(Buffer.from(a.data.buffer, a.data.byteOffset, a.data.byteLength).equals(Buffer.from(b.data.slice().buffer))).toBe(true)
+    expect(
+      Buffer.from(a.data.buffer, a.data.byteOffset, a.data.byteLength).equals(
+        Buffer.from(b.data.slice().buffer),
+      ),
+    ).toBe(true)
     expect(worst(input.data, before)).toBe(0)
     k.free(input, a, b)
   })
 
-  it.each([[1, 1], [1, 37], [16383, 1], [5, 3]])('makes finite pictures of size %i x %i, also at the ends of its ranges', (w, h) => {
+  it.each([
+    [1, 1],
+    [1, 37],
+    [16383, 1],
+    [5, 3],
+  ])('makes finite pictures of size %i x %i, also at the ends of its ranges', (w, h) => {
     const input = testPicture(k, w, h, 'soft')
     input.data[0] = 1e4
     input.data[1] = -50
@@ -96,7 +110,9 @@ describe.each(STEPS.map((step) => [step.id, step] as const))('%s', (_, step) => 
     const a = render(step, full, busy(step))
     const shrunk = resample(k, a, 160, 90)
     const b = render(step, half, busy(step), 0.5)
-    expect(worst(shrunk.data, b.data) / a.data.reduce((m, v) => Math.max(m, v), 1)).toBeLessThan(step.proxyError)
+    expect(worst(shrunk.data, b.data) / a.data.reduce((m, v) => Math.max(m, v), 1)).toBeLessThan(
+      step.proxyError,
+    )
     k.free(full, half, a, shrunk, b)
   })
 
@@ -166,7 +182,8 @@ describe('glow against its formula', () => {
 
   it('adds plainly past white, and gently without ever passing it', () => {
     const input = testPicture(k, 60, 40)
-    for (let i = 0; i < input.data.length; i++) if (i % 4 < 3) input.data[i] = Math.min(input.data[i] as number, 0.99)
+    for (let i = 0; i < input.data.length; i++)
+      if (i % 4 < 3) input.data[i] = Math.min(input.data[i] as number, 0.99)
     const bright = { ...values, threshold: 0.2, intensity: 20 }
     const plain = render(step, input, { ...bright, blend: 'add' })
     const gentle = render(step, input, { ...bright, blend: 'soft' })

@@ -14,7 +14,12 @@ export function numbers(seed: number): () => number {
 }
 
 /** Opaque soft content with highlights, negatives and detail at several sizes. */
-export function testPicture(k: Kernels, width: number, height: number, alpha: 'opaque' | 'soft' = 'opaque'): Frame {
+export function testPicture(
+  k: Kernels,
+  width: number,
+  height: number,
+  alpha: 'opaque' | 'soft' = 'opaque',
+): Frame {
   const frame = k.frame(width, height)
   for (let y = 0, at = 0; y < height; y++) {
     for (let x = 0; x < width; x++, at += 4) {

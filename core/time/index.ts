@@ -1,2 +1,12 @@
-export { conform, fps, frameAt, frameMiddle, frameStart, nearestRate, type Rate, rateName, RATES } from './rate'
+export {
+  conform,
+  fps,
+  frameAt,
+  frameMiddle,
+  frameStart,
+  nearestRate,
+  type Rate,
+  rateName,
+  RATES,
+} from './rate'
 export { fromTimecode, toTimecode } from './timecode'

@@ -27,7 +27,8 @@ export const frameStart = (rate: Rate, n: number): number => (n * rate.den) / ra
 export const frameMiddle = (rate: Rate, n: number): number => ((n + 0.5) * rate.den) / rate.num
 
 /** The frame that shows at `seconds`. Times within a millionth of a frame of a boundary count as on it. */
-export const frameAt = (rate: Rate, seconds: number): number => Math.floor((seconds * rate.num) / rate.den + 1e-6)
+export const frameAt = (rate: Rate, seconds: number): number =>
+  Math.floor((seconds * rate.num) / rate.den + 1e-6)
 
 /**
  * The frame of a medium at rate `to` that shows in the middle of frame n at rate `from`. Exact where the rates agree.
@@ -39,7 +40,9 @@ export function conform(n: number, from: Rate, to: Rate): number {
 
 /** The exact rate nearest to a measured one: a known rate within 0.05 %, else thousandths of a frame. */
 export function nearestRate(measured: number): Rate {
-  const known = Object.values(RATES).find((rate) => !rate.drop && Math.abs(fps(rate) - measured) / measured < 5e-4)
+  const known = Object.values(RATES).find(
+    (rate) => !rate.drop && Math.abs(fps(rate) - measured) / measured < 5e-4,
+  )
   return known ?? { num: Math.round(measured * 1000), den: 1000 }
 }
 
@@ -48,5 +51,10 @@ export function rateName(rate: Rate): string {
   const known = Object.entries(RATES).find(
     ([, r]) => r.num * rate.den === rate.num * r.den && Boolean(r.drop) === Boolean(rate.drop),
   )
-  return known?.[0] ?? fps(rate).toFixed(3).replace(/\.?0+$/, '')
+  return (
+    known?.[0] ??
+    fps(rate)
+      .toFixed(3)
+      .replace(/\.?0+$/, '')
+  )
 }

@@ -1,5 +1,15 @@
 import fc from 'fast-check'
-import { conform, frameAt, frameMiddle, frameStart, fromTimecode, nearestRate, rateName, RATES, toTimecode } from '.'
+import {
+  conform,
+  frameAt,
+  frameMiddle,
+  frameStart,
+  fromTimecode,
+  nearestRate,
+  rateName,
+  RATES,
+  toTimecode,
+} from '.'
 
 const rates = Object.entries(RATES)
 

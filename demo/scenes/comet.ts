@@ -1,4 +1,19 @@
-import { chance, cloud, disc, lay, mixed, paint, paper, type Point, polygon, type Rgb, sheet, type Sheet, shine, wobble } from './paper'
+import {
+  chance,
+  cloud,
+  disc,
+  lay,
+  mixed,
+  paint,
+  paper,
+  type Point,
+  polygon,
+  type Rgb,
+  sheet,
+  type Sheet,
+  shine,
+  wobble,
+} from './paper'
 
 const W = 1280
 const H = 720
@@ -8,14 +23,20 @@ export function comet(frames: number): (n: number) => Sheet {
   const night = paintNight()
   const head = paintHead()
   const roofs = paintRoofs()
-  const stars = Array.from({ length: 9 }, (_, i) => ({ x: 120 + chance(i, 5) * 1300, y: 90 + chance(i, 6) * 260, r: 9 + 13 * chance(i, 7), i }))
+  const stars = Array.from({ length: 9 }, (_, i) => ({
+    x: 120 + chance(i, 5) * 1300,
+    y: 90 + chance(i, 6) * 260,
+    r: 9 + 13 * chance(i, 7),
+    i,
+  }))
   return (n) => {
     const t = n / 24
     const pan = 90 * (n / frames)
     const [wx, wy] = wobble(t, 8)
     const picture = sheet(W, H)
     lay(picture, night, 40 + pan * 0.25, 40, wx * 0.2, wy * 0.2)
-    for (const { x, y, r, i } of stars) hangStar(picture, x - pan * 0.55 + 5 * Math.sin(t * 0.9 + i), y + wy * 0.5, r, t + i)
+    for (const { x, y, r, i } of stars)
+      hangStar(picture, x - pan * 0.55 + 5 * Math.sin(t * 0.9 + i), y + wy * 0.5, r, t + i)
     const [cx, cy] = [430 + 330 * (n / frames) - pan * 0.2 + wx, 300 + 26 * Math.sin(t * 0.8) + wy]
     thread(picture, cx, cy - 74)
     tail(picture, cx, cy, t)
@@ -30,12 +51,17 @@ export function comet(frames: number): (n: number) => Sheet {
 
 function paintNight(): Sheet {
   const s = sheet(W + 160, H + 80)
-  paint(s, () => -9, (x, y) => {
-    const c = mixed([0.012, 0.02, 0.06], [0.09, 0.075, 0.16], (y / H) ** 1.5)
-    const k = 0.7 + 0.6 * cloud(x / 240, y / 130, 21)
-    return [c[0] * k, c[1] * k, c[2] * k]
-  })
-  for (let i = 0; i < 160; i++) shine(s, chance(i, 31) * s.width, chance(i, 32) * 520, 0.8 + chance(i, 33), [0.35, 0.38, 0.5])
+  paint(
+    s,
+    () => -9,
+    (x, y) => {
+      const c = mixed([0.012, 0.02, 0.06], [0.09, 0.075, 0.16], (y / H) ** 1.5)
+      const k = 0.7 + 0.6 * cloud(x / 240, y / 130, 21)
+      return [c[0] * k, c[1] * k, c[2] * k]
+    },
+  )
+  for (let i = 0; i < 160; i++)
+    shine(s, chance(i, 31) * s.width, chance(i, 32) * 520, 0.8 + chance(i, 33), [0.35, 0.38, 0.5])
   return s
 }
 
@@ -59,7 +85,11 @@ function paintHead(): Sheet {
   }
   const face: Rgb = [0.05, 0.045, 0.05]
   for (const x of [68, 112]) paint(s, disc(x, 82, 7), () => face)
-  paint(s, (x, y) => Math.max(Math.abs(Math.hypot(x - 90, y - 88) - 34) - 2.4, 100 - y), () => face)
+  paint(
+    s,
+    (x, y) => Math.max(Math.abs(Math.hypot(x - 90, y - 88) - 34) - 2.4, 100 - y),
+    () => face,
+  )
   return s
 }
 
@@ -78,15 +108,22 @@ function tail(picture: Sheet, cx: number, cy: number, t: number): void {
       back.unshift([x, y + half])
     }
     const warm = i % 2
-    paint(picture, polygon(...points, ...back), (x, y) => {
-      const k = 0.16 + 0.5 * Math.max(0, Math.sin(x * 0.045 + t * 3 + i)) ** 4 + 0.05 * chance(x, y, i)
-      return warm ? [k * 1.25, k * 0.8, k * 0.34] : [k * 0.75, k * 0.86, k * 1.05]
-    }, { box: { left: cx - 350, right: cx, top: cy - 150, bottom: cy + 150 } })
+    paint(
+      picture,
+      polygon(...points, ...back),
+      (x, y) => {
+        const k = 0.16 + 0.5 * Math.max(0, Math.sin(x * 0.045 + t * 3 + i)) ** 4 + 0.05 * chance(x, y, i)
+        return warm ? [k * 1.25, k * 0.8, k * 0.34] : [k * 0.75, k * 0.86, k * 1.05]
+      },
+      { box: { left: cx - 350, right: cx, top: cy - 150, bottom: cy + 150 } },
+    )
   }
 }
 
 function thread(picture: Sheet, x: number, y: number): void {
-  paint(picture, polygon([x - 0.8, -5], [x + 0.8, -5], [x + 0.8, y], [x - 0.8, y]), () => [0.2, 0.2, 0.24], { box: { left: x - 3, right: x + 3, top: 0, bottom: y } })
+  paint(picture, polygon([x - 0.8, -5], [x + 0.8, -5], [x + 0.8, y], [x - 0.8, y]), () => [0.2, 0.2, 0.24], {
+    box: { left: x - 3, right: x + 3, top: 0, bottom: y },
+  })
 }
 
 function hangStar(picture: Sheet, x: number, y: number, r: number, t: number): void {
@@ -98,7 +135,9 @@ function hangStar(picture: Sheet, x: number, y: number, r: number, t: number): v
     return [x + d * Math.cos(a) * (0.35 + 0.65 * Math.abs(squash)), y + d * Math.sin(a)]
   })
   const bright = 0.35 + 0.6 * Math.abs(squash)
-  paint(picture, polygon(...points), paper([bright * 1.1, bright * 0.85, bright * 0.4], 13), { box: { left: x - r, right: x + r, top: y - r, bottom: y + r } })
+  paint(picture, polygon(...points), paper([bright * 1.1, bright * 0.85, bright * 0.4], 13), {
+    box: { left: x - r, right: x + r, top: y - r, bottom: y + r },
+  })
 }
 
 function paintRoofs(): Sheet {
@@ -108,12 +147,23 @@ function paintRoofs(): Sheet {
     const w = 120 + 130 * chance(i, 91)
     const top = 70 + 90 * chance(i, 92)
     const tone: Rgb = [0.02 + 0.02 * chance(i, 93), 0.016, 0.026]
-    paint(s, polygon([x, 262], [x, top + 40], [x + w / 2, top - 20], [x + w, top + 40], [x + w, 262]), paper(tone, 95 + i), { box: { left: x - 2, right: x + w + 2, top: top - 24, bottom: 262 } })
+    paint(
+      s,
+      polygon([x, 262], [x, top + 40], [x + w / 2, top - 20], [x + w, top + 40], [x + w, 262]),
+      paper(tone, 95 + i),
+      { box: { left: x - 2, right: x + w + 2, top: top - 24, bottom: 262 } },
+    )
     const [cx, cy] = [x + w * 0.72, top - 22]
-    paint(s, polygon([cx, cy], [cx + 20, cy], [cx + 20, top + 30], [cx, top + 30]), paper([0.03, 0.018, 0.02], 99))
+    paint(
+      s,
+      polygon([cx, cy], [cx + 20, cy], [cx + 20, top + 30], [cx, top + 30]),
+      paper([0.03, 0.018, 0.02], 99),
+    )
     if (chance(i, 94) > 0.3) {
       const [lx, ly] = [x + w * 0.38, top + 78]
-      paint(s, polygon([lx, ly], [lx + 24, ly], [lx + 24, ly + 32], [lx, ly + 32]), () => [1.7, 0.86, 0.28], { box: { left: lx - 2, right: lx + 26, top: ly - 2, bottom: ly + 34 } })
+      paint(s, polygon([lx, ly], [lx + 24, ly], [lx + 24, ly + 32], [lx, ly + 32]), () => [1.7, 0.86, 0.28], {
+        box: { left: lx - 2, right: lx + 26, top: ly - 2, bottom: ly + 34 },
+      })
     }
     x += w * 0.94
   }

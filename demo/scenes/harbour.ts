@@ -1,4 +1,18 @@
-import { chance, cloud, lay, mixed, paint, paper, type Point, polygon, type Rgb, sheet, type Sheet, shine, wobble } from './paper'
+import {
+  chance,
+  cloud,
+  lay,
+  mixed,
+  paint,
+  paper,
+  type Point,
+  polygon,
+  type Rgb,
+  sheet,
+  type Sheet,
+  shine,
+  wobble,
+} from './paper'
 
 const W = 1280
 const H = 720
@@ -58,19 +72,28 @@ function paintSky(): Sheet {
     [0.3, 0.13, 0.21],
     [0.92, 0.42, 0.2],
   ]
-  paint(s, () => -9, (x, y) => {
-    const v = y / WATER
-    const c = v < 0.55 ? mixed(top, middle, v / 0.55) : mixed(middle, low, (v - 0.55) / 0.45)
-    const k = 0.86 + 0.28 * cloud(x / 260, y / 60, 5)
-    return [c[0] * k, c[1] * k, c[2] * k]
-  })
+  paint(
+    s,
+    () => -9,
+    (x, y) => {
+      const v = y / WATER
+      const c = v < 0.55 ? mixed(top, middle, v / 0.55) : mixed(middle, low, (v - 0.55) / 0.45)
+      const k = 0.86 + 0.28 * cloud(x / 260, y / 60, 5)
+      return [c[0] * k, c[1] * k, c[2] * k]
+    },
+  )
   for (let i = 0; i < 70; i++) {
     const [x, y] = [chance(i, 1) * s.width, chance(i, 2) * 250]
     shine(s, x, y, 1 + chance(i, 3), [0.5, 0.5, 0.6])
   }
   // A cut-out moon, hung with a soft shadow of its own on the paper sky.
   const [mx, my] = [W * 0.74 + PAD, 128]
-  paint(s, (x, y) => Math.hypot(x - mx - 9, y - my - 11) - 50, () => [0.03, 0.02, 0.06], { soft: 26, alpha: 0.5 })
+  paint(
+    s,
+    (x, y) => Math.hypot(x - mx - 9, y - my - 11) - 50,
+    () => [0.03, 0.02, 0.06],
+    { soft: 26, alpha: 0.5 },
+  )
   paint(s, (x, y) => Math.hypot(x - mx, y - my) - 50, paper([1.5, 1.28, 0.92], 71))
   return s
 }
@@ -89,18 +112,47 @@ function paintRow(row: Row): { street: Sheet; lights: Sheet } {
   return { street, lights }
 }
 
-function house(street: Sheet, lights: Sheet, row: Row, i: number, x: number, w: number, h: number, light: (x: number, y: number) => number) {
+function house(
+  street: Sheet,
+  lights: Sheet,
+  row: Row,
+  i: number,
+  x: number,
+  w: number,
+  h: number,
+  light: (x: number, y: number) => number,
+) {
   const pitch = w * (0.35 + 0.4 * chance(i, row.seed + 3))
   const [top, right] = [row.base - h, x + w]
-  const outline: Point[] = [[x, WATER + 4], [x, top], [x + w / 2, top - pitch], [right, top], [right, WATER + 4]]
+  const outline: Point[] = [
+    [x, WATER + 4],
+    [x, top],
+    [x + w / 2, top - pitch],
+    [right, top],
+    [right, WATER + 4],
+  ]
   const box = { left: x - 30, top: top - pitch - 30, right: right + 40, bottom: WATER }
   const moved = outline.map(([px, py]): Point => [px + 9, py + 7])
   paint(street, polygon(...moved), () => [0.012, 0.008, 0.02], { soft: 26, alpha: 0.55, box })
   const shift = chance(i, row.seed + 4) - 0.5
-  const tone: Rgb = [row.tone[0] * (1 + shift * 0.7), row.tone[1] * (1 + shift * 0.5), row.tone[2] * (1 - shift * 0.5)]
+  const tone: Rgb = [
+    row.tone[0] * (1 + shift * 0.7),
+    row.tone[1] * (1 + shift * 0.5),
+    row.tone[2] * (1 - shift * 0.5),
+  ]
   paint(street, polygon(...outline), paper(tone, row.seed + i, light), { box })
-  const roof: Point[] = [[x - 5, top + 5], [x + w / 2, top - pitch - 4], [right + 5, top + 5], [x + w / 2, top - pitch + 10]]
-  paint(street, polygon(...roof), paper([tone[0] * 0.55, tone[1] * 0.5, tone[2] * 0.6], row.seed + i + 50, light), { box })
+  const roof: Point[] = [
+    [x - 5, top + 5],
+    [x + w / 2, top - pitch - 4],
+    [right + 5, top + 5],
+    [x + w / 2, top - pitch + 10],
+  ]
+  paint(
+    street,
+    polygon(...roof),
+    paper([tone[0] * 0.55, tone[1] * 0.5, tone[2] * 0.6], row.seed + i + 50, light),
+    { box },
+  )
   const across = Math.max(1, Math.floor(w / 40))
   const down = Math.max(1, Math.floor(h / 52))
   for (let c = 0; c < across; c++) {
@@ -112,10 +164,15 @@ function house(street: Sheet, lights: Sheet, row: Row, i: number, x: number, w: 
       const warm = 0.75 + 0.8 * chance(c, r, row.seed + i)
       const pane = polygon([wx, wy], [wx + ww, wy], [wx + ww, wy + wh], [wx, wy + wh])
       const cell = { left: wx - 2, top: wy - 2, right: wx + ww + 2, bottom: wy + wh + 2 }
-      paint(lights, pane, (px, py) => {
-        const bar = Math.abs(px - wx - ww / 2) < 1 || Math.abs(py - wy - wh / 2) < 1 ? 0.25 : 1
-        return [1.9 * warm * bar, 1.02 * warm * bar, 0.36 * warm * bar]
-      }, { box: cell })
+      paint(
+        lights,
+        pane,
+        (px, py) => {
+          const bar = Math.abs(px - wx - ww / 2) < 1 || Math.abs(py - wy - wh / 2) < 1 ? 0.25 : 1
+          return [1.9 * warm * bar, 1.02 * warm * bar, 0.36 * warm * bar]
+        },
+        { box: cell },
+      )
     }
   }
 }
@@ -126,7 +183,9 @@ function water(picture: Sheet, t: number): void {
     const depth = (y - WATER) / (H - WATER)
     const from = WATER - 1 - (y - WATER) * 1.25 - 3 * Math.sin(y * 0.55 + t * 2.2) * depth
     for (let x = 0; x < W; x++) {
-      const wave = Math.sin(y * 0.9 - t * 3 + Math.sin(x * 0.013 + t) * 2) * (2 + 12 * depth) + Math.sin(y * 0.33 + x * 0.02 + t * 1.6) * 5 * depth
+      const wave =
+        Math.sin(y * 0.9 - t * 3 + Math.sin(x * 0.013 + t) * 2) * (2 + 12 * depth) +
+        Math.sin(y * 0.33 + x * 0.02 + t * 1.6) * 5 * depth
       const sx = Math.min(W - 1, Math.max(0, Math.round(x + wave)))
       const sy = Math.min(WATER - 1, Math.max(0, Math.round(from + Math.sin(x * 0.05 + t * 2.4) * 3 * depth)))
       const at = (y * W + x) * 4
@@ -143,10 +202,23 @@ function water(picture: Sheet, t: number): void {
 
 function paintBoat(): Sheet {
   const s = sheet(300, 230)
-  paint(s, (x, y) => Math.hypot((x - 150) / 1.9, y - 176) - 34, () => [0.01, 0.01, 0.02], { soft: 24, alpha: 0.5 })
-  paint(s, polygon([64, 146], [236, 146], [206, 178], [92, 178]), paper([0.62, 0.5, 0.38], 91, (_, y) => 1.25 - (y - 140) / 70))
+  paint(
+    s,
+    (x, y) => Math.hypot((x - 150) / 1.9, y - 176) - 34,
+    () => [0.01, 0.01, 0.02],
+    { soft: 24, alpha: 0.5 },
+  )
+  paint(
+    s,
+    polygon([64, 146], [236, 146], [206, 178], [92, 178]),
+    paper([0.62, 0.5, 0.38], 91, (_, y) => 1.25 - (y - 140) / 70),
+  )
   paint(s, polygon([92, 146], [150, 58], [150, 146]), paper([0.8, 0.7, 0.56], 92))
   paint(s, polygon([156, 146], [156, 70], [206, 146]), paper([0.5, 0.36, 0.3], 93))
-  paint(s, (x, y) => Math.hypot((x - 184) * 1.25, y - 96) - 15, (_, y) => [3.4, 1.75 - (y - 96) * 0.01, 0.55])
+  paint(
+    s,
+    (x, y) => Math.hypot((x - 184) * 1.25, y - 96) - 15,
+    (_, y) => [3.4, 1.75 - (y - 96) * 0.01, 0.55],
+  )
   return s
 }

@@ -8,7 +8,11 @@ export interface Sheet {
 export type Rgb = readonly [number, number, number]
 export type Point = readonly [number, number]
 
-export const sheet = (width: number, height: number): Sheet => ({ width, height, data: new Float32Array(width * height * 4) })
+export const sheet = (width: number, height: number): Sheet => ({
+  width,
+  height,
+  data: new Float32Array(width * height * 4),
+})
 
 /** A repeatable number in [0, 1) for a place. */
 export function chance(x: number, y: number, seed = 0): number {
@@ -57,7 +61,8 @@ export const polygon =
   (x: number, y: number) =>
     polygonDistance(points, x, y)
 
-export const disc = (cx: number, cy: number, r: number) => (x: number, y: number) => Math.hypot(x - cx, y - cy) - r
+export const disc = (cx: number, cy: number, r: number) => (x: number, y: number) =>
+  Math.hypot(x - cx, y - cy) - r
 
 export interface Box {
   left: number
@@ -97,17 +102,32 @@ export const paper =
   (tone: Rgb, seed: number, light: (x: number, y: number) => number = () => 1) =>
   (x: number, y: number, d: number): Rgb => {
     const fibre = 0.93 + 0.14 * chance(x >> 1, y >> 3, seed) * chance(x, y, seed + 7)
-    const k = (0.82 + 0.36 * cloud(x / 90, y / 90, seed)) * fibre * (1 + 0.9 * Math.exp(-((d + 1.5) ** 2) / 2.2)) * light(x, y)
+    const k =
+      (0.82 + 0.36 * cloud(x / 90, y / 90, seed)) *
+      fibre *
+      (1 + 0.9 * Math.exp(-((d + 1.5) ** 2) / 2.2)) *
+      light(x, y)
     return [tone[0] * k, tone[1] * k, tone[2] * k]
   }
 
-export const mixed = (a: Rgb, b: Rgb, t: number): Rgb => [0, 1, 2].map((i) => (a[i] as number) * (1 - t) + (b[i] as number) * t) as unknown as Rgb
+export const mixed = (a: Rgb, b: Rgb, t: number): Rgb =>
+  [0, 1, 2].map((i) => (a[i] as number) * (1 - t) + (b[i] as number) * t) as unknown as Rgb
 
 /**
  * Lays a sheet over another, moved, scaled about a point and turned, with bilinear sampling.
  * place: where (cx, cy) of the sheet goes; scale; turn in radians.
  */
-export function lay(on: Sheet, over: Sheet, cx: number, cy: number, x: number, y: number, scale = 1, turn = 0, gain = 1): void {
+export function lay(
+  on: Sheet,
+  over: Sheet,
+  cx: number,
+  cy: number,
+  x: number,
+  y: number,
+  scale = 1,
+  turn = 0,
+  gain = 1,
+): void {
   const [c, s] = [Math.cos(-turn) / scale, Math.sin(-turn) / scale]
   const { width: w, height: h, data: src } = over
   const dst = on.data

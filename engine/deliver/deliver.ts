@@ -22,11 +22,18 @@ export async function deliver(
   progress: (p: DeliveryProgress) => void,
 ): Promise<Finished> {
   const job = layOut(project, delivery)
-  const worker = new Worker(new URL('./deliver.worker.ts', import.meta.url), { type: 'module', name: 'stilus deliver' })
+  const worker = new Worker(new URL('./deliver.worker.ts', import.meta.url), {
+    type: 'module',
+    name: 'stilus deliver',
+  })
   const caller = new Caller<DeliverHandlers>(worker)
   try {
     const stored = `${crypto.randomUUID()}-${job.name}`
-    const result = await caller.call('deliver', { project, delivery, stored }, { signal, progress: (p) => progress(p as DeliveryProgress) })
+    const result = await caller.call(
+      'deliver',
+      { project, delivery, stored },
+      { signal, progress: (p) => progress(p as DeliveryProgress) },
+    )
     const directory = await navigator.storage.getDirectory()
     const written = await (await directory.getFileHandle(result.stored)).getFile()
     return { file: new File([written], job.name, { type: written.type }), job, codec: result.codec }
@@ -47,9 +54,17 @@ export async function clearDeliveries(): Promise<void> {
 export function editFile(project: Project, finished: readonly { job: Job; name: string }[]): string {
   const clips = finished.map(({ job, name }) => {
     const length = job.last - job.first
-    if (!job.shotId) return { name: project.name, media: name, start: job.first, length, in: 0, available: length }
+    if (!job.shotId)
+      return { name: project.name, media: name, start: job.first, length, in: 0, available: length }
     const shot = getShot(project, job.shotId)
-    return { name: shot.name, media: name, start: shot.start, length: shot.length, in: job.head, available: length }
+    return {
+      name: shot.name,
+      media: name,
+      start: shot.start,
+      length: shot.length,
+      in: job.head,
+      available: length,
+    }
   })
   const { name, rate, startTimecode } = project
   return writeOtio({ name, rate, startTimecode, lanes: [{ name: 'Stilus', kind: 'video', clips }] })

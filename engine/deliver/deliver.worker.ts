@@ -75,13 +75,23 @@ interface Run {
 }
 
 /** Frames in order, with as many in the making as keep all cores busy and no more. */
-async function* frames({ project, job, renderer, context }: Run, format: PictureFormat): AsyncGenerator<[number, Delivered]> {
+async function* frames(
+  { project, job, renderer, context }: Run,
+  format: PictureFormat,
+): AsyncGenerator<[number, Delivered]> {
   const window: Promise<Delivered>[] = []
   const ahead = renderer.workers * 2 + 1
   let next = job.first
   for (let frame = job.first; frame < job.last; frame++) {
     while (next < job.last && window.length < ahead) {
-      const picture = renderer.render({ project, target: job.target, frame: next++, scale: 1, format, signal: context.signal })
+      const picture = renderer.render({
+        project,
+        target: job.target,
+        frame: next++,
+        scale: 1,
+        format,
+        signal: context.signal,
+      })
       picture.catch(() => undefined)
       window.push(picture)
     }
@@ -102,7 +112,12 @@ async function writeMovie(run: Run): Promise<string> {
   })
   const rate = fps(project.rate)
   const bits = bitrate(delivery.quality, width, height, rate)
-  const video = new VideoSampleSource({ codec, quality: new Quality({ bitrate: bits }), keyFrameInterval: 1, latencyMode: 'quality' })
+  const video = new VideoSampleSource({
+    codec,
+    quality: new Quality({ bitrate: bits }),
+    keyFrameInterval: 1,
+    latencyMode: 'quality',
+  })
   output.addVideoTrack(video, { frameRate: rate })
 
   const offset = job.shotId ? (project.shots.find((s) => s.id === job.shotId)?.start ?? 0) : 0
@@ -137,12 +152,20 @@ async function writeMovie(run: Run): Promise<string> {
   return sound ? `${codec}, ${sound}` : codec
 }
 
-async function addSound({ project, job, renderer }: Run, to: AudioSampleSource, codec: string, first: number, last: number, offset: number) {
+async function addSound(
+  { project, job, renderer }: Run,
+  to: AudioSampleSource,
+  codec: string,
+  first: number,
+  last: number,
+  offset: number,
+) {
   const [left, right] = await mixRange(project, renderer.media, first + offset, last + offset, job.shotId)
   const data = new Float32Array(left.length * 2)
   data.set(left)
   data.set(right, left.length)
-  const start = Math.round(frameStart(project.rate, first - job.first) * SAMPLE_RATE) - (codec === 'aac' ? AAC_DELAY : 0)
+  const start =
+    Math.round(frameStart(project.rate, first - job.first) * SAMPLE_RATE) - (codec === 'aac' ? AAC_DELAY : 0)
   const sample = new AudioSample({
     ...{ data, format: 'f32-planar', numberOfChannels: 2, sampleRate: SAMPLE_RATE },
     timestamp: start / SAMPLE_RATE,

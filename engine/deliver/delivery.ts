@@ -34,7 +34,11 @@ export class DeliveryError extends Error {
 
 const EXTENSION: Record<Container, string> = { mp4: 'mp4', webm: 'webm', png: 'png.zip' }
 
-const safe = (name: string) => name.replace(/[^\p{L}\p{N}._ -]+/gu, ' ').replace(/\s+/g, ' ').trim() || 'Untitled'
+const safe = (name: string) =>
+  name
+    .replace(/[^\p{L}\p{N}._ -]+/gu, ' ')
+    .replace(/\s+/g, ' ')
+    .trim() || 'Untitled'
 
 /** Frames and name of a delivery. @throws DeliveryError */
 export function layOut(project: Project, { what, container }: Delivery): Job {
@@ -45,14 +49,20 @@ export function layOut(project: Project, { what, container }: Delivery): Job {
     const before = Math.min(what.handles, room.before)
     const after = Math.min(what.handles, room.after)
     return {
-      ...{ target: { kind: 'shot', shotId: shot.id }, first: -before, last: shot.length + after, head: before },
+      ...{
+        target: { kind: 'shot', shotId: shot.id },
+        first: -before,
+        last: shot.length + after,
+        head: before,
+      },
       ...{ shotId: shot.id, name: named(`${project.name} - ${shot.name}`) },
     }
   }
   const length = sequenceLength(project)
   const first = what.kind === 'marks' ? (project.marks.in ?? 0) : 0
   const last = what.kind === 'marks' ? Math.min(project.marks.out ?? length, length) : length
-  if (last <= first) throw new DeliveryError('There is nothing to hand over: the sequence is empty between in and out.')
+  if (last <= first)
+    throw new DeliveryError('There is nothing to hand over: the sequence is empty between in and out.')
   const name = named(what.kind === 'marks' ? `${project.name} - part` : project.name)
   return { target: { kind: 'sequence' }, first, last, head: 0, shotId: undefined, name }
 }

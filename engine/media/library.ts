@@ -7,7 +7,8 @@ import type { MediumInfo } from './open'
 /** Gives the file of a medium; undefined where it is not stored. */
 export type FindBlob = (mediaId: string) => Promise<{ blob: Blob; name: string } | undefined>
 
-const start = () => new Worker(new URL('./media.worker.ts', import.meta.url), { type: 'module', name: 'stilus media' })
+const start = () =>
+  new Worker(new URL('./media.worker.ts', import.meta.url), { type: 'module', name: 'stilus media' })
 
 /** What a file holds. @throws MediaError */
 export async function probe(blob: Blob, name: string): Promise<MediumInfo> {

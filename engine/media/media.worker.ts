@@ -40,11 +40,17 @@ export const handlers = {
         const values = new Float32Array(sample.numberOfFrames)
         sample.copyTo(values, { planeIndex, format: 'f32-planar' })
         const skip = Math.max(0, -at)
-        channel.set(values.subarray(skip, Math.max(skip, Math.min(values.length, length - at))), Math.max(0, at))
+        channel.set(
+          values.subarray(skip, Math.max(skip, Math.min(values.length, length - at))),
+          Math.max(0, at),
+        )
       }
       sample.close()
     }
-    return new Moved({ sampleRate, channels }, channels.map((c) => c.buffer))
+    return new Moved(
+      { sampleRate, channels },
+      channels.map((c) => c.buffer),
+    )
   },
 }
 
@@ -56,12 +62,25 @@ async function openStill(blob: Blob, name: string, type: string): Promise<Medium
     image.close()
     decoder.close()
   } catch {
-    throw new MediaError(`"${name}" is not a picture that can be read, or it is damaged. Export it again as PNG, JPEG or WebP.`)
+    throw new MediaError(
+      `"${name}" is not a picture that can be read, or it is damaged. Export it again as PNG, JPEG or WebP.`,
+    )
   }
   const { width, height } = still
   const range = still.kind === 'yuv' ? `${still.matrix} ${still.range}` : 'sRGB'
   const codec = type.split('/')[1]?.toUpperCase() ?? type
-  return { kind: 'still', width, height, rate: { num: 24, den: 1 }, frames: 1, codec, range, sound: null, seconds: 0, notice: null }
+  return {
+    kind: 'still',
+    width,
+    height,
+    rate: { num: 24, den: 1 },
+    frames: 1,
+    codec,
+    range,
+    sound: null,
+    seconds: 0,
+    notice: null,
+  }
 }
 
 serve(handlers)

@@ -1,4 +1,11 @@
-import { ALL_FORMATS, BlobSource, EncodedPacketSink, Input, type InputAudioTrack, type InputVideoTrack } from 'mediabunny'
+import {
+  ALL_FORMATS,
+  BlobSource,
+  EncodedPacketSink,
+  Input,
+  type InputAudioTrack,
+  type InputVideoTrack,
+} from 'mediabunny'
 import { nearestRate, type Rate } from '@stilus/core/time'
 
 /** A file that cannot be used; the message names it and says what to do. */
@@ -32,9 +39,17 @@ export const STILL_TYPES: Record<string, string> = {
   webp: 'image/webp',
 }
 
-export const stillType = (name: string): string | undefined => STILL_TYPES[name.split('.').at(-1)?.toLowerCase() ?? '']
+export const stillType = (name: string): string | undefined =>
+  STILL_TYPES[name.split('.').at(-1)?.toLowerCase() ?? '']
 
-const CODEC_NAMES: Record<string, string> = { avc: 'H.264', hevc: 'HEVC', vp8: 'VP8', vp9: 'VP9', av1: 'AV1', prores: 'ProRes' }
+const CODEC_NAMES: Record<string, string> = {
+  avc: 'H.264',
+  hevc: 'HEVC',
+  vp8: 'VP8',
+  vp9: 'VP9',
+  av1: 'AV1',
+  prores: 'ProRes',
+}
 
 /** A video or sound file, opened. */
 export interface OpenedMedia {
@@ -50,7 +65,10 @@ export interface OpenedMedia {
  * @throws MediaError
  */
 export async function openMedia(blob: Blob, name: string): Promise<OpenedMedia> {
-  if (blob.size === 0) throw new MediaError(`"${name}" is empty (0 bytes). Copy it again from where it came and import it once more.`)
+  if (blob.size === 0)
+    throw new MediaError(
+      `"${name}" is empty (0 bytes). Copy it again from where it came and import it once more.`,
+    )
   const input = new Input({ source: new BlobSource(blob), formats: ALL_FORMATS })
   try {
     return await read(input, name)
@@ -72,24 +90,45 @@ async function read(input: Input, name: string): Promise<OpenedMedia> {
   }
   const video = await input.getPrimaryVideoTrack()
   const audio = await input.getPrimaryAudioTrack()
-  if (!video && !audio) throw new MediaError(`"${name}" holds neither pictures nor sound that can be read; it may have been cut short. Copy it again from where it came and import it once more.`)
+  if (!video && !audio)
+    throw new MediaError(
+      `"${name}" holds neither pictures nor sound that can be read; it may have been cut short. Copy it again from where it came and import it once more.`,
+    )
   const sound = audio ? await readSound(audio) : null
   if (!video) {
-    if (!audio || !sound) throw new MediaError(`"${name}" holds sound in a format that this browser cannot decode, and no picture.`)
+    if (!audio || !sound)
+      throw new MediaError(
+        `"${name}" holds sound in a format that this browser cannot decode, and no picture.`,
+      )
     const seconds = await input.computeDuration([audio])
     const info: MediumInfo = {
-      ...{ kind: 'sound', width: 0, height: 0, rate: { num: 1, den: 1 }, frames: 0, codec: sound.codec, range: '', sound, seconds },
+      ...{
+        kind: 'sound',
+        width: 0,
+        height: 0,
+        rate: { num: 1, den: 1 },
+        frames: 0,
+        codec: sound.codec,
+        range: '',
+        sound,
+        seconds,
+      },
       notice: `"${name}" has sound but no picture: it can be used on the sound lane only.`,
     }
     return { input, video: null, audio, info, firstTimestamp: 0 }
   }
   if (!(await video.canDecode())) {
-    const codec = CODEC_NAMES[video.codec ?? ''] ?? video.codec ?? String(video.internalCodecId ?? 'an unknown format')
+    const codec =
+      CODEC_NAMES[video.codec ?? ''] ?? video.codec ?? String(video.internalCodecId ?? 'an unknown format')
     throw new MediaError(
       `"${name}" holds ${codec} video, which this browser cannot decode. Convert it to H.264, VP9 or AV1 and import it again.`,
     )
   }
-  const { info, firstTimestamp } = await readVideo(video, audio && !sound ? 'Its sound cannot be decoded and is left out.' : null, name)
+  const { info, firstTimestamp } = await readVideo(
+    video,
+    audio && !sound ? 'Its sound cannot be decoded and is left out.' : null,
+    name,
+  )
   return { input, video, audio: sound ? audio : null, info: { ...info, sound }, firstTimestamp }
 }
 
@@ -107,14 +146,18 @@ async function readVideo(video: InputVideoTrack, soundNotice: string | null, nam
   // The last packet's bytes must be there too: a file that was cut short keeps an index of what it lost.
   const lastBytes = last && (await packets.getPacket(last.timestamp))
   if (!first || !last || !lastBytes?.data.byteLength) {
-    throw new MediaError(`"${name}" ends early: part of its picture is missing. Copy it again from where it came and import it once more.`)
+    throw new MediaError(
+      `"${name}" ends early: part of its picture is missing. Copy it again from where it came and import it once more.`,
+    )
   }
   const firstTimestamp = first.timestamp
   const frames = Math.max(1, Math.round(((last.timestamp - firstTimestamp) * rate.num) / rate.den) + 1)
   const colour = await video.getColorSpace()
   const variable = metrics.underlyingFrameRate === null && frames > 2
   const notices = [
-    variable ? `"${name}" has a varying frame rate; it is read at ${(rate.num / rate.den).toFixed(3)} frames a second.` : null,
+    variable
+      ? `"${name}" has a varying frame rate; it is read at ${(rate.num / rate.den).toFixed(3)} frames a second.`
+      : null,
     soundNotice,
   ].filter(Boolean)
   const info: Omit<MediumInfo, 'sound'> = {

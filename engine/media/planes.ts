@@ -36,8 +36,16 @@ export async function readPlanes(frame: VideoFrame, still = false): Promise<Pict
     range: (frame.colorSpace.fullRange ?? still) ? ('full' as const) : ('limited' as const),
   }
   const [py, pu, pv] = layout as [PlaneLayout, PlaneLayout, PlaneLayout | undefined]
-  const common = { kind: 'yuv' as const, width, height, ...colour, y: buffer.subarray(py.offset, pu.offset), strideY: py.stride }
-  if (!planar || !pv) return { ...common, bits: 8, subsampling: [1, 1], ...splitNv12(buffer.subarray(pu.offset), pu.stride) }
+  const common = {
+    kind: 'yuv' as const,
+    width,
+    height,
+    ...colour,
+    y: buffer.subarray(py.offset, pu.offset),
+    strideY: py.stride,
+  }
+  if (!planar || !pv)
+    return { ...common, bits: 8, subsampling: [1, 1], ...splitNv12(buffer.subarray(pu.offset), pu.stride) }
   const end = layout[3]?.offset ?? buffer.length
   return {
     ...common,
@@ -102,11 +110,23 @@ export function turned(picture: Picture, degrees: number): Picture {
   }
 }
 
-function turnPlane(src: Uint8Array, w: number, h: number, stride: number, bytes: number, quarter: number): Uint8Array {
+function turnPlane(
+  src: Uint8Array,
+  w: number,
+  h: number,
+  stride: number,
+  bytes: number,
+  quarter: number,
+): Uint8Array {
   const out = new Uint8Array(w * h * bytes)
   for (let y = 0; y < h; y++) {
     for (let x = 0; x < w; x++) {
-      const at = quarter === 1 ? x * h + (h - 1 - y) : quarter === 2 ? (h - 1 - y) * w + (w - 1 - x) : (w - 1 - x) * h + y
+      const at =
+        quarter === 1
+          ? x * h + (h - 1 - y)
+          : quarter === 2
+            ? (h - 1 - y) * w + (w - 1 - x)
+            : (w - 1 - x) * h + y
       for (let b = 0; b < bytes; b++) out[at * bytes + b] = src[y * stride + x * bytes + b] as number
     }
   }

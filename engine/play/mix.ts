@@ -6,7 +6,13 @@ import { audible } from './sound-plan'
 export const SAMPLE_RATE = 48000
 
 /** Stereo at 48 kHz for a range of sequence frames [first, last), as many samples as the frames last. */
-export async function mixRange(project: Project, media: MediaLibrary, first: number, last: number, onlyShot?: string) {
+export async function mixRange(
+  project: Project,
+  media: MediaLibrary,
+  first: number,
+  last: number,
+  onlyShot?: string,
+) {
   const seconds = (n: number) => (n * project.rate.den) / project.rate.num
   const zero = Math.round(seconds(first) * SAMPLE_RATE)
   const length = Math.round(seconds(last) * SAMPLE_RATE) - zero

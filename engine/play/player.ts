@@ -68,9 +68,10 @@ export class Player {
     const request = (frame: number) => {
       if (wanted.has(frame) || frame < first || frame >= last) return
       wanted.set(frame, 'coming')
-      this.renderer
-        .render({ project, target: range.target, frame, scale: range.scale, signal })
-        .then((picture) => wanted.set(frame, picture), () => wanted.set(frame, 'failed'))
+      this.renderer.render({ project, target: range.target, frame, scale: range.scale, signal }).then(
+        (picture) => wanted.set(frame, picture),
+        () => wanted.set(frame, 'failed'),
+      )
     }
     const step = Math.sign(speed) * Math.max(1, Math.round(Math.abs(speed)))
     let from = range.frame >= last || range.frame < first ? (speed > 0 ? first : last - 1) : range.frame
@@ -136,7 +137,12 @@ export class Player {
     return own
   }
 
-  async #feed(context: AudioContext, { project, target, first, last }: PlayRange, from: number, signal: AbortSignal) {
+  async #feed(
+    context: AudioContext,
+    { project, target, first, last }: PlayRange,
+    from: number,
+    signal: AbortSignal,
+  ) {
     const shot = target.kind === 'shot' ? getShot(project, target.shotId) : undefined
     const offset = shot ? shot.start : 0
     const began = context.currentTime
@@ -166,5 +172,6 @@ const nextFrame = () => new Promise((resolve) => requestAnimationFrame(resolve))
 
 async function waitFor(ready: () => boolean, signal: AbortSignal, limit: number): Promise<void> {
   const until = performance.now() + limit
-  while (!ready() && !signal.aborted && performance.now() < until) await new Promise((resolve) => setTimeout(resolve, 8))
+  while (!ready() && !signal.aborted && performance.now() < until)
+    await new Promise((resolve) => setTimeout(resolve, 8))
 }

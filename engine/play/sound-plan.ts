@@ -13,15 +13,20 @@ export interface Audible {
 export function audible(project: Project, first: number, last: number, onlyShot?: string): Audible[] {
   const second = project.rate.den / project.rate.num
   const shots = project.shots.filter((s) => s.sound !== null && (!onlyShot || s.id === onlyShot))
-  const clips = [
-    ...shots.map((s) => ({ ...s, gain: s.sound ?? 0 })),
-    ...(onlyShot ? [] : project.sounds),
-  ]
+  const clips = [...shots.map((s) => ({ ...s, gain: s.sound ?? 0 })), ...(onlyShot ? [] : project.sounds)]
   return clips.flatMap((clip) => {
     const medium = project.media.find((m) => m.id === clip.mediaId)
     const start = Math.max(first, clip.start)
     const end = Math.min(last, clip.start + clip.length)
     if (!medium?.sound || end <= start) return []
-    return [{ mediaId: clip.mediaId, start: start * second, length: (end - start) * second, from: (clip.in + start - clip.start) * second, decibels: clip.gain }]
+    return [
+      {
+        mediaId: clip.mediaId,
+        start: start * second,
+        length: (end - start) * second,
+        from: (clip.in + start - clip.start) * second,
+        decibels: clip.gain,
+      },
+    ]
   })
 }

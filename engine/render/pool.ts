@@ -61,7 +61,8 @@ export class RenderPool {
   close(): void {
     this.#closed = true
     for (const caller of this.#idle.splice(0)) caller.end()
-    for (const job of this.#jobs.splice(0)) job.reject(new DOMException('The renderer was closed.', 'AbortError'))
+    for (const job of this.#jobs.splice(0))
+      job.reject(new DOMException('The renderer was closed.', 'AbortError'))
   }
 
   async #next(): Promise<void> {
@@ -107,7 +108,10 @@ export class RenderPool {
   async #start() {
     this.#workers++
     const bytes = this.#bytes
-    const worker = new Worker(new URL('./render.worker.ts', import.meta.url), { type: 'module', name: 'stilus render' })
+    const worker = new Worker(new URL('./render.worker.ts', import.meta.url), {
+      type: 'module',
+      name: 'stilus render',
+    })
     const caller = new Caller<RenderHandlers>(worker)
     await caller.call('start', { bytes })
     this.#memory.set(caller, bytes)

@@ -44,7 +44,17 @@ export const handlers = {
     kernels = new Kernels(bytes)
   },
 
-  render({ plan, pictures, format, keep }: { plan: Plan; pictures: (Picture | undefined)[]; format: PictureFormat; keep: boolean }) {
+  render({
+    plan,
+    pictures,
+    format,
+    keep,
+  }: {
+    plan: Plan
+    pictures: (Picture | undefined)[]
+    format: PictureFormat
+    keep: boolean
+  }) {
     if (!kernels) throw new Error('The renderer was not started.')
     const find = (mediaId: string, frame: number) =>
       pictures[plan.sources.findIndex((s) => s.mediaId === mediaId && s.frame === frame)]
@@ -68,7 +78,10 @@ function deliver(k: Kernels, frame: Frame, format: PictureFormat) {
 function png(k: Kernels, frame: Frame, deep: boolean): Uint8Array<ArrayBuffer> {
   const { width, height } = frame
   const data = deep ? encodeRgba16(k, frame) : encodeRgba8(k, frame, 'straight')
-  return encode({ width, height, data, channels: 4, depth: deep ? 16 : 8 }, { zlib: { level: 4 } }) as Uint8Array<ArrayBuffer>
+  return encode(
+    { width, height, data, channels: 4, depth: deep ? 16 : 8 },
+    { zlib: { level: 4 } },
+  ) as Uint8Array<ArrayBuffer>
 }
 
 serve(handlers)

@@ -55,7 +55,8 @@ export class Renderer {
     if (known) return Promise.resolve(known)
     const flying = this.#flying.get(key)
     // Somebody else's request may be withdrawn; then this one is made for itself.
-    if (flying && !request.signal) return flying.catch((e: Error) => (e.name === 'AbortError' ? this.render(request) : Promise.reject(e)))
+    if (flying && !request.signal)
+      return flying.catch((e: Error) => (e.name === 'AbortError' ? this.render(request) : Promise.reject(e)))
     const making = this.#make(planned, format, request).then((picture) => {
       this.cache.put(key, picture)
       return picture
@@ -72,7 +73,11 @@ export class Renderer {
     this.cache.clear()
   }
 
-  #make(planned: Plan, format: PictureFormat, { project, urgent = false, signal }: RenderRequest): Promise<Delivered> {
+  #make(
+    planned: Plan,
+    format: PictureFormat,
+    { project, urgent = false, signal }: RenderRequest,
+  ): Promise<Delivered> {
     this.#pool.reserve(arenaBytes(project))
     const fetch = () => Promise.all(planned.sources.map((s) => this.media.picture(s.mediaId, s.frame)))
     return this.#pool.run({ plan: planned, format, keep: urgent, fetch, urgent, signal })

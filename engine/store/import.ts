@@ -18,13 +18,43 @@ export async function importFile(projectId: string, file: File, mediaId: string 
 }
 
 const missing = (id: string, name: string, project: Project): Medium => ({
-  ...{ id, name, kind: 'missing', width: 0, height: 0, rate: project.rate, frames: 0, codec: '', range: '', sound: null, bytes: 0, seconds: 0 },
+  ...{
+    id,
+    name,
+    kind: 'missing',
+    width: 0,
+    height: 0,
+    rate: project.rate,
+    frames: 0,
+    codec: '',
+    range: '',
+    sound: null,
+    bytes: 0,
+    seconds: 0,
+  },
 })
 
 /** A shot of a medium with everything at its start. */
-export function newShot(medium: Medium, id: string, start: number, length: number, from = 0, lane = 0, name?: string): Shot {
+export function newShot(
+  medium: Medium,
+  id: string,
+  start: number,
+  length: number,
+  from = 0,
+  lane = 0,
+  name?: string,
+): Shot {
   return {
-    ...{ id, name: name ?? medium.name.replace(/\.[^.]+$/, ''), mediaId: medium.id, lane, start, length, in: from, zero: from },
+    ...{
+      id,
+      name: name ?? medium.name.replace(/\.[^.]+$/, ''),
+      mediaId: medium.id,
+      lane,
+      start,
+      length,
+      in: from,
+      zero: from,
+    },
     ...{ sound: medium.sound ? 0 : null, state: 'untouched', note: '', steps: [] },
   }
 }
@@ -69,7 +99,15 @@ export function layOutEdit(project: Project, timeline: EditTimeline): Layout {
       const medium = find(clip.media)
       const id = crypto.randomUUID()
       if (track.kind === 'sound') {
-        sounds.push({ id, name: clip.name, mediaId: medium.id, start: clip.start, length: clip.length, in: clip.in, gain: 0 })
+        sounds.push({
+          id,
+          name: clip.name,
+          mediaId: medium.id,
+          start: clip.start,
+          length: clip.length,
+          in: clip.in,
+          gain: 0,
+        })
       } else {
         const shot = newShot(medium, id, clip.start, clip.length, clip.in, lane, clip.name)
         shots.push(hasSoundLanes ? { ...shot, sound: null } : shot)

@@ -16,7 +16,13 @@ export async function listProjects(): Promise<ProjectCard[]> {
     database.stills.toArray(),
   ])
   const still = new Map(stills.map((s: StillRecord) => [s.projectId, s.blob]))
-  return records.map((r) => ({ id: r.id, name: r.name, updated: r.updated, shots: r.document.shots.length, still: still.get(r.id) }))
+  return records.map((r) => ({
+    id: r.id,
+    name: r.name,
+    updated: r.updated,
+    shots: r.document.shots.length,
+    still: still.get(r.id),
+  }))
 }
 
 export interface OpenedProject {
@@ -37,12 +43,20 @@ export async function openProject(id: string): Promise<OpenedProject | undefined
 
 /** Saves document, history and place in one transaction. @throws StorageFull */
 export async function saveProject(project: Project, history: History, place: string | null): Promise<void> {
-  const record: ProjectRecord = { id: project.id, name: project.name, updated: Date.now(), document: project, history, place }
+  const record: ProjectRecord = {
+    id: project.id,
+    name: project.name,
+    updated: Date.now(),
+    document: project,
+    history,
+    place,
+  }
   await guarded(() => database.transaction('rw', database.projects, () => database.projects.put(record)))
 }
 
 /** The picture on a project's card. @throws StorageFull */
-export const saveStill = (projectId: string, blob: Blob) => guarded(() => database.stills.put({ projectId, blob }))
+export const saveStill = (projectId: string, blob: Blob) =>
+  guarded(() => database.stills.put({ projectId, blob }))
 
 /** Deletes a project with its media. */
 export async function deleteProject(id: string): Promise<void> {
@@ -59,7 +73,10 @@ const mediumKey = (projectId: string, mediaId: string) => `${projectId} ${mediaI
 export const saveMedium = (projectId: string, mediaId: string, blob: Blob, name: string) =>
   guarded(() => database.media.put({ key: mediumKey(projectId, mediaId), projectId, mediaId, name, blob }))
 
-export async function findMedium(projectId: string, mediaId: string): Promise<{ blob: Blob; name: string } | undefined> {
+export async function findMedium(
+  projectId: string,
+  mediaId: string,
+): Promise<{ blob: Blob; name: string } | undefined> {
   const record = await database.media.get(mediumKey(projectId, mediaId))
   return record && { blob: record.blob, name: record.name }
 }

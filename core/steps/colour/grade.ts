@@ -17,8 +17,21 @@ export const grade = declareStep({
   purpose: 'Sets exposure, balance, contrast and colour of the picture in linear light.',
   params: {
     exposure: {
-      ...{ type: 'number', label: 'Exposure', help: 'Brightens or darkens in stops: each stop doubles the light.' },
-      ...{ default: 0, min: -10, max: 10, soft: [-3, 3], step: 0.02, digits: 2, unit: 'stops', group: 'Light' },
+      ...{
+        type: 'number',
+        label: 'Exposure',
+        help: 'Brightens or darkens in stops: each stop doubles the light.',
+      },
+      ...{
+        default: 0,
+        min: -10,
+        max: 10,
+        soft: [-3, 3],
+        step: 0.02,
+        digits: 2,
+        unit: 'stops',
+        group: 'Light',
+      },
     },
     contrast: {
       ...{ type: 'number', label: 'Contrast', help: 'Spreads tones away from the pivot, as a power.' },
@@ -41,9 +54,29 @@ export const grade = declareStep({
       ...{ type: 'number', label: 'Saturation', help: 'Strength of all colours; 0 is monochrome.' },
       ...{ default: 1, min: 0, max: 4, soft: [0, 2], step: 0.01, digits: 2, unit: '×', group: 'Colour' },
     },
-    lift: { ...rgb, label: 'Lift', help: 'Raises or lowers black and leaves white.', default: [0, 0, 0], group: 'Tones' },
-    gamma: { ...rgb, min: 0.1, label: 'Gamma', help: 'Bends the middle tones.', default: [1, 1, 1], group: 'Tones' },
-    gain: { ...rgb, min: 0, label: 'Gain', help: 'Scales white and leaves black.', default: [1, 1, 1], group: 'Tones' },
+    lift: {
+      ...rgb,
+      label: 'Lift',
+      help: 'Raises or lowers black and leaves white.',
+      default: [0, 0, 0],
+      group: 'Tones',
+    },
+    gamma: {
+      ...rgb,
+      min: 0.1,
+      label: 'Gamma',
+      help: 'Bends the middle tones.',
+      default: [1, 1, 1],
+      group: 'Tones',
+    },
+    gain: {
+      ...rgb,
+      min: 0,
+      label: 'Gain',
+      help: 'Scales white and leaves black.',
+      default: [1, 1, 1],
+      group: 'Tones',
+    },
   },
   views: [],
   keepsAlpha: true,
@@ -62,14 +95,21 @@ export const grade = declareStep({
    * x^(1 / gamma); luma + (x - luma) * saturation. Powers keep the sign, so values below 0 survive; each is skipped at 1.
    */
   render({ kernels: k, input, values: v }) {
-    const balance: Matrix3 = v.temperature || v.tint ? whiteBalance(v.temperature, v.tint) : [1, 0, 0, 0, 1, 0, 0, 0, 1]
+    const balance: Matrix3 =
+      v.temperature || v.tint ? whiteBalance(v.temperature, v.tint) : [1, 0, 0, 0, 1, 0, 0, 0, 1]
     const stop = 2 ** v.exposure
     const column = (i: number) => [0, 3, 6].map((row) => (balance[row + i] ?? 0) * stop)
     const all = (x: number) => [x, x, x]
     const rows = [
       ...[column(0), column(1), column(2)],
       ...[all(v.pivot), all(1 / v.pivot), all(v.contrast)],
-      ...[v.gain.map((g, i) => g - (v.lift[i] ?? 0)), v.lift, v.gamma.map((g) => 1 / g), LUMA, all(v.saturation)],
+      ...[
+        v.gain.map((g, i) => g - (v.lift[i] ?? 0)),
+        v.lift,
+        v.gamma.map((g) => 1 / g),
+        LUMA,
+        all(v.saturation),
+      ],
     ]
     const flags =
       (v.exposure || v.temperature || v.tint ? MATRIX : 0) |

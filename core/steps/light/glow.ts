@@ -32,9 +32,19 @@ export const glow = declareStep({
       ...{ type: 'number', label: 'Intensity', help: 'How much light is given back.' },
       ...{ default: 1, min: 0, max: 20, soft: [0, 4], step: 0.02, digits: 2, unit: '×', group: 'Light' },
     },
-    tint: { type: 'colour', label: 'Tint', help: 'The colour that the light is filtered to.', default: [1, 1, 1], group: 'Light' },
+    tint: {
+      type: 'colour',
+      label: 'Tint',
+      help: 'The colour that the light is filtered to.',
+      default: [1, 1, 1],
+      group: 'Light',
+    },
     blend: {
-      ...{ type: 'choice', label: 'Add as', help: 'Light adds up plainly, or like film, which never burns colours out.' },
+      ...{
+        type: 'choice',
+        label: 'Add as',
+        help: 'Light adds up plainly, or like film, which never burns colours out.',
+      },
       ...{ default: 'soft', group: 'Light' },
       options: [
         { value: 'add', label: 'Plain light' },

@@ -1,0 +1,112 @@
+import hooks from 'eslint-plugin-react-hooks'
+import tseslint from 'typescript-eslint'
+
+/** A floor may import only what lies below it. */
+const floor = (files, ...forbidden) => ({
+  files,
+  rules: {
+    'no-restricted-imports': [
+      'error',
+      { patterns: forbidden.map(([group, message]) => ({ group, message })) },
+    ],
+  },
+})
+
+const DOM = [
+  'window',
+  'document',
+  'navigator',
+  'self',
+  'fetch',
+  'Worker',
+  'HTMLCanvasElement',
+  'VideoFrame',
+  'ImageData',
+  'process',
+  'Buffer',
+]
+const PIXELS = 'A component never touches pixels: put it into core or engine.'
+
+export default tseslint.config(
+  { ignores: ['**/dist/**', '**/node_modules/**', 'core/kernels/build/**', 'core/kernels/assembly/**'] },
+  ...tseslint.configs.recommended,
+  {
+    rules: {
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      eqeqeq: 'error',
+      'no-console': 'off',
+    },
+  },
+  floor(
+    ['core/**/*.ts'],
+    [
+      ['@stilus/engine', '@stilus/engine/*', '**/engine/**', '**/app/**', '**/server/**'],
+      'core knows nothing above it.',
+    ],
+    [['react', 'react-*', 'node:*', 'mediabunny', 'dexie'], 'core has no DOM, no React and no I/O.'],
+  ),
+  {
+    files: ['core/**/*.ts'],
+    ignores: ['**/*.test.ts', 'core/testing/**'],
+    rules: {
+      'no-restricted-globals': [
+        'error',
+        ...DOM.map((name) => ({ name, message: 'core has no DOM and no I/O.' })),
+      ],
+      'no-restricted-properties': [
+        'error',
+        { object: 'Math', property: 'random', message: 'Same inputs, same bits.' },
+      ],
+    },
+  },
+  floor(
+    ['engine/**/*.ts'],
+    [['**/app/**', '**/server/**', 'react', 'react-*', '@reduxjs/*'], 'engine knows core only.'],
+    [['node:*'], 'engine runs in the browser.'],
+  ),
+  floor(['app/**/*.{ts,tsx}'], [['**/server/**', 'node:*', '**/demo/**'], 'app knows engine and core.']),
+  floor(['server/**/*.ts'], [['**/app/**/*.ts*', '@stilus/engine', '**/engine/**'], 'server knows core.']),
+  floor(
+    ['app/ui/**/*.{ts,tsx}'],
+    [
+      [
+        '../screens/*',
+        '../desk/*',
+        '../viewer/*',
+        '../session/*',
+        '@stilus/engine',
+        '@stilus/core/project',
+        '@stilus/core/render',
+      ],
+      'Controls know nothing of the job.',
+    ],
+  ),
+  {
+    files: ['app/**/*.{ts,tsx}'],
+    plugins: { 'react-hooks': hooks },
+    rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' },
+  },
+  {
+    files: ['app/**/*.tsx'],
+    rules: {
+      'no-restricted-globals': [
+        'error',
+        ...[
+          'ImageData',
+          'VideoFrame',
+          'OffscreenCanvas',
+          'createImageBitmap',
+          'Uint8ClampedArray',
+          'Float32Array',
+        ].map((name) => ({ name, message: PIXELS })),
+      ],
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: 'MemberExpression[property.name=/^(getContext|getImageData|putImageData)$/]',
+          message: PIXELS,
+        },
+      ],
+    },
+  },
+)

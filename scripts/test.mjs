@@ -1,0 +1,28 @@
+// npm test: packages and Debian's programs if missing, then lint, types, unit tests and the browser tests.
+import { readdirSync } from 'node:fs'
+import { join } from 'node:path'
+import { ensureDebian, ensurePackages, node, root, step } from './setup.mjs'
+
+ensurePackages()
+ensureDebian('chromium', 'ffmpeg')
+
+const { build } = await import('./build.mjs')
+step('Building')
+build()
+step('Lint')
+node(['node_modules/eslint/bin/eslint.js', '.'], 'Lint found something: see above.')
+node(
+  ['node_modules/prettier/bin/prettier.cjs', '--check', '.', '--log-level', 'warn'],
+  'Some files are not formatted: run "npm run format".',
+)
+step('Types')
+node(['scripts/types.mjs'], 'The types do not agree: see above.')
+step('Unit tests')
+node(['node_modules/jest/bin/jest.js'], 'A unit test failed: see above.')
+step('Browser tests')
+const tests = readdirSync(join(root, 'e2e')).filter((name) => name.endsWith('.test.ts'))
+const reporter = ['--test-reporter', 'spec', '--test-concurrency', '1', '--test-timeout', '240000']
+node(
+  ['--import', 'tsx', '--test', ...reporter, ...tests.map((name) => `e2e/${name}`)],
+  'A browser test failed: see above.',
+)

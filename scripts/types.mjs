@@ -1,0 +1,6 @@
+// Checks the types of every floor with the lib that it may use.
+import { node } from './setup.mjs'
+
+for (const floor of ['core', 'engine', 'app', 'server', 'demo', 'bench', 'e2e']) {
+  node(['node_modules/typescript/bin/tsc', '-p', floor], `The types of ${floor} do not agree.`)
+}
