@@ -53,7 +53,7 @@ export function makeFilter(
 /** Filters every row; the result is `outputs` wide. */
 export function filterX(k: Kernels, src: Frame, filter: Filter): Frame {
   const dst = k.frame(filter.outputs, src.height)
-  withTables(k, filter, (index, weight) =>
+  withTables(k, filter, 16, (index, weight) =>
     k.raw.filterX(
       dst.block.at,
       src.block.at,
@@ -71,17 +71,23 @@ export function filterX(k: Kernels, src: Frame, filter: Filter): Frame {
 /** Filters every column; the result is `outputs` high. */
 export function filterY(k: Kernels, src: Frame, filter: Filter): Frame {
   const dst = k.frame(src.width, filter.outputs)
-  withTables(k, filter, (index, weight) =>
+  withTables(k, filter, src.width * 16, (index, weight) =>
     k.raw.filterY(dst.block.at, src.block.at, src.width, filter.outputs, index, weight, filter.taps),
   )
   return dst
 }
 
-function withTables(k: Kernels, filter: Filter, use: (index: number, weight: number) => void) {
-  const bytes = filter.index.byteLength
-  k.scratch(bytes * 2 + 64, (block) => {
-    k.words(block).set(filter.index)
-    k.floats(block).set(filter.weight, filter.index.length)
-    use(block.at, block.at + bytes)
+/** Lends the tables to `use`, with indices as byte offsets of `stride` each. */
+function withTables(
+  k: Kernels,
+  { index, weight }: Filter,
+  stride: number,
+  use: (index: number, weight: number) => void,
+) {
+  k.scratch(index.byteLength * 2, (block) => {
+    const offsets = k.words(block)
+    for (let i = 0; i < index.length; i++) offsets[i] = (index[i] as number) * stride
+    k.floats(block).set(weight, index.length)
+    use(block.at, block.at + index.byteLength)
   })
 }

@@ -7,6 +7,7 @@ type Pointer = number
 
 /** The compiled functions, as core/kernels/assembly declares them. */
 interface Compiled {
+  prepare(): void
   decodeYuv(
     ...a: [
       Pointer,
@@ -68,6 +69,7 @@ export class Kernels {
     }
     const instance = new WebAssembly.Instance(compiled, { env: { memory: this.#memory, abort } })
     this.raw = instance.exports as unknown as Compiled
+    this.raw.prepare()
     this.#arena = new Arena(PAGE, pages * PAGE)
   }
 

@@ -1,4 +1,5 @@
-// A separable filter is a sparse matrix with the same number of taps in each row: index[o * taps + t], weight[o * taps + t].
+// A separable filter is a sparse matrix with the same number of taps in each row: offset[o * taps + t],
+// weight[o * taps + t]. Offsets are in bytes, along the row or from row to row.
 
 /** Along x, all rows: dst (outW x h) from src (inW x h). Four rows share each index and weight. */
 export function filterX(dst: usize, src: usize, outW: i32, inW: i32, h: i32, index: usize, weight: usize, taps: i32): void {
@@ -11,7 +12,7 @@ export function filterX(dst: usize, src: usize, outW: i32, inW: i32, h: i32, ind
     for (let x = 0; x < outW; x++) {
       let a0 = f32x4.splat(0), a1 = a0, a2 = a0, a3 = a0
       for (let t = 0; t < taps; t++) {
-        const o = <usize>load<u32>(ip) << 4
+        const o = <usize>load<u32>(ip)
         const w = v128.load32_splat(wp)
         a0 = f32x4.add(a0, f32x4.mul(v128.load(s0 + o), w))
         a1 = f32x4.add(a1, f32x4.mul(v128.load(s1 + o), w))
@@ -33,7 +34,7 @@ export function filterX(dst: usize, src: usize, outW: i32, inW: i32, h: i32, ind
     for (let x = 0; x < outW; x++) {
       let a = f32x4.splat(0)
       for (let t = 0; t < taps; t++) {
-        a = f32x4.add(a, f32x4.mul(v128.load(s0 + (<usize>load<u32>(ip) << 4)), v128.load32_splat(wp)))
+        a = f32x4.add(a, f32x4.mul(v128.load(s0 + <usize>load<u32>(ip)), v128.load32_splat(wp)))
         ip += 4
         wp += 4
       }
@@ -53,7 +54,7 @@ export function filterY(dst: usize, src: usize, w: i32, outH: i32, index: usize,
       let a0 = f32x4.splat(0), a1 = a0, a2 = a0, a3 = a0
       const column = src + (<usize>x << 4)
       for (let t = 0; t < taps; t++) {
-        const s = column + <usize>load<u32>(i0 + (t << 2)) * pitch
+        const s = column + <usize>load<u32>(i0 + (t << 2))
         const k = v128.load32_splat(w0 + (t << 2))
         a0 = f32x4.add(a0, f32x4.mul(v128.load(s), k))
         a1 = f32x4.add(a1, f32x4.mul(v128.load(s + 16), k))
@@ -69,7 +70,7 @@ export function filterY(dst: usize, src: usize, w: i32, outH: i32, index: usize,
     for (; x < w; x++) {
       let a = f32x4.splat(0)
       for (let t = 0; t < taps; t++) {
-        const s = src + (<usize>x << 4) + <usize>load<u32>(i0 + (t << 2)) * pitch
+        const s = src + (<usize>x << 4) + <usize>load<u32>(i0 + (t << 2))
         a = f32x4.add(a, f32x4.mul(v128.load(s), v128.load32_splat(w0 + (t << 2))))
       }
       v128.store(d0 + (<usize>x << 4), a)

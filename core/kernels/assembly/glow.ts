@@ -11,7 +11,7 @@ export function glowLight(dst: usize, src: usize, n: i32, threshold: f32, knee: 
   const low = threshold - knee
   const quad: f32 = knee > 0 ? 0.25 / knee : 0
   for (let i: usize = 0, end = <usize>n << 4; i < end; i += 16) {
-    const p = f32x4.max(v128.load(src + i), ZERO)
+    const p = f32x4.pmax(v128.load(src + i), ZERO)
     const m = max(max(f32x4.extract_lane(p, 0), f32x4.extract_lane(p, 1)), f32x4.extract_lane(p, 2))
     let e: f32 = 0
     if (m >= threshold + knee) e = m - threshold

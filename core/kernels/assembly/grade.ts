@@ -3,8 +3,10 @@ import { powv } from './math'
 const ALPHA = i32x4.replace_lane(i32x4.splat(0), 3, -1)
 const LIMIT: f32 = 1e9
 
+// @ts-ignore: decorator
+@inline
 function limit(p: v128): v128 {
-  return f32x4.max(f32x4.min(p, f32x4.splat(LIMIT)), f32x4.splat(-LIMIT))
+  return f32x4.pmax(f32x4.pmin(p, f32x4.splat(LIMIT)), f32x4.splat(-LIMIT))
 }
 
 /**

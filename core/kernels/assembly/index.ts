@@ -1,3 +1,4 @@
+export { prepare } from './math'
 export { decodeYuv, decodeRgba8, encodeRgba8, encodeRgba16, encodeYuv420 } from './picture'
 export { over, mix, mixMatte, showPlane, fill, addScaled } from './pixel'
 export { grade } from './grade'

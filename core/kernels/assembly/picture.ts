@@ -20,6 +20,8 @@ function chromaRow(dst: usize, a: usize, b: usize, wa: f32, wb: f32, w: i32, cw:
   }
 }
 
+// @ts-ignore: decorator
+@inline
 function sample(p: usize, i: i32, bytes: i32): f32 {
   return bytes == 1 ? <f32>load<u8>(p + i) : <f32>load<u16>(p + (i << 1))
 }
@@ -84,22 +86,36 @@ export function decodeRgba8(dst: usize, src: usize, n: i32, lut: usize): void {
   }
 }
 
-/** Code values 0..255 of a premultiplied pixel. straight: divide by alpha first, else over black and opaque. */
-function code8(p: v128, straight: bool): v128 {
-  const a = f32x4.extract_lane(p, 3)
-  let c = p
-  if (straight && a > 0) c = f32x4.div(p, f32x4.splat(a))
-  c = f32x4.mul(fromLinear(c), f32x4.splat(255))
-  const alpha: f32 = straight ? min(max(a, 0), 1) * 255 : 255
-  return i32x4.trunc_sat_f32x4_s(f32x4.add(f32x4.replace_lane(c, 3, alpha), f32x4.splat(0.5)))
+/** Rounds non-negative floats below 2^22 to the nearest integer, in the low bits: 2^23 leaves no room for a fraction. */
+// @ts-ignore: decorator
+@inline
+function nearest(x: v128): v128 {
+  return i32x4.sub(f32x4.add(x, f32x4.splat(8388608)), i32x4.splat(0x4b000000))
 }
 
-/** Linear premultiplied to 8-bit sRGB RGBA, rounded to nearest. */
+/** Code values 0..255 of a premultiplied pixel. straight: divide by alpha first, else over black and opaque. */
+// @ts-ignore: decorator
+@inline
+function code8(p: v128, straight: bool): v128 {
+  if (!straight) return nearest(f32x4.replace_lane(f32x4.mul(fromLinear(p), f32x4.splat(255)), 3, 255))
+  const a = f32x4.extract_lane(p, 3)
+  const c = a > 0 && a != 1 ? f32x4.div(p, f32x4.splat(a)) : p
+  return nearest(f32x4.replace_lane(f32x4.mul(fromLinear(c), f32x4.splat(255)), 3, min(max(a, 0), 1) * 255))
+}
+
+/** Linear premultiplied to 8-bit sRGB RGBA, rounded to nearest. Four pixels are packed at a time. */
 export function encodeRgba8(dst: usize, src: usize, n: i32, straight: bool): void {
-  for (let i = 0; i < n; i++) {
-    const c = code8(v128.load(src + (i << 4)), straight)
+  let i = 0
+  for (; i + 4 <= n; i += 4) {
+    const p = src + (<usize>i << 4)
+    const a = i16x8.narrow_i32x4_s(code8(v128.load(p), straight), code8(v128.load(p + 16), straight))
+    const b = i16x8.narrow_i32x4_s(code8(v128.load(p + 32), straight), code8(v128.load(p + 48), straight))
+    v128.store(dst + (<usize>i << 2), i8x16.narrow_i16x8_u(a, b))
+  }
+  for (; i < n; i++) {
+    const c = code8(v128.load(src + (<usize>i << 4)), straight)
     const s = i16x8.narrow_i32x4_s(c, c)
-    store<u32>(dst + (i << 2), i32x4.extract_lane(i8x16.narrow_i16x8_u(s, s), 0))
+    store<u32>(dst + (<usize>i << 2), i32x4.extract_lane(i8x16.narrow_i16x8_u(s, s), 0))
   }
 }
 
@@ -115,6 +131,8 @@ export function encodeRgba16(dst: usize, src: usize, n: i32): void {
   }
 }
 
+// @ts-ignore: decorator
+@inline
 function chromaTap(rows: usize, x: i32, w: i32): v128 {
   const l = max(x - 1, 0), r = min(x + 1, w - 1)
   const c = v128.load(rows + (x << 4))
@@ -122,6 +140,8 @@ function chromaTap(rows: usize, x: i32, w: i32): v128 {
   return f32x4.mul(f32x4.add(s, f32x4.add(c, c)), f32x4.splat(0.25))
 }
 
+// @ts-ignore: decorator
+@inline
 function dot3(p: v128, k: v128): f32 {
   const m = f32x4.mul(p, k)
   return f32x4.extract_lane(m, 0) + f32x4.extract_lane(m, 1) + f32x4.extract_lane(m, 2)
