@@ -13,7 +13,9 @@ const shoot = async (name: string) => {
   if (!only.length || only.includes(name)) await page.screenshot({ path: `${folder}${name}.png` })
 }
 const tile = (name: string) =>
-  page.getByRole('list', { name: 'States of the shot' }).getByRole('button', { name: new RegExp(`^${name}[.,]`) })
+  page
+    .getByRole('list', { name: 'States of the shot' })
+    .getByRole('button', { name: new RegExp(`^${name}[.,]`) })
 const seek = async (frame: number) => {
   await page.keyboard.press('Home')
   for (let i = 0; i < Math.floor(frame / 10); i++) await page.keyboard.press('Shift+ArrowRight')
@@ -47,7 +49,10 @@ await page.getByRole('button', { name: 'Catalogue', exact: true }).click()
 await page.mouse.move(180, 300)
 await shoot('catalogue')
 await page.keyboard.press('Escape')
-await page.getByRole('button', { name: 'Close' }).click().catch(() => undefined)
+await page
+  .getByRole('button', { name: 'Close' })
+  .click()
+  .catch(() => undefined)
 await page.keyboard.press('Control+k')
 await shoot('palette')
 await page.keyboard.press('Escape')

@@ -2,7 +2,7 @@ import { keyAt, valueAt } from '@stilus/core/anim'
 import { treatmentTime } from '@stilus/core/project'
 import { findStep, STEPS } from '@stilus/core/steps'
 import { animatedValues } from '../desk/movers'
-import { deskShot, play, seek, stop } from '../session/playback'
+import { deskShot, play, playScale, seek, stop } from '../session/playback'
 import { uid } from '../session/work'
 import { edit, location, redo, undo } from '../store/edit'
 import { store } from '../store/store'
@@ -28,8 +28,7 @@ const step = () => shot()?.steps.find((s) => s.id === view().stepId)
 const onDesk = () => shot() !== undefined
 const onStep = () => step() !== undefined
 const go = (by: number) => store.dispatch(seek(view().frame + by, shotId()))
-const playScale = () => (view().quality === 'auto' ? 0.5 : Number(view().quality))
-const start = (speed: number) => store.dispatch(play(shotId(), playScale(), speed))
+const start = (speed: number) => store.dispatch(play(shotId(), playScale(view().quality), speed))
 
 /** Frames of all keys of the selected step, or of all steps. */
 function keyFrames(): number[] {

@@ -83,7 +83,7 @@ function CommandPalette() {
         <Palette.Input
           autoFocus
           placeholder="Find a command or a treatment"
-          className="h-11 border-b bg-transparent px-4 text-base outline-none placeholder:text-faint"
+          className="h-11 shrink-0 border-b bg-transparent px-4 text-base outline-none placeholder:text-faint"
         />
         <Palette.List className="overflow-y-auto p-1.5">
           <Palette.Empty className="p-3 text-dim">Nothing of that name.</Palette.Empty>

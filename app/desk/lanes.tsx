@@ -1,13 +1,15 @@
 import type { Step } from '@stilus/core/project'
 import { treatmentTime } from '@stilus/core/project'
 import { Eye, EyeOff } from 'lucide-react'
-import { type PointerEvent, useRef } from 'react'
-import { seek } from '../session/playback'
+import type { Target } from '@stilus/core/render'
+import { type PointerEvent, useMemo, useRef } from 'react'
+import { playScale, seek } from '../session/playback'
 import { edit } from '../store/edit'
 import { useApp, useAppDispatch } from '../store/store'
 import { viewActions } from '../store/view'
 import { cx } from '../ui/classes'
 import { Playhead, Ruler, TimeScale, type TimeMap, useTimeDrag } from '../ui/timeline'
+import { CachedLine } from '../viewer/cached-line'
 import { animatedValues, type Mover } from './movers'
 import { useDesk } from './use-desk'
 
@@ -15,7 +17,8 @@ import { useDesk } from './use-desk'
 export function Lanes() {
   const { project, shot } = useDesk()
   const dispatch = useAppDispatch()
-  const stepId = useApp((s) => s.view.stepId)
+  const { stepId, quality } = useApp((s) => s.view)
+  const target = useMemo<Target>(() => ({ kind: 'shot', shotId: shot.id }), [shot.id])
   return (
     <section aria-label="Lanes" className="flex min-h-0 flex-1 flex-col">
       <TimeScale first={0} end={shot.length} onSeek={(frame) => dispatch(seek(frame, shot.id))}>
@@ -23,7 +26,9 @@ export function Lanes() {
           <>
             <div className="flex h-7 shrink-0 border-b">
               <div className="w-[200px] shrink-0 border-r px-3 py-1 text-xs text-faint">Lanes</div>
-              <Ruler map={map} rate={project.rate} />
+              <Ruler map={map} rate={project.rate}>
+                <CachedLine project={project} target={target} map={map} scale={playScale(quality)} />
+              </Ruler>
             </div>
             <div className="relative min-h-0 flex-1 overflow-y-auto">
               {shot.steps.map((step) => (

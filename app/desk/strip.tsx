@@ -18,7 +18,7 @@ const TREATMENT = 'application/x-stilus-treatment'
 export function Strip({ onAdd }: { onAdd(use: string, at: number): void }) {
   const { project, shot } = useDesk()
   const dispatch = useAppDispatch()
-  const { frame, stepId } = useApp((s) => s.view)
+  const { frame, stepId, face } = useApp((s) => s.view)
   const [over, setOver] = useState<number | null>(null)
   const source = useMemo<Target>(() => ({ kind: 'shot', shotId: shot.id, upTo: 'source' }), [shot.id])
   const result = useMemo<Target>(() => ({ kind: 'shot', shotId: shot.id }), [shot.id])
@@ -46,6 +46,7 @@ export function Strip({ onAdd }: { onAdd(use: string, at: number): void }) {
     <div
       role="list"
       aria-label="States of the shot"
+      data-facet={face}
       className="flex h-[104px] items-start overflow-x-auto border-t px-3 pt-2.5"
     >
       <Tile label="Source" chosen={false} onChoose={() => dispatch(viewActions.step(null))} peek="source">
@@ -93,7 +94,7 @@ function Gap({
       onDragLeave={onLeave}
       onDrop={onDrop}
     >
-      <span className={cx('rounded-full', active ? 'h-full w-1 bg-what' : 'h-px w-2 bg-line-strong')} />
+      <span className={cx('rounded-full', active ? 'h-full w-1 bg-text' : 'h-px w-2 bg-line-strong')} />
     </div>
   )
 }
@@ -126,7 +127,7 @@ function Tile(props: {
         draggable={props.draggable}
         className={cx(
           'relative block overflow-hidden rounded-sm outline-offset-2',
-          props.chosen ? 'ring-2 ring-what' : 'ring-1 ring-transparent hover:ring-line-strong',
+          props.chosen ? 'ring-2 ring-(--facet)' : 'ring-1 ring-transparent hover:ring-line-strong',
           props.dim && 'opacity-40',
         )}
         onClick={props.onChoose}

@@ -1,6 +1,7 @@
 import type { Project } from '@stilus/core/project'
 import { ChevronRight, Gauge, Redo2, Undo2 } from 'lucide-react'
 import { Link, useLocation } from 'react-router'
+import { keepFrames } from '../session/session'
 import { redo, undo } from '../store/edit'
 import { useApp, useAppDispatch } from '../store/store'
 import { viewActions } from '../store/view'
@@ -14,11 +15,16 @@ const QUALITIES = [
   { value: 0.25, label: 'Quarter' },
 ] as const
 
+/** Budgets of rendered frames, in MB. */
+const BUDGETS = [256, 768, 2048]
+const megabytes = (bytes: number) =>
+  bytes < 2 ** 30 ? `${Math.round(bytes / 2 ** 20)} MB` : `${bytes / 2 ** 30} GB`
+
 /** The bar on top: where you are, undo and redo, saved, quality, and the way to hand over. */
 export function Bar({ project, crumb }: { project: Project; crumb?: string | undefined }) {
   const dispatch = useAppDispatch()
   const { history } = useApp((s) => s.project)
-  const quality = useApp((s) => s.view.quality)
+  const { quality, cache } = useApp((s) => s.view)
   const path = useLocation().pathname
   const undoName = history.entries[history.position - 1]?.label
   const redoName = history.entries[history.position]?.label
@@ -72,11 +78,20 @@ export function Bar({ project, crumb }: { project: Project; crumb?: string | und
             <Gauge size={15} /> {QUALITIES.find((q) => q.value === quality)?.label}
           </Button>
         }
-        items={QUALITIES.map((q) => ({
-          label: q.label,
-          checked: q.value === quality,
-          run: () => dispatch(viewActions.set({ quality: q.value })),
-        }))}
+        items={[
+          ...QUALITIES.map((q) => ({
+            label: q.label,
+            checked: q.value === quality,
+            run: () => dispatch(viewActions.set({ quality: q.value })),
+          })),
+          null,
+          { label: `Rendered frames kept: ${megabytes(cache.bytes)}`, disabled: true, run: () => undefined },
+          ...BUDGETS.map((mb) => ({
+            label: `Keep up to ${megabytes(mb * 1048576)}`,
+            checked: cache.limit === mb * 1048576,
+            run: () => keepFrames(mb * 1048576),
+          })),
+        ]}
       />
       {!path.endsWith('/handover') && (
         <Link

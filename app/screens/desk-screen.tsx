@@ -6,12 +6,14 @@ import { Lanes } from '../desk/lanes'
 import { StepPanel } from '../desk/step-panel'
 import { Strip } from '../desk/strip'
 import { DeskProvider, useDesk, useSelectedStep } from '../desk/use-desk'
+import { playScale } from '../session/playback'
 import { uid } from '../session/work'
 import { edit } from '../store/edit'
 import { useApp, useAppDispatch } from '../store/store'
 import { viewActions } from '../store/view'
 import { Button } from '../ui/button'
 import { EmptyState } from '../ui/fields'
+import { Divider, useKeptSize } from '../ui/resize'
 import type { Rect } from '../viewer/layout'
 import { RegionOverlay } from '../viewer/region-overlay'
 import { Transport } from '../viewer/transport'
@@ -63,6 +65,8 @@ export function DeskScreen({ project }: { project: Project }) {
 function DeskBody() {
   const { project, shot } = useDesk()
   const dispatch = useAppDispatch()
+  const [panel, setPanel] = useKeptSize('controls', 308, 292, 520)
+  const [lanes, setLanes] = useKeptSize('lanes', 168, 96, 480)
   const add = useCallback(
     (use: string, at = shot.steps.length) => {
       const stepId = uid()
@@ -91,11 +95,17 @@ function DeskBody() {
           <Picture />
           <Strip onAdd={add} />
         </main>
-        <aside aria-label="Controls" className="flex w-[308px] shrink-0 flex-col border-l bg-ground">
+        <aside
+          aria-label="Controls"
+          className="relative flex shrink-0 flex-col border-l bg-ground"
+          style={{ width: panel }}
+        >
+          <Divider label="Width of the controls" size={panel} grows="left" onSize={setPanel} />
           <StepPanel />
         </aside>
       </div>
-      <div className="flex h-[168px] shrink-0 flex-col border-t">
+      <div className="relative flex shrink-0 flex-col border-t" style={{ height: lanes }}>
+        <Divider label="Height of the lanes" size={lanes} grows="up" onSize={setLanes} />
         <Lanes />
       </div>
     </div>
@@ -145,8 +155,6 @@ function Picture() {
     </>
   )
 }
-
-export const playScale = (quality: 'auto' | number): number => (quality === 'auto' ? 0.5 : quality)
 
 function useTarget(shot: Shot, look: string, peek: string | null, stepId: string | undefined): Target {
   return useMemo<Target>(() => {

@@ -223,7 +223,7 @@ export function describe(m: Project['media'][number]): string {
   if (m.kind === 'sound') return `${m.seconds.toFixed(1)} s, ${sound}`
   const size = `${m.width} × ${m.height}`
   if (m.kind === 'still') return `${size}, still, ${m.codec}`
-  return `${size}, ${rateName(m.rate)} fps, ${m.frames} frames, ${m.codec}, ${m.range}, ${sound}`
+  return `${size}, ${rateName(m.rate)} fps, ${m.frames} frames, ${m.seconds.toFixed(2)} s, ${m.codec}, ${m.range}, ${sound}`
 }
 
 export function HistoryDrawer() {

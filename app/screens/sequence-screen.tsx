@@ -1,17 +1,18 @@
 import { type Project, sequenceLength } from '@stilus/core/project'
 import type { Target } from '@stilus/core/render'
 import { useEffect } from 'react'
+import { playScale } from '../session/playback'
 import { ShotPanel } from '../sequence/shot-panel'
 import { Timeline } from '../sequence/timeline'
 import { useApp, useAppDispatch } from '../store/store'
 import { viewActions } from '../store/view'
 import { Button } from '../ui/button'
 import { EmptyState } from '../ui/fields'
+import { Divider, useKeptSize } from '../ui/resize'
 import { Transport } from '../viewer/transport'
 import { Viewer } from '../viewer/viewer'
 import { ViewBar } from '../viewer/view-bar'
 import { Bar } from './bar'
-import { playScale } from './desk-screen'
 import { HistoryDrawer, MediaDrawer } from './drawers'
 import { Rail } from './rail'
 
@@ -22,6 +23,8 @@ export function SequenceScreen({ project }: { project: Project }) {
   const dispatch = useAppDispatch()
   const { frame, shotId, quality } = useApp((s) => s.view)
   const length = sequenceLength(project)
+  const [panel, setPanel] = useKeptSize('controls', 308, 292, 520)
+  const [lanes, setLanes] = useKeptSize('sequence lanes', 190, 120, 480)
   const shot = project.shots.find((s) => s.id === shotId)
   useEffect(() => {
     dispatch((run, getState) => {
@@ -54,7 +57,12 @@ export function SequenceScreen({ project }: { project: Project }) {
             <Viewer project={project} target={SEQUENCE} frame={frame} empty={empty} />
             <Transport project={project} offset={0} count={Math.max(1, length)} scale={playScale(quality)} />
           </main>
-          <aside aria-label="Shot" className="flex w-[308px] shrink-0 flex-col border-l bg-ground">
+          <aside
+            aria-label="Shot"
+            className="relative flex shrink-0 flex-col border-l bg-ground"
+            style={{ width: panel }}
+          >
+            <Divider label="Width of the shot panel" size={panel} grows="left" onSize={setPanel} />
             {shot ? (
               <ShotPanel key={shot.id} project={project} shot={shot} />
             ) : (
@@ -68,7 +76,12 @@ export function SequenceScreen({ project }: { project: Project }) {
             )}
           </aside>
         </div>
-        <section aria-label="Lanes of the sequence" className="flex h-[190px] shrink-0 flex-col border-t">
+        <section
+          aria-label="Lanes of the sequence"
+          className="relative flex shrink-0 flex-col border-t"
+          style={{ height: lanes }}
+        >
+          <Divider label="Height of the lanes" size={lanes} grows="up" onSize={setLanes} />
           <Timeline project={project} length={length} />
         </section>
       </div>

@@ -3,19 +3,22 @@ import type { Target } from '@stilus/core/render'
 import { Volume2, VolumeX } from 'lucide-react'
 import { useMemo, useRef } from 'react'
 import { useNavigate } from 'react-router'
-import { seek } from '../session/playback'
+import { playScale, seek } from '../session/playback'
 import { edit } from '../store/edit'
 import { useApp, useAppDispatch } from '../store/store'
 import { viewActions } from '../store/view'
 import { cx } from '../ui/classes'
 import { Playhead, Ruler, type TimeMap, TimeScale, useTimeDrag } from '../ui/timeline'
+import { CachedLine } from '../viewer/cached-line'
 import { Thumb } from '../viewer/thumb'
 
 const STRIP_HEIGHT = 54
+const SEQUENCE: Target = { kind: 'sequence' }
 
 /** Overlay, video and sound lanes of the sequence: choose, move and trim shots; double-click opens the desk. */
 export function Timeline({ project, length }: { project: Project; length: number }) {
   const dispatch = useAppDispatch()
+  const quality = useApp((s) => s.view.quality)
   const lanes = [...new Set([0, ...project.shots.map((s) => s.lane)])].sort((a, b) => b - a)
   return (
     <TimeScale first={0} end={Math.max(length, 24)} onSeek={(frame) => dispatch(seek(frame, undefined))}>
@@ -26,7 +29,9 @@ export function Timeline({ project, length }: { project: Project; length: number
               {project.shots.length} {project.shots.length === 1 ? 'shot' : 'shots'}
             </div>
             <div className="relative flex flex-1">
-              <Ruler map={map} rate={project.rate} />
+              <Ruler map={map} rate={project.rate}>
+                <CachedLine project={project} target={SEQUENCE} map={map} scale={playScale(quality)} />
+              </Ruler>
               <Marks project={project} map={map} />
             </div>
           </div>

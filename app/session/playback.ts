@@ -7,6 +7,9 @@ import { session } from './session'
 /** The shot that the desk works on, or undefined on the sequence. */
 export const deskShot = (path: string): string | undefined => /\/shot\/([^/]+)/.exec(path)?.[1]
 
+/** The proxy scale that playback renders at. */
+export const playScale = (quality: 'auto' | number): number => (quality === 'auto' ? 0.5 : quality)
+
 /** First and last frame that the playhead reaches on this screen. */
 export function frameRange(project: Project, shotId: string | undefined): [first: number, end: number] {
   if (shotId) return [0, getShot(project, shotId).length]

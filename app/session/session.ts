@@ -17,6 +17,9 @@ import { store } from '../store/store'
 import { viewActions } from '../store/view'
 import { frameListeners } from './frames'
 
+/** Where the budget of rendered frames is remembered. */
+const KEPT = 'stilus frames kept'
+
 interface Saved {
   document: Project
   history: History<Place>
@@ -29,6 +32,7 @@ export class Session {
   readonly #autosave: Autosave<Saved>
   readonly #release: () => void
   readonly #unsubscribe: () => void
+  readonly #meter: ReturnType<typeof setInterval>
   #last: Project
 
   constructor(
@@ -41,6 +45,8 @@ export class Session {
       (message) =>
         store.dispatch(noticeActions.told('problem', `A renderer stopped and was replaced (${message}).`)),
     )
+    const kept = Number(localStorage.getItem(KEPT))
+    if (kept > 0) this.renderer.cache.limit = kept
     this.player = new Player(this.renderer, {
       frame(frame, picture) {
         store.dispatch(viewActions.set({ frame }))
@@ -59,11 +65,19 @@ export class Session {
       () => store.dispatch(projectActions.elsewhere(true)),
     )
     this.#unsubscribe = store.subscribe(() => this.#watch())
+    this.#meter = setInterval(() => this.#showCache(), 1000)
   }
 
   /** Saves at once. */
   flush(): Promise<void> {
     return this.#autosave.flush()
+  }
+
+  /** Sets how many bytes of rendered frames are kept; the choice stays from visit to visit. */
+  keep(bytes: number): void {
+    this.renderer.cache.limit = bytes
+    localStorage.setItem(KEPT, String(bytes))
+    this.#showCache()
   }
 
   /** Saves a picture of the project for its card. */
@@ -79,10 +93,18 @@ export class Session {
   async close(): Promise<void> {
     this.player.stop()
     this.#unsubscribe()
+    clearInterval(this.#meter)
     await this.#autosave.close()
     await this.keepStill().catch(() => undefined)
     this.#release()
     this.renderer.close()
+  }
+
+  #showCache(): void {
+    const { bytes, limit } = this.renderer.cache
+    const { cache } = store.getState().view
+    if (cache.bytes !== bytes || cache.limit !== limit)
+      store.dispatch(viewActions.set({ cache: { bytes, limit } }))
   }
 
   /** The project is ours. If another tab had it until now, what that tab saved comes first. */
@@ -110,6 +132,8 @@ export class Session {
 }
 
 let current: Session | undefined
+
+export const keepFrames = (bytes: number): void => current?.keep(bytes)
 
 /** The session of the open project. @throws Error when no project is open */
 export function session(): Session {

@@ -34,7 +34,8 @@ export interface ViewState {
   drawer: Drawer
   palette: boolean
   keys: boolean
-  cacheBytes: number
+  /** Rendered frames that are kept, and how much they may take. */
+  cache: { bytes: number; limit: number }
 }
 
 const initialState: ViewState = {
@@ -57,7 +58,7 @@ const initialState: ViewState = {
     drawer: null,
     palette: false,
     keys: false,
-    cacheBytes: 0,
+    cache: { bytes: 0, limit: 0 },
   },
 }
 

@@ -72,7 +72,7 @@ export function Segments(props: {
       aria-label={props.label}
       value={props.value}
       onValueChange={(v) => v && props.onChange(v)}
-      className={cx('flex h-7 rounded bg-field p-0.5', props.className)}
+      className={cx('flex h-7 min-w-0 rounded bg-field p-0.5', props.className)}
     >
       {props.options.map((o) => (
         <ToggleGroup.Item

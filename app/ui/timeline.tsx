@@ -46,7 +46,7 @@ export function TimeScale(props: {
 }
 
 /** Time in whole steps that leave room for their labels; dragging on it moves the playhead. */
-export function Ruler({ map, rate }: { map: TimeMap; rate: Rate }) {
+export function Ruler({ map, rate, children }: { map: TimeMap; rate: Rate; children?: ReactNode }) {
   const base = Math.round(fps(rate))
   const steps = [
     1,
@@ -64,7 +64,7 @@ export function Ruler({ map, rate }: { map: TimeMap; rate: Rate }) {
   ]
   const step = steps.find((s) => map.x(s) - map.x(0) >= 84) ?? base * 1800
   const marks: number[] = []
-  for (let f = Math.ceil(map.first / step) * step; f <= map.end; f += step) marks.push(f)
+  for (let f = Math.ceil(map.first / step) * step; map.x(f) < map.width - 56; f += step) marks.push(f)
   const scrub = (event: PointerEvent) => {
     if (event.type === 'pointerdown') event.currentTarget.setPointerCapture(event.pointerId)
     if (!event.currentTarget.hasPointerCapture(event.pointerId)) return
@@ -86,6 +86,7 @@ export function Ruler({ map, rate }: { map: TimeMap; rate: Rate }) {
           {toTimecode(f, rate).slice(3)}
         </span>
       ))}
+      {children}
     </div>
   )
 }

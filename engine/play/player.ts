@@ -3,6 +3,7 @@ import type { Target } from '@stilus/core/render'
 import { frameAt, frameStart } from '@stilus/core/time'
 import type { Delivered } from '../render/render.worker'
 import type { Renderer } from '../render/renderer'
+import { Lookahead } from './lookahead'
 import { mixRange, SAMPLE_RATE } from './mix'
 
 /** What to play: frames [first, last) of a target, from `frame` on. */
@@ -31,8 +32,8 @@ const AHEAD = 12
 const PIECE = 1
 
 /**
- * Plays a range by the sound card's clock. Frames are rendered ahead; one that is not ready when its time comes is left out, and
- * the sound goes on.
+ * Plays a range by the sound card's clock. Frames are rendered ahead; those that cannot be there in time are left out evenly, and the
+ * sound goes on.
  */
 export class Player {
   #session: AbortController | undefined
@@ -63,50 +64,65 @@ export class Player {
   }
 
   async #run(range: PlayRange, signal: AbortSignal): Promise<void> {
-    const { project, first, last, speed } = range
-    const wanted = new Map<number, Delivered | 'failed' | 'coming'>()
-    const request = (frame: number) => {
-      if (wanted.has(frame) || frame < first || frame >= last) return
-      wanted.set(frame, 'coming')
-      this.renderer.render({ project, target: range.target, frame, scale: range.scale, signal }).then(
-        (picture) => wanted.set(frame, picture),
-        () => wanted.set(frame, 'failed'),
-      )
-    }
-    const step = Math.sign(speed) * Math.max(1, Math.round(Math.abs(speed)))
+    const { project, first, last, speed, scale, target } = range
+    const direction = Math.sign(speed)
+    const pace = Math.abs(speed)
+    const ready = new Map<number, Delivered>()
+    const plan = new Lookahead((pace * project.rate.num) / project.rate.den, this.renderer.workers, AHEAD)
     let from = range.frame >= last || range.frame < first ? (speed > 0 ? first : last - 1) : range.frame
-    for (let i = 0; i < 4; i++) request(from + i * step)
-    await waitFor(() => typeof wanted.get(from) === 'object' || wanted.get(from) === 'failed', signal, 1500)
+    const request = (frame: number) => {
+      const asked = performance.now()
+      const done = () => plan.done(asked / 1000, performance.now() / 1000)
+      this.renderer.render({ project, target, frame, scale, signal }).then((picture) => {
+        ready.set(frame, picture)
+        done()
+      }, done)
+    }
+    /** Asks for what is worth rendering when `passed` frames have gone by since `from`. */
+    const look = (passed: number) => {
+      for (let next = plan.ask(passed); next !== undefined; next = plan.ask(passed)) {
+        const frame = from + direction * next
+        if (frame < first || frame >= last) {
+          plan.pass()
+          break
+        }
+        request(frame)
+      }
+    }
+    look(0)
+    await waitFor(() => ready.has(from), signal, 1500)
 
     let clock = this.#clock()
     let sound = speed === 1 ? this.#playSound(range, from, signal) : undefined
     let shown = -1
-    let counted = { since: performance.now(), shown: 0, dropped: 0, at: from }
+    let counted = { since: performance.now(), shown: 0, at: 0 }
     while (!signal.aborted) {
-      const frame = from + Math.sign(speed) * frameAt(project.rate, clock() * Math.abs(speed))
+      const passed = frameAt(project.rate, clock() * pace)
+      const frame = from + direction * passed
       if (frame >= last || frame < first) {
         if (!range.loop) break
         sound?.abort()
         from = speed > 0 ? first : last - 1
-        request(from)
+        plan.restart()
+        ready.clear()
+        look(0)
         clock = this.#clock()
         sound = speed === 1 ? this.#playSound(range, from, signal) : undefined
-        counted = { ...counted, at: from }
+        counted = { ...counted, at: 0 }
         continue
       }
-      for (let i = 0; i <= AHEAD; i++) request(frame + i * step)
-      const picture = wanted.get(frame)
-      if (frame !== shown && typeof picture === 'object') {
-        this.events.frame(frame, picture)
-        shown = frame
+      look(passed)
+      const newest = newestDue(ready, frame, direction)
+      const picture = newest === undefined ? undefined : ready.get(newest)
+      if (picture && newest !== undefined && newest !== shown) {
+        this.events.frame(newest, picture)
+        shown = newest
         counted.shown++
       }
-      for (const old of wanted.keys()) if (Math.abs(old - frame) > AHEAD * 3) wanted.delete(old)
       const now = performance.now()
       if (now - counted.since >= 1000) {
-        const passed = Math.abs(frame - counted.at) / Math.abs(step)
-        this.events.rate(counted.shown, Math.max(0, Math.round(passed - counted.shown)))
-        counted = { since: now, shown: 0, dropped: 0, at: frame }
+        this.events.rate(counted.shown, Math.max(0, passed - counted.at - counted.shown))
+        counted = { since: now, shown: 0, at: passed }
       }
       await nextFrame()
     }
@@ -166,6 +182,18 @@ export class Player {
       await waitFor(() => context.currentTime > due - PIECE / 2, signal, 10_000)
     }
   }
+}
+
+/** The frame nearest to its time among those that are there and due; older ones are forgotten. */
+function newestDue(ready: Map<number, Delivered>, frame: number, direction: number): number | undefined {
+  let newest: number | undefined
+  for (const candidate of ready.keys()) {
+    if ((frame - candidate) * direction < 0) continue
+    if (newest === undefined || (candidate - newest) * direction > 0) newest = candidate
+  }
+  for (const old of ready.keys())
+    if (newest !== undefined && (newest - old) * direction > 0) ready.delete(old)
+  return newest
 }
 
 const nextFrame = () => new Promise((resolve) => requestAnimationFrame(resolve))

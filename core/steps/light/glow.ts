@@ -47,8 +47,8 @@ export const glow = declareStep({
       },
       ...{ default: 'soft', group: 'Light' },
       options: [
-        { value: 'add', label: 'Plain light' },
-        { value: 'soft', label: 'Gentle light' },
+        { value: 'add', label: 'Plain' },
+        { value: 'soft', label: 'Gentle' },
       ],
     },
   },
