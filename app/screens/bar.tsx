@@ -85,7 +85,7 @@ export function Bar({ project, crumb }: { project: Project; crumb?: string | und
             run: () => dispatch(viewActions.set({ quality: q.value })),
           })),
           null,
-          { label: `Rendered frames kept: ${megabytes(cache.bytes)}`, disabled: true, run: () => undefined },
+          { label: `Rendered frames kept: ${megabytes(cache.bytes)}`, note: true },
           ...BUDGETS.map((mb) => ({
             label: `Keep up to ${megabytes(mb * 1048576)}`,
             checked: cache.limit === mb * 1048576,

@@ -44,7 +44,9 @@ export interface MenuItem {
   disabled?: boolean
   checked?: boolean
   danger?: boolean
-  run(): void
+  /** Says something and does nothing. */
+  note?: boolean
+  run?(): void
 }
 
 export function Menu({
@@ -72,10 +74,11 @@ export function Menu({
             ) : (
               <DropdownMenu.Item
                 key={item.label}
-                disabled={item.disabled}
-                onSelect={item.run}
+                disabled={item.disabled || item.note}
+                onSelect={() => item.run?.()}
                 className={cx(
-                  'flex h-7 items-center justify-between gap-6 rounded px-2 outline-none data-[disabled]:opacity-40 data-[highlighted]:bg-[#4f4f4f]',
+                  'flex h-7 items-center justify-between gap-6 rounded px-2 outline-none data-[highlighted]:bg-[#4f4f4f]',
+                  item.note ? 'text-dim' : 'data-[disabled]:opacity-40',
                   item.danger && 'text-alert',
                   item.checked && 'font-semibold',
                 )}

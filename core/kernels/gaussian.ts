@@ -9,8 +9,8 @@ interface AxisBlur {
   up?: Filter
 }
 
-/** Above this sigma (in pixels) the Gaussian works on a decimated line. */
-const DIRECT = 5
+/** From this sigma on (in pixels) the Gaussian works on a decimated line. */
+const DIRECT = 8
 /** Weights are cut where they fall below 4e-4 of the peak, and normalised. */
 const REACH = 4
 
@@ -18,7 +18,7 @@ const REACH = 4
  * Gaussian blur with standard deviations in pixels of this frame, one for each axis; 0 leaves an axis alone.
  * Error against the true Gaussian is below 1e-3 of the peak, at the borders too: the source is extended by `edge` virtually.
  *
- * Below sigma 5 a FIR to 4 sigma. Above: decimate by D, a power of two, with [1 3 3 1]/8 at each halving until sigma / D lies
+ * Below sigma 8 a FIR to 4 sigma. From there: decimate by D, a power of two, with [1 3 3 1]/8 at each halving until sigma / D lies
  * in [4, 8), a FIR there, and up again by one cubic B-spline. The FIR's variance is what the other two leave over:
  * sigma^2 / D^2 - 1/3 - (1 - 1/D^2) / 4. All weights are positive, so nothing rings beside highlights.
  */
@@ -87,12 +87,10 @@ function direct(n: number, sigma: number, edge: Edge): Filter {
 
 function pyramid(n: number, sigma: number, edge: Edge): AxisBlur {
   let halvings = 0
-  while (sigma / 2 ** halvings >= 8) halvings++
+  while (sigma / 2 ** halvings >= DIRECT) halvings++
   const d = 2 ** halvings
   const w = bell(Math.sqrt((sigma / d) ** 2 - 1 / 3 - (1 - 1 / (d * d)) / 4))
   const r = (w.length - 1) / 2
-  if (d === 1) return { blur: direct(n, sigma, edge) }
-
   const taps = decimation(halvings)
   const lead = (taps.length - d) / 2
   // Coarse sample i covers fine samples i*d .. i*d + d - 1; the splines reach two coarse samples beyond the picture.

@@ -176,6 +176,19 @@ describe('gaussian', () => {
     },
   )
 
+  it.each([3, 8, 20])('meets the true Gaussian in two dimensions, sigma %d', (sigma) => {
+    const n = 161
+    const src = filled(k, n, n, [0, 0, 0, 1])
+    src.data[(80 * n + 80) * 4] = 1
+    const out = gaussian(k, src, sigma, sigma, 'black')
+    const line = Float64Array.from({ length: n }, (_, i) => (i === 80 ? 1 : 0))
+    const bell = referenceBlur(line, sigma, 'black')
+    const exact = bell.flatMap((a) => bell.map((b) => a * b))
+    const red = Array.from({ length: n * n }, (_, i) => out.data[i * 4] as number)
+    expect(worst(red, exact) / (exact[80 * n + 80] as number)).toBeLessThan(1e-3)
+    k.free(src, out)
+  })
+
   it('is the same down as across, on any size', () => {
     for (const [w, h] of [
       [1, 1],
