@@ -14,7 +14,11 @@ function follow(name, from) {
       const { version, license, dependencies = {} } = read(path)
       const key = `${name} ${version}`
       if (found.has(key)) return
-      found.set(key, { name, version, license: typeof license === 'string' ? license : (license?.type ?? 'see package') })
+      found.set(key, {
+        name,
+        version,
+        license: typeof license === 'string' ? license : (license?.type ?? 'see package'),
+      })
       for (const next of Object.keys(dependencies)) follow(next, join(path, '..'))
       return
     }
@@ -23,9 +27,12 @@ function follow(name, from) {
 }
 
 for (const floor of ['core', 'engine', 'app', 'server']) {
-  for (const name of Object.keys(read(join(root, floor, 'package.json')).dependencies ?? {})) follow(name, join(root, floor))
+  for (const name of Object.keys(read(join(root, floor, 'package.json')).dependencies ?? {}))
+    follow(name, join(root, floor))
 }
-const rows = [...found.values()].sort((a, b) => a.name.localeCompare(b.name)).map((p) => `| ${p.name} | ${p.version} | ${p.license} |`)
+const rows = [...found.values()]
+  .sort((a, b) => a.name.localeCompare(b.name))
+  .map((p) => `| ${p.name} | ${p.version} | ${p.license} |`)
 writeFileSync(
   join(root, 'docs/licences.md'),
   `# Third-party licences
