@@ -36,10 +36,11 @@ export function ensurePackages() {
   const file = join(root, 'node_modules/.stilus-packages')
   if (existsSync(file) && readFileSync(file, 'utf8') === stamp) return
   step('Installing packages')
+  // Not `npm ci`: a registry that lacks the binaries of other platforms leaves them out of the lock file, and it insists on them.
   run(
     'npm',
-    ['ci', '--no-audit', '--no-fund'],
-    'The packages could not be installed: is the npm registry reachable?',
+    ['install', '--no-save', '--no-audit', '--no-fund', '--loglevel', 'error'],
+    'The packages could not be installed: see above; is the npm registry reachable?',
   )
   mkdirSync(dirname(file), { recursive: true })
   writeFileSync(file, stamp)
