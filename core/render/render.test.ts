@@ -60,7 +60,7 @@ describe('plan', () => {
       edit(graded, 'shot.rename', { shotId: 's1', name: 'Other' }),
       edit(graded, 'step.rename', { ...at, name: 'Other' }),
       edit(graded, 'shot.note', { shotId: 's2', note: 'x' }),
-      edit(graded, 'step.add', { shotId: 's1', stepId: 'b', use: 'gaussian-blur', at: 1 }),
+      edit(graded, 'step.add', { shotId: 's1', stepId: 'b', use: 'grade', at: 1 }),
     ]
     for (const p of same) expect(key(p)).toBe(base)
     const other = [
