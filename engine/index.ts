@@ -6,7 +6,8 @@ export { present, toJpeg } from './play/present'
 export { Player, type PlayEvents, type PlayRange } from './play/player'
 export { Autosave, holdProject } from './store/autosave'
 export { StorageFull } from './store/database'
-export { importFile, layOutEdit, type Layout, mediumOf, naturalLength, newShot } from './store/import'
+export { importFile, mediumOf } from './store/import'
+export { layOutEdit, type Layout, naturalLength, newShot } from './store/layout'
 export { packProject, unpackProject } from './store/package'
 export {
   deleteProject,

@@ -78,6 +78,14 @@ function removeStep(): void {
   store.dispatch(edit('step.remove', { shotId: current.id, stepId: selected.id }))
 }
 
+function moveStep(by: number): void {
+  const current = shot()
+  const selected = step()
+  if (!current || !selected) return
+  const to = Math.max(0, current.steps.indexOf(selected) + by)
+  store.dispatch(edit('step.move', { shotId: current.id, stepId: selected.id, to }))
+}
+
 /** Switches all steps of the shot off, or on again if none is on. */
 function bypassShot(): void {
   const current = shot()
@@ -212,6 +220,22 @@ export const COMMANDS: readonly Command[] = [
       store.dispatch(
         edit('step.copy', { shotId: shotId() ?? '', stepId: view().stepId ?? '', newId: uid() }),
       ),
+  },
+  {
+    id: 'earlier',
+    label: 'Move the step earlier',
+    group: 'Step',
+    keys: ['alt+arrowleft'],
+    when: onStep,
+    run: () => moveStep(-1),
+  },
+  {
+    id: 'later',
+    label: 'Move the step later',
+    group: 'Step',
+    keys: ['alt+arrowright'],
+    when: onStep,
+    run: () => moveStep(1),
   },
   {
     id: 'remove',

@@ -1,7 +1,7 @@
 import type { Step } from '@stilus/core/project'
 import type { Target } from '@stilus/core/render'
 import { Eye, EyeOff, Plus } from 'lucide-react'
-import { type DragEvent, type KeyboardEvent, useMemo, useRef, useState } from 'react'
+import { type DragEvent, useMemo, useRef, useState } from 'react'
 import { edit } from '../store/edit'
 import { useApp, useAppDispatch } from '../store/store'
 import { viewActions } from '../store/view'
@@ -54,7 +54,7 @@ export function Strip({ onAdd }: { onAdd(use: string, at: number): void }) {
       </Tile>
       {shot.steps.map((step, i) => [
         gap(i),
-        <StepTile key={step.id} step={step} index={i} frame={frame} chosen={step.id === stepId} />,
+        <StepTile key={step.id} step={step} frame={frame} chosen={step.id === stepId} />,
       ])}
       {gap(shot.steps.length)}
       <Tile label="Result" chosen={false} onChoose={() => dispatch(viewActions.step(null))} peek={null}>
@@ -110,7 +110,6 @@ function Tile(props: {
   dim?: boolean
   draggable?: boolean
   onDragStart?(e: DragEvent): void
-  onKeyDown?(e: KeyboardEvent): void
 }) {
   const dispatch = useAppDispatch()
   const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined)
@@ -131,7 +130,6 @@ function Tile(props: {
           props.dim && 'opacity-40',
         )}
         onClick={props.onChoose}
-        onKeyDown={props.onKeyDown}
         onDragStart={(e) => {
           release()
           props.onDragStart?.(e)
@@ -158,17 +156,7 @@ function Tile(props: {
   )
 }
 
-function StepTile({
-  step,
-  index,
-  frame,
-  chosen,
-}: {
-  step: Step
-  index: number
-  frame: number
-  chosen: boolean
-}) {
+function StepTile({ step, frame, chosen }: { step: Step; frame: number; chosen: boolean }) {
   const { project, shot } = useDesk()
   const dispatch = useAppDispatch()
   const at = { shotId: shot.id, stepId: step.id }
@@ -177,12 +165,6 @@ function StepTile({
     () => ({ kind: 'shot', shotId: shot.id, view: { stepId: step.id, view: 'region' } }),
     [shot.id, step.id],
   )
-  const onKeyDown = (event: KeyboardEvent) => {
-    if (!event.altKey || (event.key !== 'ArrowLeft' && event.key !== 'ArrowRight')) return
-    event.preventDefault()
-    event.stopPropagation()
-    dispatch(edit('step.move', { ...at, to: Math.max(0, index + (event.key === 'ArrowLeft' ? -1 : 1)) }))
-  }
   return (
     <Tile
       label={step.name}
@@ -192,7 +174,6 @@ function StepTile({
       draggable
       onChoose={() => dispatch(viewActions.step(step.id))}
       onDragStart={(e) => e.dataTransfer.setData(DRAGGED, step.id)}
-      onKeyDown={onKeyDown}
       foot={
         <button
           type="button"

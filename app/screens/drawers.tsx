@@ -3,16 +3,17 @@ import { perform } from '@stilus/core/project'
 import type { Target } from '@stilus/core/render'
 import { type Family, type StepDeclaration, STEPS } from '@stilus/core/steps'
 import { rateName } from '@stilus/core/time'
-import { Import, TriangleAlert, X } from 'lucide-react'
+import { Import, MoreHorizontal, TriangleAlert, X } from 'lucide-react'
 import { useMemo, useRef, useState } from 'react'
 import { Link } from 'react-router'
 import { importFiles, MEDIA_ACCEPT, placeMedium } from '../session/importing'
-import { travel } from '../store/edit'
+import { edit, travel } from '../store/edit'
 import { useApp, useAppDispatch } from '../store/store'
 import { viewActions } from '../store/view'
 import { Button, IconButton } from '../ui/button'
 import { cx } from '../ui/classes'
 import { EmptyState } from '../ui/fields'
+import { Menu } from '../ui/overlays'
 import { Thumb } from '../viewer/thumb'
 
 function Head({ title }: { title: string }) {
@@ -196,21 +197,44 @@ export function MediaDrawer({ project }: { project: Project }) {
               <span className="min-w-0 flex-1 truncate" title={m.name}>
                 {m.name}
               </span>
-              {m.kind !== 'missing' && (
-                <Button
-                  look="quiet"
-                  className="h-6 px-2 opacity-0 group-focus-within:opacity-100 group-hover:opacity-100"
-                  onClick={() => placeMedium(m.id)}
-                >
-                  Place
-                </Button>
-              )}
+              <MediumMenu project={project} medium={m} />
             </div>
             <p className="text-xs text-dim">{describe(m)}</p>
           </li>
         ))}
       </ul>
     </>
+  )
+}
+
+function MediumMenu({ project, medium }: { project: Project; medium: Project['media'][number] }) {
+  const dispatch = useAppDispatch()
+  const clips = [...project.shots, ...project.sounds].filter((c) => c.mediaId === medium.id).length
+  return (
+    <Menu
+      align="end"
+      trigger={
+        <button
+          type="button"
+          aria-label={`More for ${medium.name}`}
+          className="flex size-6 shrink-0 items-center justify-center rounded text-dim hover:bg-fill hover:text-text"
+        >
+          <MoreHorizontal size={15} />
+        </button>
+      }
+      items={[
+        {
+          label: 'Place on the sequence',
+          disabled: medium.kind === 'missing',
+          run: () => placeMedium(medium.id),
+        },
+        {
+          label: clips ? `Remove with ${clips === 1 ? 'its clip' : `its ${clips} clips`}` : 'Remove',
+          danger: true,
+          run: () => dispatch(edit('medium.remove', { mediaId: medium.id })),
+        },
+      ]}
+    />
   )
 }
 

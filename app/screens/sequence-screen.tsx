@@ -2,6 +2,7 @@ import { type Project, sequenceLength } from '@stilus/core/project'
 import type { Target } from '@stilus/core/render'
 import { useEffect } from 'react'
 import { playScale } from '../session/playback'
+import { ProjectPanel } from '../sequence/project-panel'
 import { ShotPanel } from '../sequence/shot-panel'
 import { Timeline } from '../sequence/timeline'
 import { useApp, useAppDispatch } from '../store/store'
@@ -66,13 +67,7 @@ export function SequenceScreen({ project }: { project: Project }) {
             {shot ? (
               <ShotPanel key={shot.id} project={project} shot={shot} />
             ) : (
-              <EmptyState
-                text={
-                  project.shots.length
-                    ? 'Choose a shot below to see what it is and to open it on the desk.'
-                    : 'Shots appear here once there is an edit.'
-                }
-              />
+              <ProjectPanel project={project} />
             )}
           </aside>
         </div>

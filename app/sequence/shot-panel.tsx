@@ -62,6 +62,25 @@ export function ShotPanel({ project, shot }: { project: Project; shot: Shot }) {
         </dd>
         <dt className="text-dim">Length</dt>
         <dd>{shot.length} frames</dd>
+        {medium?.kind === 'video' && (
+          <>
+            <dt className="self-center text-dim">Slip</dt>
+            <dd>
+              <NumberField
+                label="First frame of the medium"
+                value={shot.in}
+                min={0}
+                max={room.before + room.after}
+                step={1}
+                digits={0}
+                unit="frames in"
+                onChange={(to, gesture) =>
+                  dispatch(edit('shot.slip', { shotId: shot.id, by: Math.round(to) - shot.in }, gesture))
+                }
+              />
+            </dd>
+          </>
+        )}
         <dt className="text-dim">Handles</dt>
         <dd>
           {Number.isFinite(room.before) ? `${room.before} before, ${room.after} after` : 'a still has no end'}

@@ -8,6 +8,7 @@ import { edit } from '../store/edit'
 import { useApp, useAppDispatch } from '../store/store'
 import { viewActions } from '../store/view'
 import { cx } from '../ui/classes'
+import { Menu } from '../ui/overlays'
 import { Playhead, Ruler, type TimeMap, TimeScale, useTimeDrag } from '../ui/timeline'
 import { CachedLine } from '../viewer/cached-line'
 import { Thumb } from '../viewer/thumb'
@@ -55,8 +56,8 @@ export function Timeline({ project, length }: { project: Project; length: number
                 .map((s) => (
                   <Heard key={s.id} name={s.name} start={s.start} length={s.length} map={map} />
                 ))}
-              {project.sounds.map((s: SoundClip) => (
-                <Heard key={s.id} name={s.name} start={s.start} length={s.length} map={map} />
+              {project.sounds.map((s) => (
+                <HeardClip key={s.id} clip={s} map={map} />
               ))}
             </Lane>
           </div>
@@ -90,16 +91,47 @@ function Marks({ project, map }: { project: Project; map: TimeMap }) {
   )
 }
 
+/** The sound of a shot: it goes with its shot. */
 function Heard({ name, start, length, map }: { name: string; start: number; length: number; map: TimeMap }) {
   const x0 = map.x(start)
   return (
-    <div
-      className="absolute top-1 flex h-[21px] items-center gap-1 overflow-hidden rounded-sm bg-field px-1.5 text-xs text-dim"
-      style={{ left: x0, width: Math.max(2, map.x(start + length) - x0 - 1) }}
-    >
+    <div className={HEARD} style={{ left: x0, width: Math.max(2, map.x(start + length) - x0 - 1) }}>
       <Volume2 size={12} className="shrink-0" />
       <span className="truncate">{name}</span>
     </div>
+  )
+}
+
+const HEARD =
+  'absolute top-1 flex h-[21px] items-center gap-1 overflow-hidden rounded-sm bg-field px-1.5 text-xs text-dim'
+
+/** A clip that is only heard, with what can be done to it. */
+function HeardClip({ clip, map }: { clip: SoundClip; map: TimeMap }) {
+  const dispatch = useAppDispatch()
+  const x0 = map.x(clip.start)
+  const level = (by: number) => dispatch(edit('sound.gain', { soundId: clip.id, gain: clip.gain + by }))
+  return (
+    <Menu
+      trigger={
+        <button
+          type="button"
+          className={cx(HEARD, 'hover:bg-field-over hover:text-text')}
+          style={{ left: x0, width: Math.max(2, map.x(clip.start + clip.length) - x0 - 1) }}
+        >
+          <Volume2 size={12} className="shrink-0" />
+          <span className="truncate">
+            {clip.name}
+            {clip.gain ? `, ${clip.gain > 0 ? '+' : ''}${clip.gain} dB` : ''}
+          </span>
+        </button>
+      }
+      items={[
+        { label: 'Louder by 3 dB', disabled: clip.gain > 21, run: () => level(3) },
+        { label: 'Quieter by 3 dB', run: () => level(-3) },
+        null,
+        { label: 'Remove', danger: true, run: () => dispatch(edit('sound.remove', { soundId: clip.id })) },
+      ]}
+    />
   )
 }
 

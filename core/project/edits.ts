@@ -302,16 +302,6 @@ export const EDITS = {
       setValue(address(p, a.place), a.at, fitted(p, a.place, a.value))
     },
   ),
-  'value.replace': defineEdit(
-    { place, animated: animatedSchema },
-    (a) => `Change ${placeLabel(a.place)}`,
-    (p, a) => {
-      const target = address(p, a.place)
-      target.value = a.animated.value
-      if (a.animated.keys) target.keys = a.animated.keys
-      else delete target.keys
-    },
-  ),
   'key.put': defineEdit(
     { place, at: frame, value },
     (a) => `Set key for ${placeLabel(a.place)}`,

@@ -1,0 +1,57 @@
+import { type Project, sequenceLength } from '@stilus/core/project'
+import { rateName, RATES, toTimecode } from '@stilus/core/time'
+import { edit } from '../store/edit'
+import { useAppDispatch } from '../store/store'
+import { Choice, EditableText } from '../ui/fields'
+import { NumberField } from '../ui/number-field'
+
+/** The project while no shot is chosen: its name, picture size and rate. */
+export function ProjectPanel({ project }: { project: Project }) {
+  const dispatch = useAppDispatch()
+  const { size, rate } = project
+  const side = (label: string, name: 'width' | 'height') => (
+    <NumberField
+      label={label}
+      value={size[name]}
+      min={16}
+      max={8192}
+      soft={[0, 3840]}
+      step={2}
+      digits={0}
+      unit="px"
+      onChange={(v, gesture) =>
+        dispatch(edit('project.format', { rate, size: { ...size, [name]: Math.round(v / 2) * 2 } }, gesture))
+      }
+    />
+  )
+  return (
+    <section aria-label="Project" className="flex flex-col gap-3 p-3">
+      <EditableText
+        label="Name of the project"
+        value={project.name}
+        onChange={(name) => dispatch(edit('project.rename', { name }))}
+        className="h-7 text-lg font-semibold"
+      />
+      <div className="grid grid-cols-[84px_1fr_1fr] items-center gap-2">
+        <span className="text-dim">Picture</span>
+        {side('Width', 'width')}
+        {side('Height', 'height')}
+        <span className="text-dim">Rate</span>
+        <Choice
+          label="Frames a second"
+          value={rateName(rate)}
+          options={Object.keys(RATES).map((name) => ({ value: name, label: name }))}
+          onChange={(name) => dispatch(edit('project.format', { rate: RATES[name] ?? rate, size }))}
+          className="col-span-2"
+        />
+        <span className="text-dim">Length</span>
+        <span className="col-span-2">{toTimecode(sequenceLength(project), rate)}</span>
+      </div>
+      <p className="border-t pt-3 text-dim">
+        {project.shots.length
+          ? 'Choose a shot below to see what it is and to open it on the desk.'
+          : 'Shots appear here once there is an edit.'}
+      </p>
+    </section>
+  )
+}

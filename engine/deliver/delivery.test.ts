@@ -1,0 +1,55 @@
+import { medium, shot, testProject } from '../../core/testing/projects'
+import { bitrate, type Delivery, layOut } from './delivery'
+
+const project = testProject()
+const delivery = (what: Delivery['what'], container: Delivery['container'] = 'mp4'): Delivery => ({
+  what,
+  container,
+  quality: 'high',
+  depth: 8,
+})
+
+it.each([
+  ['the sequence', project, { kind: 'sequence' as const }, { first: 0, last: 96, head: 0, name: 'Test.mp4' }],
+  [
+    'in to out',
+    { ...project, marks: { in: 10, out: 500 } },
+    { kind: 'marks' as const },
+    { first: 10, last: 96, name: 'Test - part.mp4' },
+  ],
+  [
+    'a shot with handles',
+    project,
+    { kind: 'shot' as const, shotId: 's1', handles: 12 },
+    { first: -12, last: 60, head: 12, name: 'Test - s1.mp4' },
+  ],
+  [
+    'no more handles than there is material',
+    project,
+    { kind: 'shot' as const, shotId: 's1', handles: 99 },
+    { first: -24, last: 147, head: 24 },
+  ],
+])('lays out %s', (_, p, what, expected) => {
+  // s1 takes frames 24 to 72 of 240; 99 frames after it are there, 24 before it.
+  expect(layOut(p, delivery(what))).toMatchObject(expected)
+})
+
+it('names files so that every system takes them', () => {
+  const odd = {
+    ...project,
+    name: 'A/B: "C"',
+    shots: [shot('s1', 'm1', { name: '../x?' })],
+    media: [medium('m1')],
+  }
+  expect(layOut(odd, delivery({ kind: 'shot', shotId: 's1', handles: 0 }, 'png')).name).toBe(
+    'A B C - .. x.png.zip',
+  )
+})
+
+it('refuses what is empty, and gives larger pictures more bits', () => {
+  expect(() => layOut({ ...project, shots: [] }, delivery({ kind: 'sequence' }))).toThrow(
+    /nothing to hand over/,
+  )
+  expect(bitrate('high', 1280, 720, 24)).toBeLessThan(bitrate('master', 1280, 720, 24))
+  expect(bitrate('draft', 16, 16, 24)).toBe(1e6)
+})
