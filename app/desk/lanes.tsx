@@ -110,13 +110,13 @@ function SpanBar({ step, map, chosen }: { step: Step; map: TimeMap; chosen: bool
     map,
     begin,
     (by, _, gesture) => set({ start: Math.min(from.current.start + by, end - 1) + head }, gesture),
-    () => from.current.start,
+    { anchor: () => from.current.start },
   )
   const right = useTimeDrag(
     map,
     begin,
     (by, _, gesture) => set({ end: Math.max(from.current.end + by, start + 1) + head }, gesture),
-    () => from.current.end,
+    { anchor: () => from.current.end },
   )
   const rampIn = useTimeDrag(map, begin, (_, at, gesture) =>
     set({ rampIn: Math.max(0, Math.min(at - start, end - start)) }, gesture),

@@ -1,7 +1,7 @@
 import type { Project, Shot, SoundClip } from '@stilus/core/project'
 import type { Target } from '@stilus/core/render'
 import { Volume2, VolumeX } from 'lucide-react'
-import { useMemo, useRef } from 'react'
+import { useEffect, useMemo, useRef, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { playScale, seek } from '../session/playback'
 import { edit } from '../store/edit'
@@ -19,10 +19,15 @@ const SEQUENCE: Target = { kind: 'sequence' }
 /** Overlay, video and sound lanes of the sequence: choose, move and trim shots; double-click opens the desk. */
 export function Timeline({ project, length }: { project: Project; length: number }) {
   const dispatch = useAppDispatch()
-  const quality = useApp((s) => s.view.quality)
+  const { quality, hand } = useApp((s) => s.view)
+  // While something is dragged the scale stays, or the clips would run away from the pointer.
+  const [end, setEnd] = useState(length)
+  useEffect(() => {
+    if (!hand) setEnd(length)
+  }, [hand, length])
   const lanes = [...new Set([0, ...project.shots.map((s) => s.lane)])].sort((a, b) => b - a)
   return (
-    <TimeScale first={0} end={Math.max(length, 24)} onSeek={(frame) => dispatch(seek(frame, undefined))}>
+    <TimeScale first={0} end={Math.max(end, length, 24)} onSeek={(frame) => dispatch(seek(frame, undefined))}>
       {(map) => (
         <>
           <div className="flex h-7 shrink-0 border-b">
@@ -143,6 +148,7 @@ function ShotClip({ project, shot, map }: { project: Project; shot: Shot; map: T
   const chosen = useApp((s) => s.view.shotId === shot.id)
   const from = useRef(shot)
   const last = useRef(0)
+  const hand = (down: boolean) => void dispatch(viewActions.set({ hand: down }))
   const begin = () => {
     from.current = shot
     last.current = 0
@@ -153,15 +159,18 @@ function ShotClip({ project, shot, map }: { project: Project; shot: Shot; map: T
     begin,
     (by, _, gesture) =>
       dispatch(edit('shot.move', { shotId: shot.id, start: Math.max(0, from.current.start + by) }, gesture)),
-    () => from.current.start,
+    { anchor: () => from.current.start, hand },
   )
   const trim = (edge: 'head' | 'tail') => (by: number, _: number, gesture: string) => {
     const change = by - last.current
     last.current = by
     if (change) dispatch(edit('shot.trim', { shotId: shot.id, edge, by: change }, gesture))
   }
-  const head = useTimeDrag(map, begin, trim('head'), () => from.current.start)
-  const tail = useTimeDrag(map, begin, trim('tail'), () => from.current.start + from.current.length)
+  const head = useTimeDrag(map, begin, trim('head'), { anchor: () => from.current.start, hand })
+  const tail = useTimeDrag(map, begin, trim('tail'), {
+    anchor: () => from.current.start + from.current.length,
+    hand,
+  })
   const x0 = map.x(shot.start)
   const width = Math.max(6, map.x(shot.start + shot.length) - x0 - 1)
   const edge = 'absolute inset-y-0 z-10 w-2 cursor-ew-resize touch-none hover:bg-[#ffffff60]'

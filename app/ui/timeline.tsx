@@ -110,38 +110,44 @@ const SNAP = 6
 
 /**
  * Pointer handlers that drag something in time. `move` gets whole frames moved since the start, the frame under the pointer, and a
- * name for the gesture. `anchor` is the frame that snaps to the playhead; the frame under the pointer if absent.
+ * name for the gesture. `anchor` is the frame that snaps to the playhead; the frame under the pointer if absent. Frames are counted
+ * by the map as it was when the drag began, and `hand` is told when it begins and ends, so that the map can be held still.
  */
 export function useTimeDrag(
   map: TimeMap,
   begin: () => void,
   move: (by: number, at: number, gesture: string) => void,
-  anchor?: () => number,
+  { anchor, hand }: { anchor?: () => number; hand?: (down: boolean) => void } = {},
 ) {
   const frame = useApp((s) => s.view.frame)
-  const drag = useRef<{ x: number; gesture: string; moved: boolean } | null>(null)
+  const drag = useRef<{ x: number; gesture: string; moved: boolean; map: TimeMap } | null>(null)
+  const end = () => {
+    if (drag.current?.moved) hand?.(false)
+    drag.current = null
+  }
   return {
     onPointerDown(event: PointerEvent) {
       if (event.button !== 0) return
       event.stopPropagation()
       event.currentTarget.setPointerCapture(event.pointerId)
-      drag.current = { x: event.clientX, gesture: `time-${++gestures}`, moved: false }
+      drag.current = { x: event.clientX, gesture: `time-${++gestures}`, moved: false, map }
       begin()
     },
     onPointerMove(event: PointerEvent) {
       const d = drag.current
       if (!d || (!d.moved && Math.abs(event.clientX - d.x) < 3)) return
+      if (!d.moved) hand?.(true)
       d.moved = true
-      const perFrame = map.x(1) - map.x(0)
+      const perFrame = d.map.x(1) - d.map.x(0)
       const area = (event.currentTarget as Element).closest('.relative.flex-1')?.getBoundingClientRect()
       let by = Math.round((event.clientX - d.x) / perFrame)
-      let at = Math.round(map.frame(event.clientX - (area?.left ?? 0)))
+      let at = Math.round(d.map.frame(event.clientX - (area?.left ?? 0)))
       if (Math.abs(at - frame) * perFrame < SNAP) at = frame
       const snapping = anchor?.()
       if (snapping !== undefined && Math.abs(snapping + by - frame) * perFrame < SNAP) by = frame - snapping
       move(by, at, d.gesture)
     },
-    onPointerUp: () => void (drag.current = null),
-    onPointerCancel: () => void (drag.current = null),
+    onPointerUp: end,
+    onPointerCancel: end,
   }
 }
