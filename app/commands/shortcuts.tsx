@@ -124,26 +124,28 @@ function KeySheet() {
       onClose={() => dispatch(viewActions.set({ keys: false }))}
       width="w-[760px]"
     >
-      <div className="max-h-[64vh] columns-2 gap-8 overflow-y-auto p-4">
-        {GROUPS.filter((g) => g !== 'Treatments').map((group) => (
-          <section key={group} className="mb-4 break-inside-avoid">
-            <h3 className="mb-1 text-xs font-semibold text-faint">{group}</h3>
-            <dl className="grid grid-cols-[1fr_auto] gap-x-4 gap-y-1">
-              {COMMANDS.filter((c) => c.group === group && c.keys.length).map((c) => (
-                <div key={c.id} className="contents">
-                  <dt>{c.label}</dt>
-                  <dd className="text-right text-dim">{c.keys.map(shownKeys).join(', ')}</dd>
-                </div>
-              ))}
-              {group === 'Look' && (
-                <>
-                  <dt>Look at the source</dt>
-                  <dd className="text-right text-dim">hold S</dd>
-                </>
-              )}
-            </dl>
-          </section>
-        ))}
+      <div className="max-h-[68vh] overflow-y-auto p-4">
+        <div className="columns-2 gap-8">
+          {GROUPS.filter((g) => g !== 'Treatments').map((group) => (
+            <section key={group} className="mb-4 break-inside-avoid">
+              <h3 className="mb-1 text-xs font-semibold text-faint">{group}</h3>
+              <dl className="grid grid-cols-[1fr_auto] gap-x-4 gap-y-1">
+                {COMMANDS.filter((c) => c.group === group && c.keys.length).map((c) => (
+                  <div key={c.id} className="contents">
+                    <dt>{c.label}</dt>
+                    <dd className="text-right text-dim">{c.keys.map(shownKeys).join(', ')}</dd>
+                  </div>
+                ))}
+                {group === 'Look' && (
+                  <>
+                    <dt>Look at the source</dt>
+                    <dd className="text-right text-dim">hold S</dd>
+                  </>
+                )}
+              </dl>
+            </section>
+          ))}
+        </div>
       </div>
     </Modal>
   )

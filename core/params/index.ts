@@ -23,7 +23,7 @@ export interface NumberParam extends Common {
   /** What one arrow key or one pixel of scrubbing changes. */
   step: number
   digits: number
-  unit?: 'px' | '%' | '°' | 'stops' | '×' | 'frames'
+  unit?: 'px' | '%' | '°' | 'stops' | '×' | 'frames' | 'mired'
 }
 
 /** A linear Rec. 709 colour, three components from 0. */

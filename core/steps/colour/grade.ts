@@ -44,7 +44,16 @@ export const grade = declareStep({
     },
     temperature: {
       ...{ type: 'number', label: 'Temperature', help: 'Warmer to the right, cooler to the left, in mired.' },
-      ...{ default: 0, min: -80, max: 400, soft: [-80, 80], step: 0.5, digits: 1, group: 'Colour' },
+      ...{
+        default: 0,
+        min: -80,
+        max: 400,
+        soft: [-80, 80],
+        step: 0.5,
+        digits: 1,
+        unit: 'mired',
+        group: 'Colour',
+      },
     },
     tint: {
       ...{ type: 'number', label: 'Tint', help: 'Towards magenta to the right, towards green to the left.' },
