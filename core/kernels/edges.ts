@@ -18,10 +18,9 @@ function decodeYuv(k: Kernels, p: YuvPicture): Frame {
   const cb = 2 * (1 - kb) * s.chroma
   const factors = [s.luma, s.black, s.grey, cr, (-cb * kb) / kg, (-cr * kr) / kg, cb]
   const frame = k.frame(p.width, p.height)
-  const rows = (p.width + 4) * 12
-  const pad = (n: number) => (n + 63) & ~63
+  const rows = (p.width + 16) * 16
   const [ny, nu, nv] = [pad(p.y.byteLength), pad(p.u.byteLength), pad(p.v.byteLength)]
-  k.scratch(64 + pad(rows) + ny + nu + nv, (block) => {
+  k.scratch(128 + pad(rows) + ny + nu + nv, (block) => {
     k.floats(block).set(factors)
     const bytes = k.bytes(block)
     const y = 64 + pad(rows)
@@ -64,7 +63,7 @@ function decodeRgba(k: Kernels, p: RgbaPicture): Frame {
 /** 8-bit sRGB, rounded to nearest: with straight alpha, or over black and opaque. Values are limited to [0, 1] here and only here. */
 export function encodeRgba8(k: Kernels, frame: Frame, alpha: 'straight' | 'opaque'): Uint8Array<ArrayBuffer> {
   const n = frame.width * frame.height
-  return k.scratch(n * 4, (block) => {
+  return k.scratch(n * 4 + 16, (block) => {
     k.raw.encodeRgba8(block.at, frame.block.at, n, alpha === 'straight' ? 1 : 0)
     return k.bytes(block, n * 4).slice() as Uint8Array<ArrayBuffer>
   })
@@ -87,37 +86,41 @@ export function encodeI420(k: Kernels, frame: Frame): Uint8Array<ArrayBuffer> {
   const { width, height } = frame
   const { kr, kb } = lumaWeights('bt709')
   const kg = 1 - kr - kb
-  const u = 224 / (2 * (1 - kb))
-  const v = 224 / (2 * (1 - kr))
+  const toU = 224 / (2 * (1 - kb))
+  const toV = 224 / (2 * (1 - kr))
   const factors = [
     219 * kr,
     219 * kg,
     219 * kb,
     16,
-    -u * kr,
-    -u * kg,
-    u * (1 - kb),
+    -toU * kr,
+    -toU * kg,
+    toU * (1 - kb),
     128,
-    v * (1 - kr),
-    -v * kg,
-    -v * kb,
+    toV * (1 - kr),
+    -toV * kg,
+    -toV * kb,
     0,
   ]
+  const luma = width * height
   const chroma = ((width + 1) >> 1) * ((height + 1) >> 1)
-  const size = width * height + 2 * chroma
-  return k.scratch(64 + width * 48 + size, (block) => {
+  // A row is written four samples at a time, so each plane has room behind it.
+  const rows = pad((width + 16) * 8)
+  const [y, u, v] = [64 + rows, 64 + rows + pad(luma + 4), 64 + rows + pad(luma + 4) + pad(chroma + 4)]
+  return k.scratch(v + chroma + 4, (block) => {
     k.floats(block).set(factors)
-    const y = block.at + 64 + width * 48
-    k.raw.encodeYuv420(
-      y,
-      y + width * height,
-      y + width * height + chroma,
-      frame.block.at,
-      width,
-      height,
-      block.at,
-      block.at + 64,
-    )
-    return k.bytes(block).slice(64 + width * 48, 64 + width * 48 + size) as Uint8Array<ArrayBuffer>
+    const at = block.at
+    k.raw.encodeYuv420(at + y, at + u, at + v, frame.block.at, width, height, at, at + 64)
+    const bytes = k.bytes(block)
+    const out = new Uint8Array(luma + 2 * chroma)
+    out.set(bytes.subarray(y, y + luma))
+    out.set(bytes.subarray(u, u + chroma), luma)
+    out.set(bytes.subarray(v, v + chroma), luma + chroma)
+    return out
   })
+}
+
+/** Rounded up to a multiple of 64. */
+function pad(bytes: number): number {
+  return (bytes + 63) & ~63
 }

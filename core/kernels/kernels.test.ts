@@ -101,6 +101,21 @@ describe('edges of the house', () => {
     }
   })
 
+  it.each([
+    [7, 5],
+    [1, 1],
+    [2, 3],
+    [33, 4],
+  ])('writes I420 as its definition says, %i x %i', (width, height) => {
+    const frame = testPicture(k, width, height)
+    const got = encodeI420(k, frame)
+    const exact = referenceI420(frame)
+    // Half a code is where rounding may go either way; the polynomial moves a value by less than 0.005 of a code.
+    exact.forEach((v, i) => expect(Math.abs((got[i] as number) - v)).toBeLessThan(0.505))
+    expect(got.length).toBe(exact.length)
+    k.free(frame)
+  })
+
   it('keeps smooth pictures within one code through I420 and back', () => {
     const grey = k.frame(64, 32)
     for (let i = 0; i < 2048; i++) {
@@ -302,5 +317,48 @@ function referenceYuv(p: Extract<Picture, { kind: 'yuv' }>): number[] {
         1,
       )
     }
+  return out
+}
+
+/** BT.709 limited range, chroma [1 2 1]/4 across at even columns and the mean of two rows, before rounding. */
+function referenceI420({
+  width,
+  height,
+  data,
+}: {
+  width: number
+  height: number
+  data: Float32Array
+}): number[] {
+  const clampTo = (v: number, n: number) => Math.min(n - 1, Math.max(0, v))
+  const rgb = (x: number, y: number) => {
+    const at = (clampTo(y, height) * width + clampTo(x, width)) * 4
+    return [0, 1, 2].map((c) => encodeSrgb(Math.min(1, Math.max(0, data[at + c] as number)))) as [
+      number,
+      number,
+      number,
+    ]
+  }
+  const luma = ([r, g, b]: [number, number, number]) => 0.2126 * r + 0.7152 * g + 0.0722 * b
+  const out: number[] = []
+  for (let y = 0; y < height; y++) for (let x = 0; x < width; x++) out.push(16 + 219 * luma(rgb(x, y)))
+  for (const [channel, scale] of [
+    [2, 1.8556],
+    [0, 1.5748],
+  ] as const)
+    for (let y = 0; y < height; y += 2)
+      for (let x = 0; x < width; x += 2) {
+        let sum = 0
+        for (const [dx, w] of [
+          [-1, 0.25],
+          [0, 0.5],
+          [1, 0.25],
+        ] as const)
+          for (const dy of [0, 1]) {
+            const p = rgb(x + dx, y + dy)
+            sum += (w / 2) * ((p[channel] - luma(p)) / scale)
+          }
+        out.push(Math.min(255, Math.max(0, 128 + 224 * sum)))
+      }
   return out
 }

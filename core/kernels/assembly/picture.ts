@@ -1,34 +1,43 @@
 // Between the edges of the house (8/10-bit code values) and linear premultiplied RGBA.
 import { fromLinear, toLinear } from './math'
 
-/** Bytes or 16-bit words to floats: dst[i] = src[i]. */
-function widen(dst: usize, src: usize, n: i32, bytes: i32): void {
-  if (bytes == 1) for (let i = 0; i < n; i++) store<f32>(dst + (i << 2), <f32>load<u8>(src + i))
-  else for (let i = 0; i < n; i++) store<f32>(dst + (i << 2), <f32>load<u16>(src + (i << 1)))
-}
-
-/** One chroma row at luma resolution; samples sit on even luma columns (left siting). */
-function chromaRow(dst: usize, a: usize, b: usize, wa: f32, wb: f32, w: i32, cw: i32, shift: i32, bytes: i32): void {
-  for (let x = 0; x < w; x++) {
-    const c = min(x >> shift, cw - 1)
-    let v = sample(a, c, bytes) * wa + sample(b, c, bytes) * wb
-    if (shift && x & 1) {
-      const d = min(c + 1, cw - 1)
-      v = (v + sample(a, d, bytes) * wa + sample(b, d, bytes) * wb) * 0.5
-    }
-    store<f32>(dst + (x << 2), v)
-  }
-}
-
+/** Four stored samples as floats. May read up to three samples past the end of a row. */
 // @ts-ignore: decorator
 @inline
-function sample(p: usize, i: i32, bytes: i32): f32 {
-  return bytes == 1 ? <f32>load<u8>(p + i) : <f32>load<u16>(p + (i << 1))
+function widen(src: usize, i: i32, bytes: i32): v128 {
+  const words =
+    bytes == 1 ? i16x8.extend_low_i8x16_u(v128.load32_zero(src + i)) : v128.load64_zero(src + (<usize>i << 1))
+  return f32x4.convert_i32x4_s(i32x4.extend_low_i16x8_u(words))
+}
+
+function lumaRow(dst: usize, src: usize, w: i32, bytes: i32): void {
+  for (let i = 0; i < w; i += 4) v128.store(dst + (i << 2), widen(src, i, bytes))
+}
+
+/**
+ * One chroma row at luma resolution from two stored rows and their weights; samples sit on even luma columns (left siting), those
+ * between are the mean of their neighbours. half: scratch for the row at chroma resolution.
+ */
+function chromaRow(dst: usize, half: usize, a: usize, b: usize, wb: f32, cw: i32, shift: i32, bytes: i32): void {
+  const row = shift ? half : dst
+  const kb = f32x4.splat(wb), ka = f32x4.splat(1 - wb)
+  for (let i = 0; i < cw; i += 4) {
+    const v = f32x4.add(f32x4.mul(widen(a, i, bytes), ka), f32x4.mul(widen(b, i, bytes), kb))
+    v128.store(row + (i << 2), v)
+  }
+  if (!shift) return
+  store<f32>(row + (cw << 2), load<f32>(row + ((cw - 1) << 2)))
+  for (let i = 0; i < cw; i += 4) {
+    const c = v128.load(row + (i << 2))
+    const odd = f32x4.mul(f32x4.add(c, v128.load(row + (i << 2) + 4)), f32x4.splat(0.5))
+    v128.store(dst + (i << 3), i32x4.shuffle(c, odd, 0, 4, 1, 5))
+    v128.store(dst + (i << 3) + 16, i32x4.shuffle(c, odd, 2, 6, 3, 7))
+  }
 }
 
 /**
  * Y'CbCr planes to linear RGBA. k: yScale, yOffset, cOffset, crToR, cbToG, crToG, cbToB.
- * rows: scratch for three rows of w + 4 floats.
+ * rows: scratch for four rows of w + 16 floats.
  */
 export function decodeYuv(
   dst: usize, yp: usize, up: usize, vp: usize, ys: i32, cs: i32,
@@ -36,8 +45,8 @@ export function decodeYuv(
 ): void {
   const cw = (w + (1 << shiftX) - 1) >> shiftX
   const ch = (h + (1 << shiftY) - 1) >> shiftY
-  const pitch = ((w + 4) << 2)
-  const ry = rows, ru = rows + pitch, rv = rows + 2 * pitch
+  const pitch = (w + 16) << 2
+  const ry = rows, ru = rows + pitch, rv = rows + 2 * pitch, half = rows + 3 * pitch
   const yScale = v128.load32_splat(k), yOff = v128.load32_splat(k + 4), cOff = v128.load32_splat(k + 8)
   const kr = v128.load32_splat(k + 12), kgu = v128.load32_splat(k + 16)
   const kgv = v128.load32_splat(k + 20), kb = v128.load32_splat(k + 24)
@@ -49,9 +58,9 @@ export function decodeYuv(
       c1 = y & 1 ? min(c0 + 1, ch - 1) : max(c0 - 1, 0)
       w1 = 0.25
     }
-    widen(ry, yp + y * ys, w, bytes)
-    chromaRow(ru, up + c0 * cs, up + c1 * cs, 1 - w1, w1, w, cw, shiftX, bytes)
-    chromaRow(rv, vp + c0 * cs, vp + c1 * cs, 1 - w1, w1, w, cw, shiftX, bytes)
+    lumaRow(ry, yp + y * ys, w, bytes)
+    chromaRow(ru, half, up + c0 * cs, up + c1 * cs, w1, cw, shiftX, bytes)
+    chromaRow(rv, half, vp + c0 * cs, vp + c1 * cs, w1, cw, shiftX, bytes)
     const out = dst + <usize>y * w * 16
     for (let x = 0; x < w; x += 4) {
       const l = f32x4.mul(f32x4.sub(v128.load(ry + (x << 2)), yOff), yScale)
@@ -93,29 +102,41 @@ function nearest(x: v128): v128 {
   return i32x4.sub(f32x4.add(x, f32x4.splat(8388608)), i32x4.splat(0x4b000000))
 }
 
-/** Code values 0..255 of a premultiplied pixel. straight: divide by alpha first, else over black and opaque. */
+/** Four code values of one channel, 0 to 255. */
 // @ts-ignore: decorator
 @inline
-function code8(p: v128, straight: bool): v128 {
-  if (!straight) return nearest(f32x4.replace_lane(f32x4.mul(fromLinear(p), f32x4.splat(255)), 3, 255))
-  const a = f32x4.extract_lane(p, 3)
-  const c = a > 0 && a != 1 ? f32x4.div(p, f32x4.splat(a)) : p
-  return nearest(f32x4.replace_lane(f32x4.mul(fromLinear(c), f32x4.splat(255)), 3, min(max(a, 0), 1) * 255))
+function code(channel: v128): v128 {
+  return nearest(f32x4.mul(fromLinear(channel), f32x4.splat(255)))
 }
 
-/** Linear premultiplied to 8-bit sRGB RGBA, rounded to nearest. Four pixels are packed at a time. */
+/**
+ * Linear premultiplied to 8-bit sRGB RGBA, rounded to nearest: with straight alpha, or over black and opaque. Four pixels at a time,
+ * one vector a channel; dst and src need room for n rounded up to a multiple of four pixels.
+ */
 export function encodeRgba8(dst: usize, src: usize, n: i32, straight: bool): void {
-  let i = 0
-  for (; i + 4 <= n; i += 4) {
-    const p = src + (<usize>i << 4)
-    const a = i16x8.narrow_i32x4_s(code8(v128.load(p), straight), code8(v128.load(p + 16), straight))
-    const b = i16x8.narrow_i32x4_s(code8(v128.load(p + 32), straight), code8(v128.load(p + 48), straight))
-    v128.store(dst + (<usize>i << 2), i8x16.narrow_i16x8_u(a, b))
-  }
-  for (; i < n; i++) {
-    const c = code8(v128.load(src + (<usize>i << 4)), straight)
-    const s = i16x8.narrow_i32x4_s(c, c)
-    store<u32>(dst + (<usize>i << 2), i32x4.extract_lane(i8x16.narrow_i16x8_u(s, s), 0))
+  const one = f32x4.splat(1), zero = f32x4.splat(0)
+  const opaque = i32x4.splat(255)
+  for (let i = 0; i < n; i += 4) {
+    const s = src + (<usize>i << 4)
+    const p0 = v128.load(s), p1 = v128.load(s + 16), p2 = v128.load(s + 32), p3 = v128.load(s + 48)
+    const rg01 = i32x4.shuffle(p0, p1, 0, 4, 1, 5), ba01 = i32x4.shuffle(p0, p1, 2, 6, 3, 7)
+    const rg23 = i32x4.shuffle(p2, p3, 0, 4, 1, 5), ba23 = i32x4.shuffle(p2, p3, 2, 6, 3, 7)
+    let r = i64x2.shuffle(rg01, rg23, 0, 2), g = i64x2.shuffle(rg01, rg23, 1, 3)
+    let b = i64x2.shuffle(ba01, ba23, 0, 2)
+    let alpha = opaque
+    if (straight) {
+      const a = i64x2.shuffle(ba01, ba23, 1, 3)
+      alpha = nearest(f32x4.mul(f32x4.pmin(f32x4.pmax(a, zero), one), f32x4.splat(255)))
+      if (v128.any_true(f32x4.ne(a, one))) {
+        const over = v128.bitselect(f32x4.div(one, a), one, f32x4.gt(a, zero))
+        r = f32x4.mul(r, over)
+        g = f32x4.mul(g, over)
+        b = f32x4.mul(b, over)
+      }
+    }
+    const rg = v128.or(code(r), i32x4.shl(code(g), 8))
+    const ba = v128.or(i32x4.shl(code(b), 16), i32x4.shl(alpha, 24))
+    v128.store(dst + (<usize>i << 2), v128.or(rg, ba))
   }
 }
 
@@ -131,53 +152,79 @@ export function encodeRgba16(dst: usize, src: usize, n: i32): void {
   }
 }
 
+/** Four code values below 256 as four bytes. */
 // @ts-ignore: decorator
 @inline
-function chromaTap(rows: usize, x: i32, w: i32): v128 {
-  const l = max(x - 1, 0), r = min(x + 1, w - 1)
-  const c = v128.load(rows + (x << 4))
-  const s = f32x4.add(v128.load(rows + (l << 4)), v128.load(rows + (r << 4)))
-  return f32x4.mul(f32x4.add(s, f32x4.add(c, c)), f32x4.splat(0.25))
+function storeBytes(dst: usize, codes: v128): void {
+  const words = i16x8.narrow_i32x4_u(codes, codes)
+  store<u32>(dst, i32x4.extract_lane(i8x16.narrow_i16x8_u(words, words), 0))
 }
 
 // @ts-ignore: decorator
 @inline
-function dot3(p: v128, k: v128): f32 {
-  const m = f32x4.mul(p, k)
-  return f32x4.extract_lane(m, 0) + f32x4.extract_lane(m, 1) + f32x4.extract_lane(m, 2)
+function toCode(v: v128): v128 {
+  return nearest(f32x4.pmin(f32x4.pmax(v, f32x4.splat(0)), f32x4.splat(255)))
 }
 
 /**
- * Linear RGBA over black to 8-bit 4:2:0 with left-sited chroma ([1 2 1]/4 across, mean of two rows).
- * k: yr yg yb yOffset, ur ug ub cOffset, vr vg vb 0, already scaled to code values. rows: scratch for three rows of RGBA.
+ * Luma codes of one row, and its colour differences added to (or, for a first row, put into) the rows u and v.
+ * w is rounded up to a multiple of four; y, u and v have room for that.
  */
-export function encodeYuv420(yp: usize, up: usize, vp: usize, src: usize, w: i32, h: i32, k: usize, rows: usize): void {
-  const ky = v128.load(k), ku = v128.load(k + 16), kv = v128.load(k + 32)
-  const yOff = f32x4.extract_lane(ky, 3), cOff = f32x4.extract_lane(ku, 3)
-  const cw = (w + 1) >> 1
-  const pitch = <usize>w * 16
-  const mean = rows + 2 * pitch
-  for (let y = 0; y < h; y += 2) {
-    const pair = min(2, h - y)
-    for (let j = 0; j < pair; j++) {
-      const s = src + <usize>(y + j) * pitch, d = rows + j * pitch, o = yp + (y + j) * w
-      for (let x = 0; x < w; x++) {
-        const c = fromLinear(v128.load(s + (x << 4)))
-        v128.store(d + (x << 4), c)
-        store<u8>(o + x, <u8>min(max(dot3(c, ky) + yOff + 0.5, 0), 255))
-      }
-    }
-    const second = pair == 2 ? rows + pitch : rows
-    for (let x = 0; x < w; x++) {
-      const m = f32x4.add(v128.load(rows + (x << 4)), v128.load(second + (x << 4)))
-      v128.store(mean + (x << 4), f32x4.mul(m, f32x4.splat(0.5)))
-    }
-    const row = (y >> 1) * cw
-    for (let x = 0; x < cw; x++) {
-      const c = chromaTap(mean, x << 1, w)
-      store<u8>(up + row + x, <u8>min(max(dot3(c, ku) + cOff + 0.5, 0), 255))
-      store<u8>(vp + row + x, <u8>min(max(dot3(c, kv) + cOff + 0.5, 0), 255))
-    }
+function encodeRow(y: usize, u: usize, v: usize, src: usize, w: i32, k: usize, first: bool): void {
+  for (let x = 0; x < w; x += 4) {
+    const s = src + (<usize>x << 4)
+    const p0 = v128.load(s), p1 = v128.load(s + 16), p2 = v128.load(s + 32), p3 = v128.load(s + 48)
+    const rg01 = i32x4.shuffle(p0, p1, 0, 4, 1, 5), rg23 = i32x4.shuffle(p2, p3, 0, 4, 1, 5)
+    const r = fromLinear(i64x2.shuffle(rg01, rg23, 0, 2)), g = fromLinear(i64x2.shuffle(rg01, rg23, 1, 3))
+    const b = fromLinear(i64x2.shuffle(i32x4.shuffle(p0, p1, 2, 6, 3, 7), i32x4.shuffle(p2, p3, 2, 6, 3, 7), 0, 2))
+    storeBytes(y + x, toCode(f32x4.add(mix3(r, g, b, k), v128.load32_splat(k + 12))))
+    const o = <usize>x << 2
+    const cu = mix3(r, g, b, k + 16), cv = mix3(r, g, b, k + 32)
+    v128.store(u + o, first ? cu : f32x4.add(cu, v128.load(u + o)))
+    v128.store(v + o, first ? cv : f32x4.add(cv, v128.load(v + o)))
   }
 }
 
+// @ts-ignore: decorator
+@inline
+function mix3(r: v128, g: v128, b: v128, k: usize): v128 {
+  const rg = f32x4.add(f32x4.mul(r, v128.load32_splat(k)), f32x4.mul(g, v128.load32_splat(k + 4)))
+  return f32x4.add(rg, f32x4.mul(b, v128.load32_splat(k + 8)))
+}
+
+/** Codes of one chroma row: [1 2 1] across at even columns, times scale. row[-1] and row[w] hold the continued edge. */
+function encodeChroma(dst: usize, row: usize, cw: i32, scale: f32, offset: f32): void {
+  const ks = f32x4.splat(scale), ko = f32x4.splat(offset)
+  for (let x = 0; x < cw; x += 4) {
+    const p = row + (<usize>x << 3)
+    const a = v128.load(p), b = v128.load(p + 16)
+    const even = i32x4.shuffle(a, b, 0, 2, 4, 6), odd = i32x4.shuffle(a, b, 1, 3, 5, 7)
+    const before = i32x4.shuffle(v128.load(p - 4), v128.load(p + 12), 0, 2, 4, 6)
+    const sum = f32x4.add(f32x4.add(before, odd), f32x4.add(even, even))
+    storeBytes(dst + x, toCode(f32x4.add(f32x4.mul(sum, ks), ko)))
+  }
+}
+
+/**
+ * Linear RGBA over black to 8-bit 4:2:0 with left-sited chroma ([1 2 1]/4 across, mean of two rows). Rows are w bytes apart in yp and
+ * (w + 1) / 2 in up and vp; each plane needs four bytes of room behind it, and planes are written in the order y, u, v.
+ * k: yr yg yb yOffset, ur ug ub cOffset, vr vg vb 0, already scaled to code values. rows: scratch for two rows of w + 16 floats.
+ */
+export function encodeYuv420(yp: usize, up: usize, vp: usize, src: usize, w: i32, h: i32, k: usize, rows: usize): void {
+  const cw = (w + 1) >> 1
+  const pitch = <usize>w << 4
+  const u = rows + 16, v = u + (<usize>(w + 16) << 2)
+  const offset = load<f32>(k + 28)
+  for (let y = 0; y < h; y += 2) {
+    const s = src + <usize>y * pitch
+    encodeRow(yp + y * w, u, v, s, w, k, true)
+    const two = y + 1 < h
+    if (two) encodeRow(yp + (y + 1) * w, u, v, s + pitch, w, k, false)
+    for (let side = 0; side < 2; side++) {
+      const row = side ? v : u
+      store<f32>(row - 4, load<f32>(row))
+      store<f32>(row + (<usize>w << 2), load<f32>(row + (<usize>(w - 1) << 2)))
+      encodeChroma((side ? vp : up) + (y >> 1) * cw, row, cw, two ? 0.125 : 0.25, offset)
+    }
+  }
+}

@@ -7,8 +7,9 @@ const rgb = { type: 'rgb', min: -4, max: 8, step: 0.005, digits: 3 } as const
 const MATRIX = 1
 const CONTRAST = 2
 const LEVELS = 4
+/** Red; green and blue are the next two bits. */
 const GAMMA = 8
-const SATURATION = 16
+const SATURATION = 64
 
 export const grade = declareStep({
   id: 'grade',
@@ -107,28 +108,23 @@ export const grade = declareStep({
     const balance: Matrix3 =
       v.temperature || v.tint ? whiteBalance(v.temperature, v.tint) : [1, 0, 0, 0, 1, 0, 0, 0, 1]
     const stop = 2 ** v.exposure
-    const column = (i: number) => [0, 3, 6].map((row) => (balance[row + i] ?? 0) * stop)
-    const all = (x: number) => [x, x, x]
-    const rows = [
-      ...[column(0), column(1), column(2)],
-      ...[all(v.pivot), all(1 / v.pivot), all(v.contrast)],
-      ...[
-        v.gain.map((g, i) => g - (v.lift[i] ?? 0)),
-        v.lift,
-        v.gamma.map((g) => 1 / g),
-        LUMA,
-        all(v.saturation),
-      ],
+    const coefficients = [
+      ...balance.map((x) => x * stop),
+      ...[v.pivot, 1 / v.pivot, v.contrast],
+      ...v.gain.map((g, i) => g - (v.lift[i] ?? 0)),
+      ...v.lift,
+      ...v.gamma.map((g) => 1 / g),
+      ...[...LUMA, v.saturation],
     ]
     const flags =
       (v.exposure || v.temperature || v.tint ? MATRIX : 0) |
       (v.contrast !== 1 ? CONTRAST : 0) |
       (v.lift.some((x) => x !== 0) || v.gain.some((x) => x !== 1) ? LEVELS : 0) |
-      (v.gamma.some((x) => x !== 1) ? GAMMA : 0) |
+      v.gamma.reduce((bits, x, i) => bits | (x !== 1 ? GAMMA << i : 0), 0) |
       (v.saturation !== 1 ? SATURATION : 0)
     const out = k.frame(input.width, input.height)
-    k.scratch(rows.length * 16, (block) => {
-      k.floats(block).set(rows.flatMap((row) => [...row, 0]))
+    k.scratch(coefficients.length * 16, (block) => {
+      k.floats(block).set(coefficients.flatMap((x) => [x, x, x, x]))
       k.raw.grade(out.block.at, input.block.at, input.width * input.height, block.at, flags)
     })
     return out
