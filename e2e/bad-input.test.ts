@@ -6,7 +6,7 @@ import { join } from 'node:path'
 import { after, before, test } from 'node:test'
 import { writeOtio } from '@stilus/core/formats'
 import { zipSync } from 'fflate'
-import { addTreatment, openFiles, pictureOf, saved } from './acts'
+import { addTreatment, numberShown, openFiles, pictureOf, saved } from './acts'
 import { openStage, type Stage } from './browser'
 import { makeClip } from './clip'
 
@@ -83,6 +83,50 @@ test('a file with sound only goes to the sound lane and says so', async () => {
   await stage.page.getByTestId('import-input').setInputFiles(path)
   await stage.page.getByRole('status').filter({ hasText: '"tune.m4a" has sound but no picture' }).waitFor()
   assert.equal(await shots(), 1)
+})
+
+test('frames that cannot be decoded show as failed; those after them are there', async () => {
+  const other = await openStage()
+  try {
+    const path = join(folder, 'scratched.mp4')
+    await makeClip({ path, frames: 120 })
+    const bytes = readFileSync(path)
+    const packets = String(
+      execFileSync('ffprobe', [
+        '-v',
+        'error',
+        '-select_streams',
+        'v:0',
+        '-show_entries',
+        'packet=pos,size,flags',
+        '-of',
+        'csv=p=0',
+        path,
+      ]),
+    )
+    const list = packets
+      .trim()
+      .split('\n')
+      .map((line) => line.split(','))
+    // The second group of pictures, from frame 30 to 59, is overwritten; index and sizes stay as they were.
+    for (const [size, pos] of list.slice(30, 60)) bytes.fill(0xff, Number(pos), Number(pos) + Number(size))
+    writeFileSync(path, bytes)
+    await openFiles(other, path)
+    const { page } = other
+    await page.getByText('frame 1 of 120').waitFor()
+    await pictureOf(page, 0)
+    for (let i = 0; i < 4; i++) await page.keyboard.press('Shift+ArrowRight')
+    await page
+      .getByRole('alert')
+      .filter({ hasText: /of "scratched\.mp4" could not be read and is left out/ })
+      .first()
+      .waitFor()
+    for (let i = 0; i < 5; i++) await page.keyboard.press('Shift+ArrowRight')
+    await pictureOf(page, 90)
+    assert.equal(await numberShown(page, 320), 90)
+  } finally {
+    await other.close()
+  }
 })
 
 test('an edit with missing media is laid out, says what is missing, and finds it by name', async () => {

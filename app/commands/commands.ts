@@ -383,7 +383,14 @@ export const shownKeys = (keys: string): string =>
     .split('+')
     .map(
       (k) =>
-        ({ ' ': 'Space', arrowleft: '←', arrowright: '→', arrowup: '↑', arrowdown: '↓', pagedown: 'Page ↓', pageup: 'Page ↑' })[k] ??
-        (k.length === 1 ? k.toUpperCase() : k[0]?.toUpperCase() + k.slice(1)),
+        ({
+          ' ': 'Space',
+          arrowleft: '←',
+          arrowright: '→',
+          arrowup: '↑',
+          arrowdown: '↓',
+          pagedown: 'Page ↓',
+          pageup: 'Page ↑',
+        })[k] ?? (k.length === 1 ? k.toUpperCase() : k[0]?.toUpperCase() + k.slice(1)),
     )
     .join(' ')

@@ -52,13 +52,25 @@ async function next(): Promise<void> {
   store.dispatch(deliveryActions.updated({ id, status: 'rendering', startedAt: Date.now() }))
   try {
     session().player.stop()
-    const { file, job, codec } = await deliver(project, delivery, controller.signal, ({ done }) =>
+    const { file, job, codec, problems } = await deliver(project, delivery, controller.signal, ({ done }) =>
       store.dispatch(deliveryActions.updated({ id, done })),
     )
+    const problem = problems.length
+      ? `${problems[0]}${problems.length > 1 ? ` And ${problems.length - 1} more.` : ''}`
+      : null
+    if (problem) tell('problem', problem)
     finished.set(id, { job, name: file.name })
     const url = URL.createObjectURL(file)
     store.dispatch(
-      deliveryActions.updated({ id, status: 'done', url, bytes: file.size, codec, finishedAt: Date.now() }),
+      deliveryActions.updated({
+        id,
+        status: 'done',
+        url,
+        bytes: file.size,
+        codec,
+        problem,
+        finishedAt: Date.now(),
+      }),
     )
   } catch (error) {
     const cancelled = (error as Error).name === 'AbortError'

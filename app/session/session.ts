@@ -42,8 +42,7 @@ export class Session {
     this.#last = document
     this.renderer = new Renderer(
       (id) => findMedium(projectId, id),
-      (message) =>
-        store.dispatch(noticeActions.told('problem', `A renderer stopped and was replaced (${message}).`)),
+      (message) => store.dispatch(noticeActions.told('problem', message)),
     )
     const kept = Number(localStorage.getItem(KEPT))
     if (kept > 0) this.renderer.cache.limit = kept

@@ -30,16 +30,16 @@ export function evaluate(k: Kernels, plan: Plan, sources: Sources, cache?: NodeC
         continue
       }
       const inputs = node.inputs.map((i) => live.get(i) as Frame)
-      live.set(index, make(k, plan, node, inputs, sources))
-      for (const i of node.inputs) {
-        readers[i] = (readers[i] ?? 0) - 1
+      const last = node.inputs.filter((i) => readers[i] === 1)
+      if (cache) for (const i of last) keep(cache, plan.nodes[i], live.get(i))
+      const made = make(k, plan, node, inputs, sources, last.includes(node.inputs[1] ?? -1))
+      for (const i of node.inputs) readers[i] = (readers[i] ?? 0) - 1
+      for (const i of last) {
         const input = live.get(i)
-        if (!readers[i] && input) {
-          if (cache && plan.nodes[i]?.op.kind === 'step') cache.put(plan.nodes[i].key, input.data)
-          k.free(input)
-          live.delete(i)
-        }
+        live.delete(i)
+        if (input && input !== made) k.free(input)
       }
+      live.set(index, made)
     }
     const result = live.get(root) as Frame
     live.delete(root)
@@ -63,7 +63,20 @@ function countReaders(plan: Plan, cache?: NodeCache) {
   return { readers, kept }
 }
 
-function make(k: Kernels, plan: Plan, { op }: Node, inputs: Frame[], sources: Sources): Frame | Plane {
+/** Pictures after steps are worth keeping; the rest is quickly made again. */
+function keep(cache: NodeCache, node: Node | undefined, picture: Frame | Plane | undefined): void {
+  if (node?.op.kind === 'step' && picture) cache.put(node.key, picture.data)
+}
+
+/** Makes one node. `spare`: the second input has no other reader, so a combination may be written into it. */
+function make(
+  k: Kernels,
+  plan: Plan,
+  { op }: Node,
+  inputs: Frame[],
+  sources: Sources,
+  spare: boolean,
+): Frame | Plane {
   const [a, b, c] = inputs
   const { width, height, scale } = plan
   switch (op.kind) {
@@ -89,12 +102,12 @@ function make(k: Kernels, plan: Plan, { op }: Node, inputs: Frame[], sources: So
     case 'matte':
       return rasterise(k, width, height, scale, op.shapes, op.invert)
     case 'mix': {
-      const out = copy(k, b as Frame)
+      const out = spare ? (b as Frame) : copy(k, b as Frame)
       mixInto(k, a as Frame, out, op.amount, c as unknown as Plane | undefined)
       return out
     }
     case 'over': {
-      const out = copy(k, b as Frame)
+      const out = spare ? (b as Frame) : copy(k, b as Frame)
       overInto(k, a as Frame, out)
       return out
     }

@@ -9,6 +9,7 @@ export interface Finished {
   file: File
   job: Job
   codec: string
+  problems: string[]
 }
 
 /**
@@ -36,7 +37,8 @@ export async function deliver(
     )
     const directory = await navigator.storage.getDirectory()
     const written = await (await directory.getFileHandle(result.stored)).getFile()
-    return { file: new File([written], job.name, { type: written.type }), job, codec: result.codec }
+    const file = new File([written], job.name, { type: written.type })
+    return { file, job, codec: result.codec, problems: result.problems }
   } catch (error) {
     throw (error as Error).name === 'QuotaExceededError' ? new StorageFull() : error
   } finally {

@@ -37,6 +37,8 @@ export interface DeliveryResult {
   /** Name of the finished file in the origin's private file system. */
   stored: string
   codec: string
+  /** What went wrong without stopping it, such as frames that could not be read. */
+  problems: string[]
 }
 
 const handlers = {
@@ -49,12 +51,16 @@ const handlers = {
     const directory = await navigator.storage.getDirectory()
     const file = await directory.getFileHandle(stored, { create: true })
     const writable = await file.createWritable()
-    const renderer = new Renderer((id) => findMedium(project.id, id))
+    const problems = new Set<string>()
+    const renderer = new Renderer(
+      (id) => findMedium(project.id, id),
+      (message) => problems.add(message),
+    )
     renderer.cache.limit = 0
     try {
       const run = { project, job, delivery, renderer, writable, context }
       const codec = delivery.container === 'png' ? await writePngs(run) : await writeMovie(run)
-      return { stored, codec }
+      return { stored, codec, problems: [...problems] }
     } catch (error) {
       await writable.abort().catch(() => undefined)
       await directory.removeEntry(stored).catch(() => undefined)

@@ -33,7 +33,13 @@ export class FrameReader {
 
   /** @throws Error where the frame cannot be decoded */
   get(n: number): Promise<Picture> {
-    const result = this.#queue.then(() => this.#read(n))
+    const result = this.#queue
+      .then(() => this.#read(n))
+      .catch(async (error: unknown) => {
+        // A decoder that has failed stays failed: the next request begins with a new one.
+        await this.#restart().catch(() => undefined)
+        throw error
+      })
     this.#queue = result.catch(() => undefined)
     return result
   }

@@ -11,6 +11,8 @@ interface Job {
   /** Fetches the plan's sources when the job's turn has come. */
   fetch(): Promise<(Picture | undefined)[]>
   urgent: boolean
+  /** It was given to a worker that died. */
+  again?: boolean
   signal?: AbortSignal | undefined
   resolve(picture: Delivered): void
   reject(error: unknown): void
@@ -27,7 +29,14 @@ export function arenaBytes({ size, media }: Pick<Project, 'size' | 'media'>): nu
   return Math.min(MOST, Math.max(LEAST, (size.width * size.height * FRAMES + largest * 3) * 16))
 }
 
-/** Render workers, one a core, each with its own kernels. Urgent jobs go first; cancelled ones never start. */
+/** The buffers that a picture's samples lie in. */
+const buffersOf = (p: Picture): ArrayBuffer[] =>
+  (p.kind === 'rgba' ? [p.data] : [p.y, p.u, p.v]).map((plane) => plane.buffer as ArrayBuffer)
+
+/**
+ * Render workers, one a core, each with its own kernels. Urgent jobs go first; cancelled ones never start. A worker that dies is replaced
+ * and its job is tried once more.
+ */
 export class RenderPool {
   readonly #idle: Caller<RenderHandlers>[] = []
   readonly #jobs: Job[] = []
@@ -78,14 +87,16 @@ export class RenderPool {
       const pictures = await job.fetch()
       job.signal?.throwIfAborted()
       const { plan, format, keep } = job
-      job.resolve(await caller.call('render', { plan, pictures, format, keep }))
+      const transfer = [...new Set(pictures.flatMap((p) => (p ? buffersOf(p) : [])))]
+      job.resolve(await caller.call('render', { plan, pictures, format, keep }, { transfer }))
     } catch (error) {
       if (error instanceof Error && error.name === 'WorkerDied') {
         this.#workers--
         caller = undefined
         this.onDeath(error.message)
-      }
-      job.reject(error)
+        if (!job.again && !this.#closed) this.#jobs.unshift({ ...job, again: true })
+        else job.reject(error)
+      } else job.reject(error)
     }
     if (caller && (this.#closed || (this.#memory.get(caller) ?? 0) < this.#bytes)) this.#retire(caller)
     else if (caller) this.#idle.push(caller)

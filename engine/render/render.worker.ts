@@ -8,6 +8,8 @@ import { Moved, serve } from '../rpc'
 export type PictureFormat = 'rgba8' | 'png8' | 'png16' | 'i420' | 'float'
 
 export interface Delivered {
+  /** A source of it could not be read; what shows in its place is no picture. */
+  failed?: boolean
   width: number
   height: number
   data: Uint8ClampedArray<ArrayBuffer> | Uint8Array<ArrayBuffer> | Float32Array<ArrayBuffer>

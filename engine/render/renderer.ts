@@ -26,9 +26,15 @@ export class Renderer {
   readonly #pool: RenderPool
   readonly #flying = new Map<string, Promise<Delivered>>()
 
-  constructor(find: FindBlob, onDeath?: (message: string) => void) {
+  /** @param onProblem told of what went wrong without stopping the work: a frame that cannot be read, a worker that died */
+  constructor(
+    find: FindBlob,
+    private readonly onProblem: (message: string) => void = () => undefined,
+  ) {
     this.media = new MediaLibrary(find)
-    this.#pool = new RenderPool(undefined, onDeath)
+    this.#pool = new RenderPool(undefined, (message) =>
+      onProblem(`A renderer stopped and was replaced (${message}).`),
+    )
   }
 
   get workers() {
@@ -57,10 +63,9 @@ export class Renderer {
     // Somebody else's request may be withdrawn; then this one is made for itself.
     if (flying && !request.signal)
       return flying.catch((e: Error) => (e.name === 'AbortError' ? this.render(request) : Promise.reject(e)))
-    const making = this.#make(planned, format, request).then((picture) => {
-      this.cache.put(key, picture)
-      return picture
-    })
+    const making = this.#make(planned, format, request)
+    // A frame whose source failed is shown as failed but not kept: it may be there the next time.
+    making.then((picture) => picture.failed || this.cache.put(key, picture)).catch(() => undefined)
     this.#flying.set(key, making)
     const landed = () => this.#flying.get(key) === making && this.#flying.delete(key)
     making.then(landed, landed)
@@ -73,14 +78,28 @@ export class Renderer {
     this.cache.clear()
   }
 
-  #make(
+  async #make(
     planned: Plan,
     format: PictureFormat,
     { project, urgent = false, signal }: RenderRequest,
   ): Promise<Delivered> {
     this.#pool.reserve(arenaBytes(project))
-    const fetch = () => Promise.all(planned.sources.map((s) => this.media.picture(s.mediaId, s.frame)))
-    return this.#pool.run({ plan: planned, format, keep: urgent, fetch, urgent, signal })
+    let failed = false
+    const source = async (mediaId: string, frame: number) => {
+      try {
+        return await this.media.picture(mediaId, frame)
+      } catch (error) {
+        failed = true
+        const name = project.media.find((m) => m.id === mediaId)?.name ?? mediaId
+        this.onProblem(
+          `Frame ${frame} of "${name}" could not be read and is left out: ${(error as Error).message}`,
+        )
+        return undefined
+      }
+    }
+    const fetch = () => Promise.all(planned.sources.map((s) => source(s.mediaId, s.frame)))
+    const picture = await this.#pool.run({ plan: planned, format, keep: urgent, fetch, urgent, signal })
+    return failed ? { ...picture, failed } : picture
   }
 }
 
