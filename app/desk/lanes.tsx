@@ -21,7 +21,12 @@ export function Lanes() {
   const target = useMemo<Target>(() => ({ kind: 'shot', shotId: shot.id }), [shot.id])
   return (
     <section aria-label="Lanes" className="flex min-h-0 flex-1 flex-col">
-      <TimeScale first={0} end={shot.length} onSeek={(frame) => dispatch(seek(frame, shot.id))}>
+      <TimeScale
+        first={0}
+        end={shot.length}
+        onSeek={(frame) => dispatch(seek(frame, shot.id))}
+        onHand={(down) => dispatch(viewActions.set({ hand: down }))}
+      >
         {(map) => (
           <>
             <div className="flex h-7 shrink-0 border-b">

@@ -27,7 +27,12 @@ export function Timeline({ project, length }: { project: Project; length: number
   }, [hand, length])
   const lanes = [...new Set([0, ...project.shots.map((s) => s.lane)])].sort((a, b) => b - a)
   return (
-    <TimeScale first={0} end={Math.max(end, length, 24)} onSeek={(frame) => dispatch(seek(frame, undefined))}>
+    <TimeScale
+      first={0}
+      end={Math.max(end, length, 24)}
+      onSeek={(frame) => dispatch(seek(frame, undefined))}
+      onHand={(down) => dispatch(viewActions.set({ hand: down }))}
+    >
       {(map) => (
         <>
           <div className="flex h-7 shrink-0 border-b">

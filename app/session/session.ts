@@ -3,6 +3,7 @@ import {
   findMedium,
   holdProject,
   openProject,
+  Pace,
   Player,
   Renderer,
   saveProject,
@@ -29,6 +30,8 @@ interface Saved {
 export class Session {
   readonly renderer: Renderer
   readonly player: Player
+  /** What a moving hand can have. */
+  readonly pace = new Pace()
   readonly #autosave: Autosave<Saved>
   readonly #release: () => void
   readonly #unsubscribe: () => void

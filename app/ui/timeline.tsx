@@ -10,6 +10,8 @@ export interface TimeMap {
   x(frame: number): number
   frame(x: number): number
   seek(frame: number): void
+  /** The playhead is taken in hand, or let go. */
+  hand(down: boolean): void
 }
 
 const LEFT = 200
@@ -20,6 +22,7 @@ export function TimeScale(props: {
   first: number
   end: number
   onSeek(frame: number): void
+  onHand(down: boolean): void
   children(map: TimeMap): ReactNode
 }) {
   const box = useRef<HTMLDivElement>(null)
@@ -34,7 +37,7 @@ export function TimeScale(props: {
   const width = Math.max(100, total - LEFT)
   const perFrame = (width - 2 * PADDING) / Math.max(1, props.end - props.first)
   const map: TimeMap = {
-    ...{ first: props.first, end: props.end, width, seek: props.onSeek },
+    ...{ first: props.first, end: props.end, width, seek: props.onSeek, hand: props.onHand },
     x: (frame) => PADDING + (frame - props.first) * perFrame,
     frame: (x) => props.first + (x - PADDING) / perFrame,
   }
@@ -66,7 +69,10 @@ export function Ruler({ map, rate, children }: { map: TimeMap; rate: Rate; child
   const marks: number[] = []
   for (let f = Math.ceil(map.first / step) * step; map.x(f) < map.width - 56; f += step) marks.push(f)
   const scrub = (event: PointerEvent) => {
-    if (event.type === 'pointerdown') event.currentTarget.setPointerCapture(event.pointerId)
+    if (event.type === 'pointerdown') {
+      event.currentTarget.setPointerCapture(event.pointerId)
+      map.hand(true)
+    }
     if (!event.currentTarget.hasPointerCapture(event.pointerId)) return
     map.seek(map.frame(event.clientX - event.currentTarget.getBoundingClientRect().left))
   }
@@ -76,6 +82,8 @@ export function Ruler({ map, rate, children }: { map: TimeMap; rate: Rate; child
       className="relative flex-1 cursor-col-resize touch-none overflow-hidden"
       onPointerDown={scrub}
       onPointerMove={scrub}
+      onPointerUp={() => map.hand(false)}
+      onPointerCancel={() => map.hand(false)}
     >
       {marks.map((f) => (
         <span

@@ -3,9 +3,12 @@ import { type RefObject, useEffect, useRef, useState } from 'react'
 import { session } from '../session/session'
 import { Latest } from './latest'
 
+/** A hand that moves gets its picture within this many milliseconds, as fine as that allows. */
+const AT_HAND = 60
+
 /**
- * Keeps a canvas showing a request. While a hand is on a control, pictures come at half the scale; the full one follows when it
- * rests. Returns the message of a picture that could not be made.
+ * Keeps a canvas showing a request. While a hand is on a control, pictures come at a scale that can be had at once; the full one
+ * follows when it rests. Returns the message of a picture that could not be made.
  */
 export function usePicture(
   canvas: RefObject<HTMLCanvasElement | null>,
@@ -18,7 +21,11 @@ export function usePicture(
   useEffect(() => {
     const runner = new Latest<RenderRequest>(
       async (job) => {
-        const picture = await session().renderer.render(job)
+        const { renderer, pace } = session()
+        const began = performance.now()
+        const ready = renderer.peek(job)
+        const picture = ready ?? (await renderer.render(job))
+        if (!ready && job.urgent) pace.note(job.scale, performance.now() - began)
         if (canvas.current) show(canvas.current, picture, job)
         setProblem(null)
       },
@@ -30,7 +37,7 @@ export function usePicture(
 
   useEffect(() => {
     if (!request) return
-    const wanted = hand ? { ...request, scale: Math.max(0.25, request.scale / 2) } : request
+    const wanted = hand ? { ...request, scale: session().pace.scaleFor(AT_HAND, request.scale) } : request
     const ready = session().renderer.peek(wanted)
     if (ready && canvas.current) show(canvas.current, ready, wanted)
     latest.current?.put(wanted)
