@@ -10,7 +10,7 @@ interface AxisBlur {
 }
 
 /** From this sigma on (in pixels) the Gaussian works on a decimated line. */
-const DIRECT = 8
+const DIRECT = 4.8
 /** Weights are cut where they fall below 4e-4 of the peak, and normalised. */
 const REACH = 4
 
@@ -18,9 +18,9 @@ const REACH = 4
  * Gaussian blur with standard deviations in pixels of this frame, one for each axis; 0 leaves an axis alone.
  * Error against the true Gaussian is below 1e-3 of the peak, at the borders too: the source is extended by `edge` virtually.
  *
- * Below sigma 8 a FIR to 4 sigma. From there: decimate by D, a power of two, with [1 3 3 1]/8 at each halving until sigma / D lies
- * in [4, 8), a FIR there, and up again by one cubic B-spline. The FIR's variance is what the other two leave over:
- * sigma^2 / D^2 - 1/3 - (1 - 1/D^2) / 4. All weights are positive, so nothing rings beside highlights.
+ * Below sigma 4.8 a FIR to 4 sigma. From there: decimate by D, a power of two, with [1 5 10 10 5 1]/32 at each halving until sigma / D
+ * lies in [2.4, 4.8), a FIR there, and up again by one cubic B-spline. The FIR's variance is what the other two leave over:
+ * sigma^2 / D^2 - 1/3 - (1 - 1/D^2) * 5/12. All weights are positive, so nothing rings beside highlights.
  */
 export function gaussian(k: Kernels, src: Frame, sigmaX: number, sigmaY: number, edge: Edge): Frame {
   const x = sigmaX > 0 ? axisBlur(src.width, sigmaX, edge) : undefined
@@ -89,7 +89,7 @@ function pyramid(n: number, sigma: number, edge: Edge): AxisBlur {
   let halvings = 0
   while (sigma / 2 ** halvings >= DIRECT) halvings++
   const d = 2 ** halvings
-  const w = bell(Math.sqrt((sigma / d) ** 2 - 1 / 3 - (1 - 1 / (d * d)) / 4))
+  const w = bell(Math.sqrt((sigma / d) ** 2 - 1 / 3 - ((1 - 1 / (d * d)) * 5) / 12))
   const r = (w.length - 1) / 2
   const taps = decimation(halvings)
   const lead = (taps.length - d) / 2
@@ -109,14 +109,14 @@ function pyramid(n: number, sigma: number, edge: Edge): AxisBlur {
   return { down, blur, up }
 }
 
-/** [1 3 3 1]/8 applied at 2^k successive halvings, as one set of taps. */
+/** [1 5 10 10 5 1]/32 applied at successive halvings, as one set of taps. */
 function decimation(halvings: number): Float64Array {
   let taps = new Float64Array([1])
   for (let level = 0; level < halvings; level++) {
     const spread = 2 ** level
-    const next = new Float64Array(taps.length + 3 * spread)
-    ;[1, 3, 3, 1].forEach((c, j) =>
-      taps.forEach((t, i) => (next[i + j * spread] = (next[i + j * spread] ?? 0) + (t * c) / 8)),
+    const next = new Float64Array(taps.length + 5 * spread)
+    ;[1, 5, 10, 10, 5, 1].forEach((c, j) =>
+      taps.forEach((t, i) => (next[i + j * spread] = (next[i + j * spread] ?? 0) + (t * c) / 32)),
     )
     taps = next
   }
