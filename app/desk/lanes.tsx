@@ -156,21 +156,56 @@ function SpanBar({ step, map, chosen }: { step: Step; map: TimeMap; chosen: bool
       <div className={cx(edge, 'right-0 rounded-r')} {...right} />
       {chosen && (
         <>
-          <RampGrip label="Ramp in" x={Math.max(8, inX)} drag={rampIn} />
-          <RampGrip label="Ramp out" x={Math.min(width - 8, outX)} drag={rampOut} />
+          <RampGrip
+            label="Ramp in"
+            x={Math.max(8, inX)}
+            frames={step.when.rampIn}
+            drag={rampIn}
+            onFrames={(rampIn) => set({ rampIn }, `ramp in ${step.id}`)}
+          />
+          <RampGrip
+            label="Ramp out"
+            x={Math.min(width - 8, outX)}
+            frames={step.when.rampOut}
+            drag={rampOut}
+            onFrames={(rampOut) => set({ rampOut }, `ramp out ${step.id}`)}
+          />
         </>
       )}
     </div>
   )
 }
 
-function RampGrip({ label, x, drag }: { label: string; x: number; drag: object }) {
+function RampGrip(props: {
+  label: string
+  x: number
+  frames: number
+  drag: object
+  onFrames(frames: number): void
+}) {
+  const { label, x, frames, drag, onFrames } = props
   return (
     <div
-      aria-label={label}
+      role="slider"
+      tabIndex={0}
+      aria-label={`${label}, frames`}
+      aria-valuenow={frames}
+      aria-valuemin={0}
       title={`${label}: drag sideways`}
       className="absolute top-0 flex h-4 w-4 -translate-x-1/2 cursor-ew-resize touch-none justify-center"
       style={{ left: x }}
+      onKeyDown={(event) => {
+        const by =
+          event.key === 'ArrowRight' || event.key === 'ArrowUp'
+            ? 1
+            : event.key === 'ArrowLeft' || event.key === 'ArrowDown'
+              ? -1
+              : 0
+        if (!by) return
+        event.preventDefault()
+        event.stopPropagation()
+        onFrames(Math.max(0, frames + by * (event.shiftKey ? 10 : 1)))
+      }}
       {...drag}
     >
       <span className="mt-0.5 size-2 rounded-full border border-ground bg-when" />

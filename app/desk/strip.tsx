@@ -43,23 +43,20 @@ export function Strip({ onAdd }: { onAdd(use: string, at: number): void }) {
     />
   )
   return (
-    <div
-      role="list"
-      aria-label="States of the shot"
-      data-facet={face}
-      className="flex h-[104px] items-start overflow-x-auto border-t px-3 pt-2.5"
-    >
-      <Tile label="Source" chosen={false} onChoose={() => dispatch(viewActions.step(null))} peek="source">
-        <Thumb project={project} target={source} frame={frame} width={WIDTH} />
-      </Tile>
-      {shot.steps.map((step, i) => [
-        gap(i),
-        <StepTile key={step.id} step={step} frame={frame} chosen={step.id === stepId} />,
-      ])}
-      {gap(shot.steps.length)}
-      <Tile label="Result" chosen={false} onChoose={() => dispatch(viewActions.step(null))} peek={null}>
-        <Thumb project={project} target={result} frame={frame} width={WIDTH} />
-      </Tile>
+    <div data-facet={face} className="flex h-[104px] items-start overflow-x-auto border-t px-3 pt-2.5">
+      <div role="list" aria-label="States of the shot" className="flex">
+        <Tile label="Source" chosen={false} onChoose={() => dispatch(viewActions.step(null))} peek="source">
+          <Thumb project={project} target={source} frame={frame} width={WIDTH} />
+        </Tile>
+        {shot.steps.map((step, i) => [
+          gap(i),
+          <StepTile key={step.id} step={step} frame={frame} chosen={step.id === stepId} />,
+        ])}
+        {gap(shot.steps.length)}
+        <Tile label="Result" chosen={false} onChoose={() => dispatch(viewActions.step(null))} peek={null}>
+          <Thumb project={project} target={result} frame={frame} width={WIDTH} />
+        </Tile>
+      </div>
       <IconButton
         label="Add a treatment"
         shortcut="Ctrl K"

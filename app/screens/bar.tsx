@@ -74,7 +74,10 @@ export function Bar({ project, crumb }: { project: Project; crumb?: string | und
       <Menu
         align="end"
         trigger={
-          <Button look="quiet" aria-label="Preview quality">
+          <Button
+            look="quiet"
+            aria-label={`Preview quality: ${QUALITIES.find((q) => q.value === quality)?.label}`}
+          >
             <Gauge size={15} /> {QUALITIES.find((q) => q.value === quality)?.label}
           </Button>
         }

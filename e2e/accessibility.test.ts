@@ -1,0 +1,89 @@
+import assert from 'node:assert/strict'
+import { readFileSync } from 'node:fs'
+import { createRequire } from 'node:module'
+import { after, before, test } from 'node:test'
+import type { AxeResults } from 'axe-core'
+import { pictureOf } from './acts'
+import { openStage, type Stage } from './browser'
+
+const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8')
+let stage: Stage
+before(async () => void (stage = await openStage()))
+after(() => stage?.close())
+
+/** No serious or critical finding on what is on screen. */
+async function clean(): Promise<void> {
+  const { page } = stage
+  await page.mouse.move(640, 4)
+  await page.waitForTimeout(400)
+  await page.evaluate(axe)
+  const { violations } = await page.evaluate(() =>
+    (window as unknown as { axe: { run(): Promise<AxeResults> } }).axe.run(),
+  )
+  const found = violations
+    .filter((v) => v.impact === 'serious' || v.impact === 'critical')
+    .map((v) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 160)).join(' | ')}`)
+  assert.deepEqual(found, [])
+}
+
+test('projects', async () => {
+  await stage.page.goto(stage.address)
+  await stage.page.getByText('The Tin Comet').waitFor()
+  await clean()
+})
+
+test('sequence', async () => {
+  await stage.page.goto(`${stage.address}/demo`)
+  await stage.page.getByRole('button', { name: /^Shot Harbour wide/ }).click()
+  await clean()
+})
+
+test('desk: what, where, when, catalogue', async () => {
+  const { page } = stage
+  await page.getByRole('button', { name: 'Open on the desk' }).click()
+  await page
+    .getByRole('list', { name: 'States of the shot' })
+    .getByRole('button', { name: /^Cool water/ })
+    .click()
+  await pictureOf(page, 0)
+  for (const face of ['1', '2', '3']) {
+    await page.keyboard.press(face)
+    await clean()
+  }
+  await page.getByRole('button', { name: 'Catalogue', exact: true }).click()
+  await clean()
+})
+
+test('hand over', async () => {
+  const { page } = stage
+  await page.getByRole('link', { name: 'Hand over' }).click()
+  await page.getByRole('radio', { name: 'Shots' }).click()
+  await clean()
+})
+
+test('the whole way by keyboard alone: open, treat, type, limit, key, undo', async () => {
+  const { page } = stage
+  await page.goto(`${stage.address}/p/the-tin-comet`)
+  const shot = page.getByRole('button', { name: /^Shot Comet hangs/ })
+  await shot.focus()
+  await page.keyboard.press('Enter')
+  await pictureOf(page, 0)
+  await page.keyboard.press('Control+k')
+  await page.keyboard.type('Add Glow')
+  await page.keyboard.press('Enter')
+  const threshold = page.getByRole('spinbutton', { name: 'Threshold', exact: true })
+  await threshold.focus()
+  const before = Number(await threshold.getAttribute('aria-valuenow'))
+  await page.keyboard.press('ArrowUp')
+  assert.ok(Number(await threshold.getAttribute('aria-valuenow')) > before)
+  await page.keyboard.press('Enter')
+  await page.keyboard.type('0.4')
+  await page.keyboard.press('Enter')
+  assert.equal(await threshold.getAttribute('aria-valuenow'), '0.4')
+  await page.keyboard.press('Shift+K')
+  await page.getByRole('button', { name: 'Key of Mix at frame 0' }).waitFor()
+  await page.keyboard.press('Control+z')
+  await page.getByRole('button', { name: 'Key of Mix at frame 0' }).waitFor({ state: 'detached' })
+  await page.keyboard.press('b')
+  await page.getByRole('button', { name: 'Switch Glow on' }).first().waitFor()
+})
