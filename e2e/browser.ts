@@ -24,7 +24,7 @@ export async function openStage(size = { width: 1280, height: 800 }): Promise<St
     acceptDownloads: true,
     args: ['--no-sandbox', '--autoplay-policy=no-user-gesture-required', '--mute-audio'],
   })
-  context.setDefaultTimeout(20_000)
+  context.setDefaultTimeout(45_000)
   const page = context.pages()[0] ?? (await context.newPage())
   const errors: string[] = []
   page.on('console', (message) => message.type() === 'error' && errors.push(message.text()))
