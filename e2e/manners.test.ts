@@ -5,12 +5,13 @@ import { join } from 'node:path'
 import { after, before, test } from 'node:test'
 import { addTreatment, drag, openFiles, pictureOf } from './acts'
 import { openStage, type Stage } from './browser'
-import { makeClip } from './clip'
+import { makeClip, readNumber } from './clip'
+import { decodeFrames, decodeSound } from './video'
 
 const folder = mkdtempSync(join(tmpdir(), 'stilus-manners-'))
 let stage: Stage
 before(async () => {
-  await makeClip({ path: join(folder, 'one.mp4'), frames: 96, width: 640, height: 360 })
+  await makeClip({ path: join(folder, 'one.mp4'), frames: 96, width: 640, height: 360, clickAt: 20 })
   await makeClip({
     path: join(folder, 'two.webm'),
     frames: 48,
@@ -74,6 +75,38 @@ test('takes a file that is dropped anywhere, and trims, moves and slips shots', 
       String(v),
     before - 1,
   )
+})
+
+test('hands over a shot with its handles, frame by frame and in sync', async () => {
+  const { page } = stage
+  const url = page.url()
+  const first = await valueOf('First frame of the medium')
+  await page.getByRole('link', { name: 'Hand over' }).click()
+  await page.getByRole('radio', { name: 'Shots' }).click()
+  await page.getByRole('checkbox').nth(1).uncheck()
+  await page.getByRole('radio', { name: 'WebM' }).click()
+  await page.getByRole('button', { name: 'Render', exact: true }).click()
+  await page.getByRole('link', { name: 'Save file' }).waitFor()
+  const downloading = page.waitForEvent('download')
+  await page.getByRole('link', { name: 'Save file' }).click()
+  const file = join(folder, 'shot.webm')
+  await (await downloading).saveAs(file)
+  const numbers = decodeFrames(file, 640, 360).map((frame) => readNumber(frame, 640))
+  const begin = Math.max(0, first - 12)
+  assert.deepEqual(
+    numbers,
+    Array.from({ length: numbers.length }, (_, i) => begin + i),
+  )
+  assert.ok(first > 12, 'the shot has handles before it')
+  const heard = decodeSound(file)
+  const click = heard.findIndex((v) => Math.abs(v) > 0.2)
+  // The click lies at frame 20 of the medium, in the handles of the shot.
+  assert.ok(
+    Math.abs(click / 48000 - (20 - begin) / 24) < 0.01,
+    `the click is heard at ${(click / 48000).toFixed(4)} s`,
+  )
+  await page.goto(url)
+  await page.getByRole('button', { name: /^Shot one/ }).click()
 })
 
 test('numbers: scrub, finer with Shift, arrows, arithmetic, Escape, reset by a double click', async () => {

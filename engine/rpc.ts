@@ -51,7 +51,7 @@ export function serve(handlers: Handlers): void {
       if (result instanceof Moved) post({ id, value: result.value }, result.transfer)
       else post({ id, value: result })
     } catch (error) {
-      const { name, message } = error instanceof Error ? error : new Error(String(error))
+      const { name = 'Error', message = String(error) } = (error ?? {}) as Partial<Error>
       post({ id, error: { name, message } })
     } finally {
       running.delete(id)

@@ -9,15 +9,16 @@ export interface Audible {
   decibels: number
 }
 
-/** Everything that is heard in a range of sequence frames [first, last). For one shot alone, pass its id. */
+/** Everything that is heard in a range of sequence frames [first, last); with a shot's id, that shot alone, handles included. */
 export function audible(project: Project, first: number, last: number, onlyShot?: string): Audible[] {
   const second = project.rate.den / project.rate.num
   const shots = project.shots.filter((s) => s.sound !== null && (!onlyShot || s.id === onlyShot))
   const clips = [...shots.map((s) => ({ ...s, gain: s.sound ?? 0 })), ...(onlyShot ? [] : project.sounds)]
   return clips.flatMap((clip) => {
     const medium = project.media.find((m) => m.id === clip.mediaId)
-    const start = Math.max(first, clip.start)
-    const end = Math.min(last, clip.start + clip.length)
+    // A shot alone is heard in its handles too; on the sequence it ends at its cuts.
+    const start = onlyShot ? first : Math.max(first, clip.start)
+    const end = onlyShot ? last : Math.min(last, clip.start + clip.length)
     if (!medium?.sound || end <= start) return []
     return [
       {

@@ -1,0 +1,71 @@
+import { emptyHistory } from '@stilus/core/project'
+import { testProject } from '../../core/testing/projects'
+import { edit, location, redo, travel, undo } from './edit'
+import { projectActions } from './project'
+import { store } from './store'
+import { viewActions } from './view'
+
+const project = () => store.getState().project
+const shot = () => project().document?.shots[0]
+const place = { shotId: 's1', stepId: 'a', param: 'intensity' }
+const intensity = () => shot()?.steps[0]?.what.intensity?.value
+const went: string[] = []
+let path = '/p/test/shot/s1'
+
+beforeEach(() => {
+  path = '/p/test/shot/s1'
+  location.path = () => path
+  location.go = (to) => {
+    went.push(to)
+    path = to
+  }
+  store.dispatch(projectActions.opened({ document: testProject(), history: emptyHistory() }))
+  store.dispatch(viewActions.entered({ frame: 7, stepId: 'a', face: 'what' }))
+  store.dispatch(edit('step.add', { shotId: 's1', stepId: 'a', use: 'glow', at: 0 }))
+})
+
+it('makes a gesture one entry, undoes it and does it again', () => {
+  for (const value of [2, 3, 4]) store.dispatch(edit('value.set', { place, at: 0, value }, 'drag'))
+  expect([intensity(), project().history.position]).toEqual([4, 2])
+  store.dispatch(undo)
+  expect(intensity()).toBe(1)
+  store.dispatch(redo)
+  expect(intensity()).toBe(4)
+})
+
+it('undo brings back what was on the picture: screen, step, face and frame', () => {
+  store.dispatch(viewActions.set({ face: 'when', frame: 12 }))
+  store.dispatch(edit('key.put', { place, at: 12, value: 2 }))
+  path = '/p/test'
+  store.dispatch(viewActions.entered({ frame: 90, face: 'what' }))
+  store.dispatch(undo)
+  expect(went.at(-1)).toBe('/p/test/shot/s1')
+  expect(store.getState().view).toMatchObject({ stepId: 'a', face: 'when', frame: 12 })
+})
+
+it('jumps to any entry and stays within the history', () => {
+  store.dispatch(edit('shot.rename', { shotId: 's1', name: 'Other' }))
+  store.dispatch(travel(0))
+  expect([shot()?.name, shot()?.steps.length]).toEqual(['s1', 0])
+  store.dispatch(travel(99))
+  expect([shot()?.name, project().history.position]).toEqual(['Other', 2])
+})
+
+it('tells of an edit that cannot be made, and of one in a project that another tab holds, and changes nothing', () => {
+  const before = project().document
+  expect(store.dispatch(edit('shot.remove', { shotId: 'nobody' }))).toBe(false)
+  store.dispatch(projectActions.elsewhere(true))
+  expect(store.dispatch(edit('shot.rename', { shotId: 's1', name: 'X' }))).toBe(false)
+  expect(project().document).toBe(before)
+  const said = store.getState().notices.list.map((n) => n.text)
+  expect(said).toEqual([
+    expect.stringContaining('no shot "nobody"'),
+    expect.stringContaining('open in another tab'),
+  ])
+})
+
+it('choosing another step leaves the look and the shape of the one before', () => {
+  store.dispatch(viewActions.set({ look: 'light', shapeId: 'e', drawing: 'ellipse' }))
+  store.dispatch(viewActions.step('b'))
+  expect(store.getState().view).toMatchObject({ stepId: 'b', look: 'result', shapeId: null, drawing: null })
+})

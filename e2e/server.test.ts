@@ -1,0 +1,121 @@
+import assert from 'node:assert/strict'
+import { execFileSync } from 'node:child_process'
+import { mkdtempSync, writeFileSync } from 'node:fs'
+import { request } from 'node:http'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { after, before, test } from 'node:test'
+import { fileURLToPath } from 'node:url'
+import { packDemo } from '../demo/pack'
+import { NodeRenderer, openPackage, type OpenedPackage } from '../server/render'
+import { startServer } from '../server/serve'
+import { decodeFrames, probe } from './video'
+
+const folder = mkdtempSync(join(tmpdir(), 'stilus-server-'))
+let served: Awaited<ReturnType<typeof startServer>>
+let opened: OpenedPackage
+let zip: string
+
+before(async () => {
+  served = await startServer(0)
+  zip = await packDemo()
+  opened = await openPackage(zip)
+})
+after(async () => {
+  opened?.close()
+  await served?.server.close()
+})
+
+/** Asks for a path as it is written, without the tidying that fetch does. */
+const ask = (path: string) =>
+  new Promise<{ status: number; headers: Record<string, unknown>; body: string }>((resolve, reject) => {
+    const { hostname, port } = new URL(served.address)
+    request({ hostname, port, path }, (answer) => {
+      let body = ''
+      answer
+        .on('data', (chunk) => (body += chunk))
+        .on('end', () => resolve({ status: answer.statusCode ?? 0, headers: answer.headers, body }))
+    })
+      .on('error', reject)
+      .end()
+  })
+
+test('serves every screen with the headers that shared memory needs', async () => {
+  for (const path of ['/', '/p/some-id/shot/x', '/demo-is-a-screen']) {
+    const { status, headers, body } = await ask(path)
+    assert.equal(status, 200)
+    assert.match(body, /<div id="root">/)
+    assert.equal(headers['cross-origin-opener-policy'], 'same-origin')
+    assert.equal(headers['cross-origin-embedder-policy'], 'require-corp')
+  }
+})
+
+for (const path of [
+  '/../package.json',
+  '/..%2f..%2fpackage.json',
+  '/demo/../../package.json',
+  '/demo/%2e%2e/project.ts',
+  '/.git/config',
+  '/server/main.ts',
+  '/assets/none.js',
+]) {
+  test(`nothing else is reachable: ${path}`, async () => {
+    const { status, body } = await ask(path)
+    assert.ok(status === 403 || status === 404 || body.includes('<div id="root">'), `${status}`)
+    assert.doesNotMatch(body, /workspaces|fastify|repositoryformatversion/)
+  })
+}
+
+test('renders the same bits whatever order frames are asked in', async () => {
+  const orders = [
+    [0, 1, 2, 40, 89],
+    [89, 40, 2, 1, 0],
+  ]
+  const seen = new Map<number, Buffer>()
+  for (const order of orders) {
+    const renderer = new NodeRenderer(opened.project, opened.files)
+    for (const n of order) {
+      const frame = await renderer.frame({ kind: 'shot', shotId: 'harbour' }, n, 0.5)
+      const bits = Buffer.from(frame.data.slice().buffer)
+      assert.ok(!seen.has(n) || bits.equals(seen.get(n) as Buffer), `frame ${n} differs`)
+      seen.set(n, bits)
+      renderer.kernels.free(frame)
+    }
+    assert.equal(renderer.kernels.used, 0)
+    renderer.close()
+  }
+  assert.ok(!(seen.get(0) as Buffer).equals(seen.get(1) as Buffer))
+})
+
+const render = (...args: string[]) =>
+  execFileSync(
+    process.execPath,
+    ['--import', 'tsx', fileURLToPath(new URL('../server/render-cli.ts', import.meta.url)), ...args],
+    {
+      stdio: ['ignore', 'pipe', 'pipe'],
+      encoding: 'utf8',
+    },
+  )
+
+test('renders a shot of a package from the command line', () => {
+  const out = join(folder, 'lantern.mp4')
+  render(zip, '--shot', '2', '--out', out)
+  assert.equal(decodeFrames(out, 1280, 720).length, 72)
+  assert.deepEqual([probe(out, 'color_space'), probe(out, 'color_range')], ['bt709', 'tv'])
+})
+
+for (const [name, args, message] of [
+  ['no arguments', [], /Use: npm run render/],
+  ['a shot that is not there', ['ZIP', '--shot', '9', '--out', 'x.mp4'], /no shot 9; this project has 3/],
+  ['a file that is no package', ['TEXT', '--out', 'x.mp4'], /not a zip file/],
+] as const) {
+  test(`refuses ${name} with a sentence`, () => {
+    const text = join(folder, 'text.zip')
+    writeFileSync(text, 'hello')
+    const given = args.map((a) => (a === 'ZIP' ? zip : a === 'TEXT' ? text : a))
+    assert.throws(
+      () => render(...given),
+      (error: { stderr: string }) => message.test(error.stderr),
+    )
+  })
+}
