@@ -146,6 +146,18 @@ test('plays and says how fast', async () => {
   await page.keyboard.press('k')
   const frame = await page.getByText(/^frame \d+ of 72$/).innerText()
   assert.notEqual(frame, 'frame 1 of 72')
+
+  // Playing ends with its screen: the playhead of the next one stays where it is.
+  await page.keyboard.press(' ')
+  await page.getByText(/frames a second/).waitFor()
+  const back = page.url()
+  await page.keyboard.press('Control+ArrowUp')
+  await page.getByRole('button', { name: /^Shot numbered/ }).waitFor()
+  const rested = await page.getByText(/^frame \d+ of 72$/).innerText()
+  await page.waitForTimeout(700)
+  assert.equal(await page.getByText(/^frame \d+ of 72$/).innerText(), rested)
+  await page.goto(back)
+  await pictureOf(page, 0)
 })
 
 test('a reload and a killed page lose nothing', async () => {

@@ -1,8 +1,8 @@
 import { useEffect, useState } from 'react'
-import { Link, Outlet, useParams } from 'react-router'
+import { Link, Outlet, useLocation, useParams } from 'react-router'
 import { Shortcuts } from '../commands/shortcuts'
 import { importFiles } from '../session/importing'
-import { enterProject } from '../session/session'
+import { enterProject, stopPlaying } from '../session/session'
 import { useApp } from '../store/store'
 import { EmptyState } from '../ui/fields'
 import { DeskScreen } from './desk-screen'
@@ -15,6 +15,8 @@ export function ProjectFrame() {
   const { id = '' } = useParams()
   const document = useApp((s) => s.project.document)
   const [problem, setProblem] = useState<string | null>(null)
+  const path = useLocation().pathname
+  useEffect(() => stopPlaying, [path])
   useEffect(() => {
     setProblem(null)
     enterProject(id).then(

@@ -3,7 +3,6 @@ import type { Project } from '@stilus/core/project'
 import { clearDeliveries, deliver, type Delivery, editFile, type Job, layOut } from '@stilus/engine'
 import { deliveryActions } from '../store/deliveries'
 import { store } from '../store/store'
-import { session } from './session'
 import { tell } from './work'
 
 interface Waiting {
@@ -51,7 +50,6 @@ async function next(): Promise<void> {
   running.set(id, controller)
   store.dispatch(deliveryActions.updated({ id, status: 'rendering', startedAt: Date.now() }))
   try {
-    session().player.stop()
     const { file, job, codec, problems } = await deliver(project, delivery, controller.signal, ({ done }) =>
       store.dispatch(deliveryActions.updated({ id, done })),
     )

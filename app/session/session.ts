@@ -135,6 +135,9 @@ export class Session {
 
 let current: Session | undefined
 
+/** Playing ends with the screen that it was started on. */
+export const stopPlaying = (): void => current?.player.stop()
+
 export const keepFrames = (bytes: number): void => current?.keep(bytes)
 
 /** The session of the open project. @throws Error when no project is open */
