@@ -1,6 +1,6 @@
 import type { Page } from 'playwright-core'
 import type { Stage } from './browser'
-import { readNumber } from './clip'
+import { MIDDLE, readRow } from './clip'
 
 /** Opens files as a new project from the first screen. */
 export async function openFiles(stage: Stage, ...paths: string[]): Promise<void> {
@@ -18,14 +18,18 @@ export const pictureOf = (page: Page, frame: number, scale = 0.01) =>
     [frame, scale] as const,
   )
 
-/** The frame number in the viewer's picture. */
+/** The frame number in the viewer's picture: only the row through the squares travels out of the page. */
 export async function numberShown(page: Page, fullWidth: number): Promise<number> {
-  const { values, width } = await page.evaluate(() => {
-    const canvas = document.querySelector('[data-testid="viewer"] canvas') as HTMLCanvasElement
-    const data = canvas.getContext('2d')?.getImageData(0, 0, canvas.width, Math.ceil(canvas.height / 8)).data
-    return { values: Array.from(data ?? []), width: canvas.width }
-  })
-  return readNumber(values, width * 4, 4, width / fullWidth)
+  const { values, width } = await page.evaluate(
+    ([full, middle]) => {
+      const canvas = document.querySelector('[data-testid="viewer"] canvas') as HTMLCanvasElement
+      const row = Math.floor((middle * canvas.width) / full)
+      const data = canvas.getContext('2d')?.getImageData(0, row, canvas.width, 1).data
+      return { values: Array.from(data ?? []), width: canvas.width }
+    },
+    [fullWidth, MIDDLE] as const,
+  )
+  return readRow(values, 4, width / fullWidth)
 }
 
 /** Types a timecode into the field under the picture. */

@@ -119,13 +119,13 @@ export async function makeClip(options: ClipOptions): Promise<void> {
   if (code !== 0) throw new Error(`ffmpeg stopped with ${code}.`)
 }
 
-/** The number in a picture, from its luma or any channel; `stride` is the values of one row, `step` those of one pixel. */
-export function readNumber(values: ArrayLike<number>, stride: number, step = 1, scale = 1): number {
+/** The row through the middle of the squares. */
+export const MIDDLE = SQUARE / 2
+
+/** The number along a picture's row `MIDDLE`, from its luma or any channel; `step` is the values of one pixel. */
+export function readRow(values: ArrayLike<number>, step = 1, scale = 1): number {
   let n = 0
-  for (let bit = 0; bit < BITS; bit++) {
-    const x = Math.floor((bit + 0.5) * SQUARE * scale)
-    const y = Math.floor((SQUARE / 2) * scale)
-    if ((values[y * stride + x * step] as number) > 128) n |= 1 << bit
-  }
+  for (let bit = 0; bit < BITS; bit++)
+    if ((values[Math.floor((bit + 0.5) * SQUARE * scale) * step] as number) > 128) n |= 1 << bit
   return n
 }

@@ -3,8 +3,8 @@ import { mkdtempSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { after, before, test } from 'node:test'
-import { type Rate, RATES } from '@stilus/core/time'
-import { numberShown, openFiles, pictureOf } from './acts'
+import { type Rate, RATES, toTimecode } from '@stilus/core/time'
+import { goToTimecode, numberShown, openFiles, pictureOf } from './acts'
 import { openStage, type Stage } from './browser'
 import { H264, makeClip, VP9 } from './clip'
 
@@ -35,13 +35,8 @@ for (const { name, file, rate, video } of cases) {
     await openFiles(stage, path)
     await stage.page.getByText('frame 1 of 70').waitFor()
     const seen: number[] = []
-    let at = 0
     for (const frame of VISITS) {
-      while (at !== frame) {
-        const ten = Math.abs(frame - at) >= 10
-        await stage.page.keyboard.press(`${ten ? 'Shift+' : ''}${frame > at ? 'ArrowRight' : 'ArrowLeft'}`)
-        at += (ten ? 10 : 1) * Math.sign(frame - at)
-      }
+      await goToTimecode(stage.page, toTimecode(frame, rate))
       await pictureOf(stage.page, frame)
       seen.push(await numberShown(stage.page, 320))
     }

@@ -5,7 +5,7 @@ import { join } from 'node:path'
 import { after, before, test } from 'node:test'
 import { addTreatment, drag, openFiles, pictureOf } from './acts'
 import { openStage, type Stage } from './browser'
-import { makeClip, readNumber } from './clip'
+import { makeClip, MIDDLE, readRow } from './clip'
 import { decodeFrames, decodeSound } from './video'
 
 const folder = mkdtempSync(join(tmpdir(), 'stilus-manners-'))
@@ -91,7 +91,7 @@ test('hands over a shot with its handles, frame by frame and in sync', async () 
   await page.getByRole('link', { name: 'Save file' }).click()
   const file = join(folder, 'shot.webm')
   await (await downloading).saveAs(file)
-  const numbers = decodeFrames(file, 640, 360).map((frame) => readNumber(frame, 640))
+  const numbers = decodeFrames(file, 640, 360).map((frame) => readRow(frame.subarray(MIDDLE * 640)))
   const begin = Math.max(0, first - 12)
   assert.deepEqual(
     numbers,

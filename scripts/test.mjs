@@ -21,7 +21,7 @@ step('Unit tests')
 node(['node_modules/jest/bin/jest.js'], 'A unit test failed: see above.')
 step('Browser tests')
 const tests = readdirSync(join(root, 'e2e')).filter((name) => name.endsWith('.test.ts'))
-const reporter = ['--test-reporter', 'spec', '--test-concurrency', '1', '--test-timeout', '240000']
+const reporter = ['--test-reporter', 'spec', '--test-concurrency', '1', '--test-timeout', '900000']
 node(
   ['--import', 'tsx', '--test', ...reporter, ...tests.map((name) => `e2e/${name}`)],
   'A browser test failed: see above.',
