@@ -30,7 +30,12 @@ export function kernelRows(k: Kernels): { rows: Row[]; floor: number } {
   const step = (id: string, change: object) => () => {
     const declaration = findStep(id) as StepDeclaration
     const values = { ...defaults(declaration.params), ...change } as never
-    k.free(declaration.render({ kernels: k, input: a, values, scale: 1 }))
+    k.free(
+      declaration.render({
+        ...{ kernels: k, input: a, values, scale: 1, time: 0 },
+        place: { x: 0, y: 0, width: w, height: h },
+      }),
+    )
   }
   const ellipse = {
     kind: 'ellipse',

@@ -29,6 +29,9 @@ if (!existsSync(target) || !readFileSync(target, 'utf8').includes(stamp)) {
     '112',
     '--disableWarning',
     '201',
+    // Writes the functions' types too.
+    '--bindings',
+    'raw',
   ]
   const asc = join(root, 'node_modules/assemblyscript/bin/asc.js')
   execFileSync(process.execPath, [asc, join(source, 'index.ts'), '-o', wasm, ...flags], {
@@ -36,9 +39,12 @@ if (!existsSync(target) || !readFileSync(target, 'utf8').includes(stamp)) {
     cwd: root,
   })
   const bytes = readFileSync(wasm)
+  const types = readFileSync(join(out, 'stilus.d.ts'), 'utf8')
+  const functions = [...types.matchAll(/export function (.*);/g)].map(([, f]) => `  ${f}\n`)
   writeFileSync(
     target,
-    `// Made by scripts/build-kernels.mjs from ${stamp}.\nexport const WASM = '${bytes.toString('base64')}'\n`,
+    `// Made by scripts/build-kernels.mjs from ${stamp}.\nexport const WASM = '${bytes.toString('base64')}'\n` +
+      `/** The compiled functions, as core/kernels/assembly declares them; pointers are byte addresses. */\nexport interface Compiled {\n${functions.join('')}}\n`,
   )
   console.log(`kernels: ${bytes.length} bytes`)
 }

@@ -29,21 +29,10 @@ function decodeYuv(k: Kernels, p: YuvPicture): Frame {
     bytes.set(p.v, y + ny + nu)
     const at = block.at
     const planes = [at + y, at + y + ny, at + y + ny + nu] as const
-    const bytesEach = p.bits === 8 ? 1 : 2
-    k.raw.decodeYuv(
-      ...[
-        frame.block.at,
-        ...planes,
-        p.strideY,
-        p.strideC,
-        p.width,
-        p.height,
-        ...p.subsampling,
-        bytesEach,
-        at,
-        at + 64,
-      ],
-    )
+    const [sx, sy] = p.subsampling
+    const wide = p.bits === 8 ? 1 : 2
+    const { width: w, height: h, strideY, strideC } = p
+    k.raw.decodeYuv(frame.block.at, ...planes, strideY, strideC, w, h, sx, sy, wide, at, at + 64)
   })
   return frame
 }
@@ -64,7 +53,7 @@ function decodeRgba(k: Kernels, p: RgbaPicture): Frame {
 export function encodeRgba8(k: Kernels, frame: Frame, alpha: 'straight' | 'opaque'): Uint8Array<ArrayBuffer> {
   const n = frame.width * frame.height
   return k.scratch(n * 4 + 16, (block) => {
-    k.raw.encodeRgba8(block.at, frame.block.at, n, alpha === 'straight' ? 1 : 0)
+    k.raw.encodeRgba8(block.at, frame.block.at, n, alpha === 'straight')
     return k.bytes(block, n * 4).slice() as Uint8Array<ArrayBuffer>
   })
 }

@@ -3,6 +3,8 @@ import type { Kernels } from './kernels'
 
 /** What lies beyond the border: nothing, the border's own value, the mirrored picture, or the picture again. */
 export type Edge = 'black' | 'clamp' | 'mirror' | 'wrap'
+/** In the order that kernels number them. */
+export const EDGES: readonly Edge[] = ['black', 'clamp', 'mirror', 'wrap']
 
 /**
  * A one-dimensional filter as a sparse matrix: output o is the sum over t of weight[o * taps + t] * input[index[o * taps + t]].

@@ -46,6 +46,14 @@ export function gaussian(k: Kernels, src: Frame, sigmaX: number, sigmaY: number,
   return copy
 }
 
+/** How many pixels around a pixel its blur looks at: 4 sigma of the bell, and what decimation and splines add. */
+export function gaussianReach(sigma: number): number {
+  if (!(sigma > 0)) return 0
+  if (sigma < DIRECT) return Math.ceil(REACH * sigma)
+  const d = 2 ** (Math.floor(Math.log2(sigma / DIRECT)) + 1)
+  return Math.ceil(REACH * sigma) + 8 * d
+}
+
 const made = new Map<string, AxisBlur>()
 
 function axisBlur(n: number, sigma: number, edge: Edge): AxisBlur {

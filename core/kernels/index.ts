@@ -2,6 +2,26 @@ export { Arena, ArenaFull } from './arena'
 export { Kernels } from './kernels'
 export { decode, encodeI420, encodeRgba16, encodeRgba8 } from './edges'
 export { addScaledInto, filled, mixInto, overInto, showPlane } from './compose'
-export { type Edge, edgeIndex, filterX, filterY, makeFilter } from './filter'
-export { gaussian } from './gaussian'
-export { resample } from './resample'
+export { type Blend, blendInto, BLENDS } from './blend'
+export {
+  type Channel,
+  holdBy,
+  invertMatte,
+  type Join,
+  joinInto,
+  premultiply,
+  shuffle,
+  transposed,
+  unpremultiply,
+  weigh,
+} from './channels'
+export { type ColourOp, type Rgb, runProgram, simplified } from './program'
+export { type Edge, edgeIndex, EDGES, filterX, filterY, makeFilter } from './filter'
+export { gaussian, gaussianReach } from './gaussian'
+export { type Aperture, apertureSpans, iris } from './iris'
+export { directional, radial, type Turn } from './streak'
+export { resample, type Resampling, RESAMPLING } from './resample'
+export { type Homography, type Mesh, warpMesh, type WarpOptions, warpPerspective } from './warp'
+export { distance, grow } from './morphology'
+export { type Contour, fillPath, flattenCubic, type PathOptions } from './path'
+export { histogram, noise, type NoisePlace, type Statistics, statistics } from './measure'

@@ -3,10 +3,10 @@ import { decodeSrgb, encodeSrgb, limitedScale, lumaWeights } from '../colour'
 import type { Picture, YuvPicture } from '../frame'
 import { numbers, testKernels, testPicture, worst } from '../testing/pictures'
 import { Arena, ArenaFull } from './arena'
+import { referenceGaussian } from './reference/blur'
 import {
   decode,
   type Edge,
-  edgeIndex,
   encodeI420,
   encodeRgba16,
   encodeRgba8,
@@ -14,7 +14,6 @@ import {
   gaussian,
   mixInto,
   overInto,
-  resample,
 } from '.'
 
 const k = testKernels(256)
@@ -178,7 +177,7 @@ describe('gaussian', () => {
         Array.from(line).flatMap((v) => [v, v, v, 1]),
       )
       const out = gaussian(k, src, sigma, 0, edge)
-      const exact = referenceBlur(line, sigma, edge)
+      const exact = referenceGaussian(line, sigma, edge)
       const peak = Math.max(...exact)
       expect(
         worst(
@@ -197,7 +196,7 @@ describe('gaussian', () => {
     src.data[(80 * n + 80) * 4] = 1
     const out = gaussian(k, src, sigma, sigma, 'black')
     const line = Float64Array.from({ length: n }, (_, i) => (i === 80 ? 1 : 0))
-    const bell = referenceBlur(line, sigma, 'black')
+    const bell = referenceGaussian(line, sigma, 'black')
     const exact = bell.flatMap((a) => bell.map((b) => a * b))
     const red = Array.from({ length: n * n }, (_, i) => out.data[i * 4] as number)
     expect(worst(red, exact) / (exact[80 * n + 80] as number)).toBeLessThan(1e-3)
@@ -228,33 +227,6 @@ describe('gaussian', () => {
     }
   })
 })
-
-describe('resample', () => {
-  it('keeps a constant and the mean of a picture when it gets smaller', () => {
-    const src = testPicture(k, 90, 50)
-    const small = resample(k, src, 31, 7)
-    const mean = (values: Float32Array) => values.reduce((a, b) => a + b, 0) / values.length
-    expect(mean(small.data)).toBeCloseTo(mean(src.data), 4)
-    const flat = filled(k, 9, 9, [0.25, 0.5, 2, 1])
-    const large = resample(k, flat, 40, 23)
-    for (let i = 0; i < large.data.length; i++)
-      expect(large.data[i]).toBeCloseTo([0.25, 0.5, 2, 1][i % 4] as number, 5)
-    k.free(src, small, flat, large)
-  })
-})
-
-/** The sampled, normalised Gaussian in double precision, out to 8 sigma, through the same extension at the borders. */
-function referenceBlur(line: Float64Array, sigma: number, edge: Edge): number[] {
-  const r = Math.ceil(8 * sigma)
-  const bell = Array.from({ length: 2 * r + 1 }, (_, i) => Math.exp(-((i - r) ** 2) / (2 * sigma * sigma)))
-  const sum = bell.reduce((a, b) => a + b)
-  return Array.from(line, (_, o) =>
-    bell.reduce((total, w, i) => {
-      const at = edgeIndex(o + i - r, line.length, edge)
-      return total + (at < 0 ? 0 : (w / sum) * (line[at] as number))
-    }, 0),
-  )
-}
 
 function randomYuv(layout: Omit<YuvPicture, 'kind' | 'y' | 'u' | 'v' | 'strideY' | 'strideC'>): YuvPicture {
   const next = numbers(7)

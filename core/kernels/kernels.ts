@@ -1,51 +1,7 @@
 import type { Frame, Plane } from '../frame'
 import { Arena, type Block } from './arena'
-import { WASM } from './build/wasm'
+import { type Compiled, WASM } from './build/wasm'
 import { fromBase64 } from './base64'
-
-type Pointer = number
-
-/** The compiled functions, as core/kernels/assembly declares them. */
-interface Compiled {
-  prepare(): void
-  decodeYuv(
-    ...a: [
-      Pointer,
-      Pointer,
-      Pointer,
-      Pointer,
-      number,
-      number,
-      number,
-      number,
-      number,
-      number,
-      number,
-      Pointer,
-      Pointer,
-    ]
-  ): void
-  decodeRgba8(dst: Pointer, src: Pointer, n: number, lut: Pointer): void
-  encodeRgba8(dst: Pointer, src: Pointer, n: number, straight: number): void
-  encodeRgba16(dst: Pointer, src: Pointer, n: number): void
-  encodeYuv420(...a: [Pointer, Pointer, Pointer, Pointer, number, number, Pointer, Pointer]): void
-  over(dst: Pointer, a: Pointer, b: Pointer, n: number): void
-  mix(dst: Pointer, a: Pointer, b: Pointer, n: number, amount: number): void
-  mixMatte(dst: Pointer, a: Pointer, b: Pointer, matte: Pointer, n: number, amount: number): void
-  showPlane(dst: Pointer, plane: Pointer, n: number): void
-  fill(dst: Pointer, n: number, r: number, g: number, b: number, a: number): void
-  addScaled(dst: Pointer, src: Pointer, n: number, k: number): void
-  grade(dst: Pointer, src: Pointer, n: number, k: Pointer, flags: number): void
-  glowLight(dst: Pointer, src: Pointer, n: number, threshold: number, knee: number): void
-  glowJoin(...a: [Pointer, Pointer, Pointer, number, number, number, number, number]): void
-  filterX(...a: [Pointer, Pointer, number, number, number, Pointer, Pointer, number]): void
-  filterY(...a: [Pointer, Pointer, number, number, Pointer, Pointer, number]): void
-  shape(
-    ...a: [Pointer, number, number, number, number, number, number, number, number, number, number, number]
-  ): void
-  fillPlane(dst: Pointer, n: number, value: number): void
-  invertPlane(dst: Pointer, n: number): void
-}
 
 const PAGE = 65536
 let compiled: WebAssembly.Module | undefined

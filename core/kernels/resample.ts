@@ -3,18 +3,59 @@ import { type Filter, filterX, filterY, makeFilter } from './filter'
 import type { Kernels } from './kernels'
 
 /**
- * Brings a frame to another size. Going down it takes the exact area mean; going up it interpolates with a Catmull-Rom cubic.
- * Borders are clamped. Returns a new frame.
+ * How to get from one size to another. area: the exact mean going down, Catmull-Rom going up. The others are their kernels, stretched by the ratio
+ * when going down so that nothing aliases: bilinear (triangle), bicubic (Catmull-Rom), lanczos3.
  */
-export function resample(k: Kernels, src: Frame, width: number, height: number): Frame {
-  const narrow = filterX(k, src, axis(src.width, width))
-  const out = filterY(k, narrow, axis(src.height, height))
+export type Resampling = 'area' | 'bilinear' | 'bicubic' | 'lanczos3'
+
+/** Brings a frame to another size; each axis for itself, borders held. Returns a new frame. */
+export function resample(
+  k: Kernels,
+  src: Frame,
+  width: number,
+  height: number,
+  kind: Resampling = 'area',
+): Frame {
+  const narrow = filterX(k, src, axis(src.width, width, kind))
+  const out = filterY(k, narrow, axis(src.height, height, kind))
   k.free(narrow)
   return out
 }
 
-function axis(from: number, to: number): Filter {
-  return to < from ? areaMean(from, to) : cubic(from, to)
+function axis(from: number, to: number, kind: Resampling): Filter {
+  if (kind === 'area' && to < from) return areaMean(from, to)
+  return stretched(from, to, kind === 'area' ? 'bicubic' : kind)
+}
+
+/** Kernels by distance in samples, and how far they reach. */
+export const RESAMPLING: Record<Exclude<Resampling, 'area'>, { reach: number; at(d: number): number }> = {
+  bilinear: { reach: 1, at: (d) => Math.max(0, 1 - d) },
+  bicubic: {
+    reach: 2,
+    at: (d) => (d < 1 ? (1.5 * d - 2.5) * d * d + 1 : d < 2 ? ((-0.5 * d + 2.5) * d - 4) * d + 2 : 0),
+  },
+  lanczos3: {
+    reach: 3,
+    at: (d) =>
+      d === 0
+        ? 1
+        : d < 3
+          ? (3 * Math.sin(Math.PI * d) * Math.sin((Math.PI * d) / 3)) / (Math.PI * d) ** 2
+          : 0,
+  },
+}
+
+function stretched(from: number, to: number, kind: Exclude<Resampling, 'area'>): Filter {
+  const { reach, at } = RESAMPLING[kind]
+  const stretch = Math.max(1, from / to)
+  const taps = 2 * Math.ceil(reach * stretch)
+  return makeFilter(to, from, taps, 'clamp', (o) => {
+    const middle = ((o + 0.5) * from) / to - 0.5
+    const start = Math.floor(middle) + 1 - taps / 2
+    const weights = Array.from({ length: taps }, (_, t) => at(Math.abs(start + t - middle) / stretch))
+    const sum = weights.reduce((a, b) => a + b)
+    return { start, weights: weights.map((w) => w / sum) }
+  })
 }
 
 function areaMean(from: number, to: number): Filter {
@@ -29,22 +70,5 @@ function areaMean(from: number, to: number): Filter {
       return Math.max(0, overlap) / ratio
     })
     return { start, weights }
-  })
-}
-
-function cubic(from: number, to: number): Filter {
-  return makeFilter(to, from, 4, 'clamp', (o) => {
-    const at = ((o + 0.5) * from) / to - 0.5
-    const base = Math.floor(at)
-    const f = at - base
-    return {
-      start: base - 1,
-      weights: [
-        ((-f + 2) * f - 1) * f * 0.5,
-        ((3 * f - 5) * f * f + 2) * 0.5,
-        ((-3 * f + 4) * f + 1) * f * 0.5,
-        (f - 1) * f * f * 0.5,
-      ],
-    }
   })
 }

@@ -96,6 +96,8 @@ function make(
         input: a as Frame,
         values: op.values as never,
         scale,
+        time: 0,
+        place: { x: 0, y: 0, width, height },
         ...(op.view ? { view: op.view } : {}),
       })
     }

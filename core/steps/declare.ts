@@ -1,5 +1,5 @@
 import type { Frame } from '../frame'
-import type { Kernels } from '../kernels'
+import { type ColourOp, type Kernels, runProgram } from '../kernels'
 import type { Params, Values } from '../params'
 
 export type Family = 'colour' | 'light' | 'blur' | 'texture' | 'warp' | 'key' | 'generate' | 'time'
@@ -15,6 +15,18 @@ export interface RenderContext<P extends Params = Params> {
   scale: number
   /** The id of one of the step's views, or undefined for its result. */
   view?: string
+  /** Where the input lies in the whole picture (both in its own pixels): steps that go by places must heed it. */
+  place: Place
+  /** Treatment time in frames. Only steps that declare `moves` may use it. */
+  time: number
+}
+
+/** A part of a picture: the offset of its first pixel, and the size of the whole. */
+export interface Place {
+  x: number
+  y: number
+  width: number
+  height: number
 }
 
 type ValueOf<T> = T extends { type: 'number' }
@@ -44,12 +56,35 @@ export interface StepDeclaration<P extends Params = Params> {
   neutral(values: RenderContext<P>['values']): boolean
   /** Largest difference (linear light) between rendering at half size and halving the full-size result, for the shared test. */
   proxyError: number
+  /** True where the result changes in time though values do not. */
+  moves?: boolean
+  /**
+   * How far around a pixel the step looks, in pixels of the frame that it is given (at this proxy scale); Infinity for the whole picture. What it is
+   * given then reaches that much further than what is asked for, or to the picture's border.
+   */
+  reach(values: RenderContext<P>['values'], scale: number): number
   /** A new frame of the input's size. Pure: same input, same bits. */
   render(context: RenderContext<P>): Frame
+  /** For steps that look at one pixel at a time: the same as operations, which are fused with those of their neighbours. */
+  colour?(values: RenderContext<P>['values']): ColourOp[]
 }
+
+/** What a pointwise colour step declares: reach, alpha and rendering follow. */
+type ColourStep<P extends Params> = Omit<StepDeclaration<P>, 'render' | 'reach' | 'keepsAlpha' | 'views' | 'moves'> &
+  Required<Pick<StepDeclaration<P>, 'colour'>>
 
 /** Checks a declaration's types; at run time it returns it as it is. */
 export const declareStep = <const P extends Params>(step: StepDeclaration<P>): StepDeclaration =>
   step as unknown as StepDeclaration
+
+/** Declares a step by its colour operations. */
+export const declareColourStep = <const P extends Params>(step: ColourStep<P>): StepDeclaration =>
+  declareStep<P>({
+    ...step,
+    views: [],
+    keepsAlpha: true,
+    reach: () => 0,
+    render: ({ kernels, input, values }) => runProgram(kernels, input, step.colour(values)),
+  })
 
 export type { Values }

@@ -8,7 +8,11 @@ const k = testKernels(128)
 afterEach(() => expect(k.used).toBe(0))
 
 const render = (step: StepDeclaration, input: Frame, values: Values, scale = 1, view?: string) =>
-  step.render({ kernels: k, input, values: values as never, scale, ...(view ? { view } : {}) })
+  step.render({
+    ...{ kernels: k, input, values: values as never, scale, time: 3 },
+    place: { x: 0, y: 0, width: input.width, height: input.height },
+    ...(view ? { view } : {}),
+  })
 
 /** Values away from neutral for every parameter: a third of the way from the default to the end of its range. */
 function busy(step: StepDeclaration): Values {

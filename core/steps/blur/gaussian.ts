@@ -1,4 +1,4 @@
-import { type Edge, gaussian } from '../../kernels'
+import { type Edge, gaussian, gaussianReach } from '../../kernels'
 import { declareStep } from '../declare'
 
 export const gaussianBlur = declareStep({
@@ -36,6 +36,7 @@ export const gaussianBlur = declareStep({
   keepsAlpha: false,
   proxyError: 0.03,
   neutral: (v) => v.radius[0] === 0 && v.radius[1] === 0,
+  reach: (v, scale) => gaussianReach(Math.max(...v.radius) * scale),
   render: ({ kernels, input, values, scale }) =>
     gaussian(kernels, input, values.radius[0] * scale, values.radius[1] * scale, values.edge as Edge),
 })

@@ -1,17 +1,9 @@
-import { LUMA, type Matrix3, whiteBalance } from '../../colour'
-import { declareStep } from '../declare'
+import { type Matrix3, whiteBalance } from '../../colour'
+import { declareColourStep } from '../declare'
 
 const rgb = { type: 'rgb', min: -4, max: 8, step: 0.005, digits: 3 } as const
 
-/** Kernel flags of core/kernels/assembly/grade.ts. */
-const MATRIX = 1
-const CONTRAST = 2
-const LEVELS = 4
-/** Red; green and blue are the next two bits. */
-const GAMMA = 8
-const SATURATION = 64
-
-export const grade = declareStep({
+export const grade = declareColourStep({
   id: 'grade',
   name: 'Grade',
   family: 'colour',
@@ -88,8 +80,6 @@ export const grade = declareStep({
       group: 'Tones',
     },
   },
-  views: [],
-  keepsAlpha: true,
   proxyError: 0.02,
   neutral: (v) =>
     v.exposure === 0 &&
@@ -102,31 +92,21 @@ export const grade = declareStep({
     v.gain.every((x) => x === 1),
   /**
    * In this order: white balance and exposure as one matrix; pivot * (x / pivot)^contrast; x * (gain - lift) + lift;
-   * x^(1 / gamma); luma + (x - luma) * saturation. Powers keep the sign, so values below 0 survive; each is skipped at 1.
+   * x^(1 / gamma); luma + (x - luma) * saturation. Powers keep the sign, so values below 0 survive.
    */
-  render({ kernels: k, input, values: v }) {
+  colour(v) {
     const balance: Matrix3 =
       v.temperature || v.tint ? whiteBalance(v.temperature, v.tint) : [1, 0, 0, 0, 1, 0, 0, 0, 1]
     const stop = 2 ** v.exposure
-    const coefficients = [
-      ...balance.map((x) => x * stop),
-      ...[v.pivot, 1 / v.pivot, v.contrast],
-      ...v.gain.map((g, i) => g - (v.lift[i] ?? 0)),
-      ...v.lift,
-      ...v.gamma.map((g) => 1 / g),
-      ...[...LUMA, v.saturation],
+    const rows = [0, 3, 6].flatMap((i) => [...balance.slice(i, i + 3).map((x) => x * stop), 0])
+    const scale = v.pivot ** (1 - v.contrast)
+    const [lift, gain, gamma] = [v.lift, v.gain, v.gamma]
+    return [
+      ...(v.exposure || v.temperature || v.tint ? [{ op: 'matrix', rows } as const] : []),
+      { op: 'power', exponent: [v.contrast, v.contrast, v.contrast], scale: [scale, scale, scale] },
+      { op: 'levels', scale: [gain[0] - lift[0], gain[1] - lift[1], gain[2] - lift[2]], offset: lift },
+      { op: 'power', exponent: [1 / gamma[0], 1 / gamma[1], 1 / gamma[2]], scale: [1, 1, 1] },
+      { op: 'saturation', amount: v.saturation },
     ]
-    const flags =
-      (v.exposure || v.temperature || v.tint ? MATRIX : 0) |
-      (v.contrast !== 1 ? CONTRAST : 0) |
-      (v.lift.some((x) => x !== 0) || v.gain.some((x) => x !== 1) ? LEVELS : 0) |
-      v.gamma.reduce((bits, x, i) => bits | (x !== 1 ? GAMMA << i : 0), 0) |
-      (v.saturation !== 1 ? SATURATION : 0)
-    const out = k.frame(input.width, input.height)
-    k.scratch(coefficients.length * 16, (block) => {
-      k.floats(block).set(coefficients.flatMap((x) => [x, x, x, x]))
-      k.raw.grade(out.block.at, input.block.at, input.width * input.height, block.at, flags)
-    })
-    return out
   },
 })

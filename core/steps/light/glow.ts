@@ -1,4 +1,4 @@
-import { addScaledInto, filled, gaussian, type Kernels } from '../../kernels'
+import { addScaledInto, filled, gaussian, gaussianReach, type Kernels } from '../../kernels'
 import type { Frame } from '../../frame'
 import { declareStep } from '../declare'
 
@@ -56,6 +56,7 @@ export const glow = declareStep({
   keepsAlpha: true,
   proxyError: 0.06,
   neutral: (v) => v.intensity === 0,
+  reach: (v, scale) => gaussianReach(v.radius * scale * RING_STEP ** (Math.round(v.rings) - 1)),
   /**
    * Light above the threshold (quadratic knee), spread by Gaussians of radius r, 2.4 r, 5.8 r … with weights 1, 1/2, 1/4 …
    * that sum to 1, times tint and intensity. Plain: a + g. Soft: 1 - (1 - a) e^-g where a < 1, a elsewhere.
