@@ -34,7 +34,7 @@ export function warpPerspective(k: Kernels, src: Frame, toSource: Homography, op
   }
   return warp(k, src, options, place, 36, (table, at, row, count) => {
     k.floats(table).set(toSource)
-    k.raw.placePerspective(at, count, 0, row, table.at)
+    k.raw.placePerspective(at, count, row, table.at)
   })
 }
 
@@ -70,7 +70,7 @@ function warp(
 ): Frame {
   const dst = k.frame(width, height)
   const levels = pyramid(k, src, shrink(place, width, height), edge)
-  const pitch = (width + 1) * 8
+  const pitch = (width + 5) * 8
   k.scratch(tableBytes, (table) =>
     k.scratch(levels.length * 12 + 2 * pitch + 64, (block) => {
       k.words(block).set(levels.flatMap((l) => [l.block.at, l.width, l.height]))

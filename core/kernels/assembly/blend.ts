@@ -84,6 +84,22 @@ function mode(b: v128, s: v128, m: i32): v128 {
   return setLum(b, lum(s))
 }
 
+/**
+ * Screen of n pixels: s + b - s b for premultiplied values, alpha too, as long as colour lies between 0 and alpha; the first pixel where it does not ends
+ * the run. Returns how many bytes were done.
+ */
+function screen(dst: usize, top: usize, bottom: usize, from: usize, end: usize, k: v128): usize {
+  let i = from
+  for (; i < end; i += 16) {
+    const s = f32x4.mul(v128.load(top + i), k), b = v128.load(bottom + i)
+    const as_ = i32x4.shuffle(s, s, 3, 3, 3, 3), ab = i32x4.shuffle(b, b, 3, 3, 3, 3)
+    const outside = v128.or(v128.or(f32x4.lt(f32x4.pmin(s, b), ZERO), f32x4.gt(s, as_)), f32x4.gt(b, ab))
+    if (v128.any_true(outside)) break
+    v128.store(dst + i, f32x4.sub(f32x4.add(s, b), f32x4.mul(s, b)))
+  }
+  return i
+}
+
 // @ts-ignore: decorator
 @inline
 function straight(p: v128): v128 {
@@ -97,8 +113,13 @@ function straight(p: v128): v128 {
  * difference and plus are taken as they are; the others on values limited to [0, 1], to which the backdrop's excess (for screen: both excesses) is added.
  */
 export function blend(dst: usize, top: usize, bottom: usize, n: i32, m: i32, amount: f32): void {
+  const k = f32x4.splat(amount)
   for (let i: usize = 0, end = <usize>n << 4; i < end; i += 16) {
-    const s = f32x4.mul(v128.load(top + i), f32x4.splat(amount)), b = v128.load(bottom + i)
+    if (m == 2) {
+      i = screen(dst, top, bottom, i, end, k)
+      if (i >= end) break
+    }
+    const s = f32x4.mul(v128.load(top + i), k), b = v128.load(bottom + i)
     if (m == 16) {
       v128.store(dst + i, f32x4.replace_lane(f32x4.add(s, b), 3, min(f32x4.extract_lane(s, 3) + f32x4.extract_lane(b, 3), 1)))
       continue

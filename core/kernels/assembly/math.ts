@@ -25,6 +25,10 @@ const L_SCALE = 37
 const L_CUT = 38
 const L_SLOPE = 39
 
+/** Weights of four taps as polynomials of the fraction: Catmull-Rom, then linear. */
+const CUBIC = 40
+const LINEAR = 44
+
 // @ts-ignore: decorator
 @inline
 function c(i: i32): v128 {
@@ -37,6 +41,23 @@ function put(i: i32, value: f32): void {
 
 function putBits(i: i32, bits: i32): void {
   v128.store(TABLE + (<usize>i << 4), i32x4.splat(bits))
+}
+
+function putFour(i: i32, a: f32, b: f32, d: f32, e: f32): void {
+  const p = TABLE + (<usize>i << 4)
+  store<f32>(p, a)
+  store<f32>(p + 4, b)
+  store<f32>(p + 8, d)
+  store<f32>(p + 12, e)
+}
+
+/** The weights of taps -1, 0, 1, 2 at a fraction in [0, 1), which is on all lanes. */
+// @ts-ignore: decorator
+@inline
+export function tapWeights(v: v128, cubic: bool): v128 {
+  if (!cubic) return f32x4.add(c(LINEAR), f32x4.mul(c(LINEAR + 1), v))
+  const high = f32x4.add(c(CUBIC + 2), f32x4.mul(c(CUBIC + 3), v))
+  return f32x4.add(c(CUBIC), f32x4.mul(v, f32x4.add(c(CUBIC + 1), f32x4.mul(v, high))))
 }
 
 /** Fills the table of constants; once for each memory, before anything else. */
@@ -82,6 +103,12 @@ export function prepare(): void {
   put(L_SCALE, 1.055)
   put(L_CUT, 0.0031308)
   put(L_SLOPE, 12.92)
+  putFour(CUBIC, 0, 1, 0, 0)
+  putFour(CUBIC + 1, -0.5, 0, 0.5, 0)
+  putFour(CUBIC + 2, 1, -2.5, 2, -0.5)
+  putFour(CUBIC + 3, -0.5, 1.5, -1.5, 0.5)
+  putFour(LINEAR, 0, 1, 0, 0)
+  putFour(LINEAR + 1, 0, -1, 1, 0)
 }
 
 /**

@@ -1,19 +1,30 @@
 // Moves every pixel: coordinates a row at a time, then filtered sampling from a pyramid.
+import { tapWeights } from './math'
 import { edgeAt } from './streak'
 
 /** Far outside: where a place has no preimage. */
 const NOWHERE: f32 = 1e9
 
-/** Source places (x, y) of n destination pixels of row y under the matrix m (nine floats, by rows), homogeneous. */
-export function placePerspective(dst: usize, n: i32, x0: f32, y: f32, m: usize): void {
+/**
+ * Source places (x, y) of n destination pixels of row y under the matrix m (nine floats, by rows), homogeneous; far outside where there is none.
+ * dst has room for n rounded up to four.
+ */
+export function placePerspective(dst: usize, n: i32, y: f32, m: usize): void {
   const v = y + <f32>0.5
-  for (let i = 0; i < n; i++) {
-    const u = x0 + <f32>i + <f32>0.5
-    const q = load<f32>(m + 24) * u + load<f32>(m + 28) * v + load<f32>(m + 32)
-    const inv: f32 = q > 1e-6 ? 1 / q : 0
+  const ax = f32x4.splat(load<f32>(m)), bx = f32x4.splat(load<f32>(m + 4) * v + load<f32>(m + 8))
+  const ay = f32x4.splat(load<f32>(m + 12)), by = f32x4.splat(load<f32>(m + 16) * v + load<f32>(m + 20))
+  const aq = f32x4.splat(load<f32>(m + 24)), bq = f32x4.splat(load<f32>(m + 28) * v + load<f32>(m + 32))
+  const nowhere = f32x4.splat(NOWHERE), one = f32x4.splat(1), tiny = f32x4.splat(1e-6), four = f32x4.splat(4)
+  let u = f32x4.replace_lane(f32x4.replace_lane(f32x4.replace_lane(f32x4.splat(0.5), 1, 1.5), 2, 2.5), 3, 3.5)
+  for (let i = 0; i < n; i += 4) {
+    const q = f32x4.add(f32x4.mul(aq, u), bq)
+    const inv = f32x4.div(one, q), seen = f32x4.gt(q, tiny)
+    const sx = v128.bitselect(f32x4.mul(f32x4.add(f32x4.mul(ax, u), bx), inv), nowhere, seen)
+    const sy = v128.bitselect(f32x4.mul(f32x4.add(f32x4.mul(ay, u), by), inv), nowhere, seen)
     const d = dst + (<usize>i << 3)
-    store<f32>(d, q > 1e-6 ? (load<f32>(m) * u + load<f32>(m + 4) * v + load<f32>(m + 8)) * inv : NOWHERE)
-    store<f32>(d + 4, q > 1e-6 ? (load<f32>(m + 12) * u + load<f32>(m + 16) * v + load<f32>(m + 20)) * inv : NOWHERE)
+    v128.store(d, i32x4.shuffle(sx, sy, 0, 4, 1, 5))
+    v128.store(d + 16, i32x4.shuffle(sx, sy, 2, 6, 3, 7))
+    u = f32x4.add(u, four)
   }
 }
 
@@ -42,17 +53,20 @@ function levelAt(levels: usize, l: i32): usize {
   return levels + (<usize>l * 12)
 }
 
-/** One row of taps, four of them, from column i on. */
-// @ts-ignore: decorator
-@inline
-function four(row: usize, i: i32, w: i32, edge: i32, w0: v128, w1: v128, w2: v128, w3: v128): v128 {
+/** One row of four taps from column i on, near the border, times wy. */
+function line(
+  src: usize, i: i32, j: i32, w: i32, h: i32, edge: i32, w0: v128, w1: v128, w2: v128, w3: v128, wy: v128,
+): v128 {
+  const y = edgeAt(j, h, edge)
   let acc = f32x4.splat(0)
+  if (y < 0) return acc
+  const row = src + ((<usize>y * w) << 4)
   const a = edgeAt(i, w, edge), b = edgeAt(i + 1, w, edge), c = edgeAt(i + 2, w, edge), d = edgeAt(i + 3, w, edge)
   if (a >= 0) acc = f32x4.add(acc, f32x4.mul(v128.load(row + (<usize>a << 4)), w0))
   if (b >= 0) acc = f32x4.add(acc, f32x4.mul(v128.load(row + (<usize>b << 4)), w1))
   if (c >= 0) acc = f32x4.add(acc, f32x4.mul(v128.load(row + (<usize>c << 4)), w2))
   if (d >= 0) acc = f32x4.add(acc, f32x4.mul(v128.load(row + (<usize>d << 4)), w3))
-  return acc
+  return f32x4.mul(acc, wy)
 }
 
 // @ts-ignore: decorator
@@ -64,45 +78,44 @@ function quick(p: usize, w0: v128, w1: v128, w2: v128, w3: v128): v128 {
   )
 }
 
-/** Catmull-Rom weights of a fraction; cubic 0 gives the linear ones. */
 // @ts-ignore: decorator
 @inline
-function weight(t: i32, f: f32, cubic: bool): f32 {
-  if (!cubic) return t == 1 ? 1 - f : t == 2 ? f : 0
-  if (t == 0) return ((-f + 2) * f - 1) * f * 0.5
-  if (t == 1) return ((3 * f - 5) * f * f + 2) * 0.5
-  if (t == 2) return ((-3 * f + 4) * f + 1) * f * 0.5
-  return (f - 1) * f * f * 0.5
+function sample(level: usize, x: f32, y: f32, edge: i32, cubic: bool): v128 {
+  return lookUp(<usize>load<u32>(level), load<i32>(level + 4), load<i32>(level + 8), f32x4.replace_lane(f32x4.splat(x), 1, y), edge, cubic)
 }
 
-function sample(level: usize, x: f32, y: f32, edge: i32, cubic: bool): v128 {
-  const src = <usize>load<u32>(level), w = load<i32>(level + 4), h = load<i32>(level + 8)
-  const u = x - <f32>0.5, v = y - <f32>0.5
-  // Far outside nothing can be seen with empty borders; with others the place is brought near enough to count.
-  if (!(u > -3 && v > -3 && u < <f32>(w + 2) && v < <f32>(h + 2))) {
-    if (edge == 0 || !(Mathf.abs(u) < 1e8 && Mathf.abs(v) < 1e8)) return f32x4.splat(0)
-  }
-  const i = <i32>Mathf.floor(u) - 1, j = <i32>Mathf.floor(v) - 1
-  const fx = u - <f32>(i + 1), fy = v - <f32>(j + 1)
-  const x0 = f32x4.splat(weight(0, fx, cubic)), x1 = f32x4.splat(weight(1, fx, cubic))
-  const x2 = f32x4.splat(weight(2, fx, cubic)), x3 = f32x4.splat(weight(3, fx, cubic))
+/** The picture at a place (lanes 0 and 1), from its sixteen neighbours. */
+// @ts-ignore: decorator
+@inline
+function lookUp(src: usize, w: i32, h: i32, place: v128, edge: i32, cubic: bool): v128 {
+  const t = f32x4.sub(place, f32x4.splat(0.5))
+  const floor = f32x4.floor(t)
+  const f = f32x4.sub(t, floor)
+  const whole = i32x4.trunc_sat_f32x4_s(floor)
+  const i = i32x4.extract_lane(whole, 0) - 1, j = i32x4.extract_lane(whole, 1) - 1
+  const wx = tapWeights(i32x4.shuffle(f, f, 0, 0, 0, 0), cubic), wy = tapWeights(i32x4.shuffle(f, f, 1, 1, 1, 1), cubic)
+  if (<u32>i >= <u32>max(w - 3, 0) || <u32>j >= <u32>max(h - 3, 0)) return atBorder(src, i, j, w, h, edge, wx, wy)
+  const x0 = i32x4.shuffle(wx, wx, 0, 0, 0, 0), x1 = i32x4.shuffle(wx, wx, 1, 1, 1, 1)
+  const x2 = i32x4.shuffle(wx, wx, 2, 2, 2, 2), x3 = i32x4.shuffle(wx, wx, 3, 3, 3, 3)
   const pitch = <usize>w << 4
-  if (i >= 0 && j >= 0 && i + 3 < w && j + 3 < h) {
-    const p = src + <usize>j * pitch + (<usize>i << 4)
-    const a = f32x4.mul(quick(p, x0, x1, x2, x3), f32x4.splat(weight(0, fy, cubic)))
-    const b = f32x4.mul(quick(p + pitch, x0, x1, x2, x3), f32x4.splat(weight(1, fy, cubic)))
-    const c = f32x4.mul(quick(p + 2 * pitch, x0, x1, x2, x3), f32x4.splat(weight(2, fy, cubic)))
-    const d = f32x4.mul(quick(p + 3 * pitch, x0, x1, x2, x3), f32x4.splat(weight(3, fy, cubic)))
-    return f32x4.add(f32x4.add(a, b), f32x4.add(c, d))
-  }
-  let acc = f32x4.splat(0)
-  for (let t = 0; t < 4; t++) {
-    const row = edgeAt(j + t, h, edge)
-    if (row < 0) continue
-    const line = four(src + <usize>row * pitch, i, w, edge, x0, x1, x2, x3)
-    acc = f32x4.add(acc, f32x4.mul(line, f32x4.splat(weight(t, fy, cubic))))
-  }
-  return acc
+  const p = src + <usize>j * pitch + (<usize>i << 4)
+  const a = f32x4.mul(quick(p, x0, x1, x2, x3), i32x4.shuffle(wy, wy, 0, 0, 0, 0))
+  const b = f32x4.mul(quick(p + pitch, x0, x1, x2, x3), i32x4.shuffle(wy, wy, 1, 1, 1, 1))
+  const c = f32x4.mul(quick(p + 2 * pitch, x0, x1, x2, x3), i32x4.shuffle(wy, wy, 2, 2, 2, 2))
+  const d = f32x4.mul(quick(p + 3 * pitch, x0, x1, x2, x3), i32x4.shuffle(wy, wy, 3, 3, 3, 3))
+  return f32x4.add(f32x4.add(a, b), f32x4.add(c, d))
+}
+
+/** Far outside nothing can be seen with empty borders; with others the place is near enough to count. */
+function atBorder(src: usize, i: i32, j: i32, w: i32, h: i32, edge: i32, wx: v128, wy: v128): v128 {
+  const far = edge == 0 ? max(w, h) + 4 : 100000000
+  if (i < -far || j < -far || i > far || j > far) return f32x4.splat(0)
+  const x0 = i32x4.shuffle(wx, wx, 0, 0, 0, 0), x1 = i32x4.shuffle(wx, wx, 1, 1, 1, 1)
+  const x2 = i32x4.shuffle(wx, wx, 2, 2, 2, 2), x3 = i32x4.shuffle(wx, wx, 3, 3, 3, 3)
+  let acc = line(src, i, j, w, h, edge, x0, x1, x2, x3, i32x4.shuffle(wy, wy, 0, 0, 0, 0))
+  acc = f32x4.add(acc, line(src, i, j + 1, w, h, edge, x0, x1, x2, x3, i32x4.shuffle(wy, wy, 1, 1, 1, 1)))
+  acc = f32x4.add(acc, line(src, i, j + 2, w, h, edge, x0, x1, x2, x3, i32x4.shuffle(wy, wy, 2, 2, 2, 2)))
+  return f32x4.add(acc, line(src, i, j + 3, w, h, edge, x0, x1, x2, x3, i32x4.shuffle(wy, wy, 3, 3, 3, 3)))
 }
 
 /** Most samples along the longer axis of a footprint. */
@@ -146,16 +159,18 @@ function minified(levels: usize, count: i32, x: f32, y: f32, ax: f32, ay: f32, b
  * of the pyramid its address, width and height; level l is 2^l times smaller. cubic: Catmull-Rom where nothing shrinks, else linear.
  */
 export function sampleRow(dst: usize, n: i32, here: usize, below: usize, levels: usize, count: i32, edge: i32, cubic: bool): void {
-  for (let i = 0; i < n; i++) {
-    const p = here + (<usize>i << 3), q = below + (<usize>i << 3)
+  const src = <usize>load<u32>(levels), w = load<i32>(levels + 4), h = load<i32>(levels + 8)
+  const end = dst + (<usize>n << 4)
+  if (count == 1) {
+    for (let d = dst, p = here; d < end; d += 16, p += 8) v128.store(d, lookUp(src, w, h, v128.load64_zero(p), edge, cubic))
+    return
+  }
+  for (let d = dst, p = here, q = below; d < end; d += 16, p += 8, q += 8) {
     const x = load<f32>(p), y = load<f32>(p + 4)
-    let colour: v128
-    if (count > 1) {
-      const ax = load<f32>(p + 8) - x, ay = load<f32>(p + 12) - y
-      const bx = load<f32>(q) - x, by = load<f32>(q + 4) - y
-      const most = max(ax * ax + ay * ay, bx * bx + by * by)
-      colour = most > 1.0001 && most < 1e12 ? minified(levels, count, x, y, ax, ay, bx, by, edge, cubic) : sample(levels, x, y, edge, cubic)
-    } else colour = sample(levels, x, y, edge, cubic)
-    v128.store(dst + (<usize>i << 4), colour)
+    const ax = load<f32>(p + 8) - x, ay = load<f32>(p + 12) - y
+    const bx = load<f32>(q) - x, by = load<f32>(q + 4) - y
+    const most = max(ax * ax + ay * ay, bx * bx + by * by)
+    if (most > 1.0001 && most < 1e12) v128.store(d, minified(levels, count, x, y, ax, ay, bx, by, edge, cubic))
+    else v128.store(d, lookUp(src, w, h, v128.load64_zero(p), edge, cubic))
   }
 }
