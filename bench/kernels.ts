@@ -65,7 +65,7 @@ export function kernelRows(k: Kernels): { rows: Row[]; floor: number } {
     time('resample to half', () => k.free(resample(k, a, w / 2, h / 2))),
     time('ellipse with feather', () =>
       k.free(
-        rasterise(k, w, h, 1, [{ ...ellipse, centre: [...ellipse.centre], size: [...ellipse.size] }], false),
+        rasterise(k, { x: 0, y: 0, width: w, height: h }, 1, [{ ...ellipse, centre: [...ellipse.centre], size: [...ellipse.size] }], false),
       ),
     ),
   ]

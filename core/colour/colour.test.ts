@@ -1,16 +1,6 @@
 import fc from 'fast-check'
-import {
-  apply,
-  decodeSrgb,
-  encodeSrgb,
-  invert,
-  limitedScale,
-  LUMA,
-  lumaWeights,
-  type Matrix3,
-  multiply,
-  whiteBalance,
-} from '.'
+import { apply, invert, type Matrix3, multiply } from '../matrix'
+import { decodeSrgb, encodeSrgb, limitedScale, LUMA, lumaWeights, whiteBalance } from '.'
 
 const near = (a: readonly number[], b: readonly number[], tolerance: number) =>
   a.forEach((v, i) => expect(Math.abs(v - (b[i] as number))).toBeLessThan(tolerance))

@@ -52,3 +52,15 @@ export function scaled(size: Size, scale: number): Size {
     height: Math.max(1, Math.round(size.height * scale)),
   }
 }
+
+export {
+  aligned,
+  type Area,
+  grown,
+  intersection,
+  isEmpty,
+  sameArea,
+  scaledArea,
+  union,
+  wholeOf,
+} from './area'

@@ -132,6 +132,8 @@ export const projectSchema = loose({
   size: loose({ width: z.int().min(1).max(16384), height: z.int().min(1).max(16384) }),
   /** Frame count that timecode shows at sequence frame 0. */
   startTimecode: z.int(),
+  /** How light above white leaves: cut at white unless it says otherwise. */
+  highlights: z.enum(['clip', 'soft']).optional(),
   media: z.array(mediumSchema),
   shots: z.array(shotSchema),
   sounds: z.array(soundSchema),

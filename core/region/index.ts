@@ -1,4 +1,4 @@
-import type { Plane } from '../frame'
+import type { Area, Plane } from '../frame'
 import type { Kernels } from '../kernels'
 
 export type ShapeKind = 'ellipse' | 'rectangle'
@@ -18,12 +18,11 @@ export interface ResolvedShape {
 
 /**
  * The matte of a list of shapes, painted in order onto nothing (or onto everything, where the first shape subtracts or
- * intersects). The edge runs as a smoothstep of the distance; a feather below one rendered pixel is antialiased over one.
+ * intersects), for an area of the picture at this proxy scale. The edge runs as a smoothstep of the distance; a feather below one rendered pixel is antialiased over one.
  */
 export function rasterise(
   k: Kernels,
-  width: number,
-  height: number,
+  { x, y, width, height }: Area,
   scale: number,
   shapes: readonly ResolvedShape[],
   invert: boolean,
@@ -35,7 +34,7 @@ export function rasterise(
   for (const shape of shapes) {
     const turn = (shape.angle * Math.PI) / 180
     const half = shape.size.map((v) => Math.max((Math.abs(v) / 2) * scale, 1e-3)) as [number, number]
-    const centre = shape.centre.map((v) => v * scale) as [number, number]
+    const centre = [shape.centre[0] * scale - x, shape.centre[1] * scale - y] as const
     const feather = Math.max(shape.feather * scale, 1)
     const kind = shape.kind === 'ellipse' ? 0 : 1
     const place = [...centre, Math.cos(turn), Math.sin(turn), ...half, feather] as const
@@ -51,3 +50,5 @@ export function rasterise(
   if (invert) k.raw.invertPlane(plane.block.at, n)
   return plane
 }
+
+export { matteBounds } from './bounds'

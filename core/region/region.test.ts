@@ -1,5 +1,7 @@
+import fc from 'fast-check'
+import { wholeOf } from '../frame'
 import { testKernels } from '../testing/pictures'
-import { rasterise, type ResolvedShape } from '.'
+import { matteBounds, rasterise, type ResolvedShape } from '.'
 
 const k = testKernels()
 afterEach(() => expect(k.used).toBe(0))
@@ -14,7 +16,7 @@ const ellipse: ResolvedShape = {
 }
 const rectangle: ResolvedShape = { ...ellipse, kind: 'rectangle' }
 const matte = (shapes: ResolvedShape[], { scale = 1, invert = false } = {}) => {
-  const plane = rasterise(k, 100 * scale, 80 * scale, scale, shapes, invert)
+  const plane = rasterise(k, wholeOf({ width: 100 * scale, height: 80 * scale }), scale, shapes, invert)
   const values = plane.data.slice()
   k.free(plane)
   return {
@@ -68,4 +70,40 @@ it('inverts, and is the same picture at half size', () => {
       4
     expect(half.at(x, y)).toBeCloseTo(mean, 1)
   }
+})
+
+const anyShape = fc.record<ResolvedShape>({
+  kind: fc.constantFrom('ellipse', 'rectangle'),
+  join: fc.constantFrom('add', 'subtract', 'intersect'),
+  centre: fc.tuple(fc.integer({ min: -40, max: 140 }), fc.integer({ min: -40, max: 120 })),
+  size: fc.tuple(fc.integer({ min: 1, max: 120 }), fc.integer({ min: 1, max: 120 })),
+  angle: fc.integer({ min: -180, max: 180 }),
+  feather: fc.integer({ min: 0, max: 60 }),
+})
+
+it('is 0 outside its bounds, and a part of it equals that part of the whole', () => {
+  fc.assert(
+    fc.property(
+      fc.array(anyShape, { maxLength: 4 }),
+      fc.boolean(),
+      fc.constantFrom(0.5, 1),
+      (shapes, invert, scale) => {
+        const size = { width: 100 * scale, height: 80 * scale }
+        const [whole, part] = [wholeOf(size), { x: 7, y: 11, width: 30, height: 20 }]
+        const [a, b] = [rasterise(k, whole, scale, shapes, invert), rasterise(k, part, scale, shapes, invert)]
+        const box = matteBounds(size, scale, shapes, invert)
+        a.data.forEach((v, i) => {
+          const [x, y] = [i % size.width, Math.floor(i / size.width)]
+          const inside = x >= box.x && y >= box.y && x < box.x + box.width && y < box.y + box.height
+          if (!inside) expect(v).toBe(0)
+        })
+        b.data.forEach((v, i) => {
+          const at = (Math.floor(i / 30) + 11) * size.width + (i % 30) + 7
+          expect(Math.abs(v - (a.data[at] as number))).toBeLessThan(2e-5)
+        })
+        k.free(a, b)
+      },
+    ),
+    { numRuns: 60 },
+  )
 })

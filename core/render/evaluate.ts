@@ -1,8 +1,10 @@
-import type { Frame, Picture, Plane } from '../frame'
-import { decode, filled, type Kernels, mixInto, overInto, resample, showPlane } from '../kernels'
+import { type Area, type Frame, isEmpty, type Picture, type Plane, sameArea, wholeOf } from '../frame'
+import { type ColourOp, filled, type Kernels, runProgram, showPlane } from '../kernels'
 import { rasterise } from '../region'
 import { findStep } from '../steps'
-import type { Node, Plan } from './graph'
+import type { ColourPart, Node, Op, Plan } from './graph'
+import { combine, copied, cropped, type Held, part } from './held'
+import { fitted, hatched } from './source'
 
 /** Gives the stored picture of a source frame; undefined where it cannot be had. */
 export type Sources = (mediaId: string, frame: number) => Picture | undefined
@@ -13,41 +15,64 @@ export interface NodeCache {
   put(key: string, values: Float32Array): void
 }
 
+/** Thrown when nobody wants the picture any more. */
+export class Cancelled extends Error {
+  constructor() {
+    super('No longer wanted.')
+    this.name = 'AbortError'
+  }
+}
+
+export interface EvaluateOptions {
+  cache?: NodeCache | undefined
+  /** Asked before every node; true stops the work. */
+  cancelled?(): boolean
+}
+
 /**
- * Makes the picture of a plan. The caller frees the result. Intermediate pictures are freed as soon as their last reader is done,
- * also when a step throws. Sources that are missing show as a hatched grey.
+ * Makes the picture of a plan: of its last node's area. The caller frees the result. Intermediate pictures are freed as soon as their last reader is done,
+ * also when a step throws. Sources that are missing show as a hatched grey. @throws Cancelled
  */
-export function evaluate(k: Kernels, plan: Plan, sources: Sources, cache?: NodeCache): Frame {
-  const live = new Map<number, Frame | Plane>()
+export function evaluate(
+  k: Kernels,
+  plan: Plan,
+  sources: Sources,
+  { cache, cancelled = () => false }: EvaluateOptions = {},
+): Frame {
+  const live = new Map<number, Held>()
   const { readers, kept } = countReaders(plan, cache)
   const root = plan.nodes.length - 1
   try {
     for (const [index, node] of plan.nodes.entries()) {
       if (!readers[index]) continue
+      if (cancelled()) throw new Cancelled()
+      const { area } = node
       const known = kept.get(index)
       if (known) {
-        live.set(index, k.frameOf(plan.width, plan.height, known))
+        live.set(index, { area, picture: k.frameOf(area.width, area.height, known) })
         continue
       }
-      const inputs = node.inputs.map((i) => live.get(i) as Frame)
-      const last = node.inputs.filter((i) => readers[i] === 1)
-      if (cache) for (const i of last) keep(cache, plan.nodes[i], live.get(i))
-      const made = make(k, plan, node, inputs, sources, last.includes(node.inputs[1] ?? -1))
+      const last = [...new Set(node.inputs)].filter((i) => readers[i] === readsOf(node, i))
+      if (cache) for (const i of last) keep(cache, plan.nodes[i], live.get(i)?.picture)
+      const inputs = node.inputs.map((i) => live.get(i) as Held)
+      const picture = make(k, plan, node, inputs, sources, (i) => last.includes(node.inputs[i] ?? -1))
       for (const i of node.inputs) readers[i] = (readers[i] ?? 0) - 1
       for (const i of last) {
-        const input = live.get(i)
+        const input = live.get(i)?.picture
         live.delete(i)
-        if (input && input !== made) k.free(input)
+        if (input && input !== picture) k.free(input)
       }
-      live.set(index, made)
+      live.set(index, { area, picture })
     }
-    const result = live.get(root) as Frame
+    const result = live.get(root)?.picture as Frame
     live.delete(root)
     return result
   } finally {
-    k.free(...live.values())
+    k.free(...[...live.values()].map((held) => held.picture))
   }
 }
+
+const readsOf = (node: Node, i: number) => node.inputs.filter((input) => input === i).length
 
 /** How many nodes read each node, counting only what must really be made: what lies behind a kept picture is not read. */
 function countReaders(plan: Plan, cache?: NodeCache) {
@@ -56,6 +81,7 @@ function countReaders(plan: Plan, cache?: NodeCache) {
   readers[plan.nodes.length - 1] = 1
   for (let i = plan.nodes.length - 1; i >= 0; i--) {
     const node = plan.nodes[i] as Node
+    if (isEmpty(node.area)) readers[i] = 0
     const known = readers[i] ? cache?.get(node.key) : undefined
     if (known) kept.set(i, known)
     else if (readers[i]) for (const input of node.inputs) readers[input] = (readers[input] ?? 0) + 1
@@ -63,97 +89,94 @@ function countReaders(plan: Plan, cache?: NodeCache) {
   return { readers, kept }
 }
 
-/** Pictures after steps are worth keeping; the rest is quickly made again. */
+/** Pictures of sources and after steps are worth keeping; the rest is quickly made again. */
 function keep(cache: NodeCache, node: Node | undefined, picture: Frame | Plane | undefined): void {
-  if (node?.op.kind === 'step' && picture) cache.put(node.key, picture.data)
+  const kind = node?.op.kind
+  if (node && picture && (kind === 'step' || kind === 'colour' || kind === 'source'))
+    cache.put(node.key, picture.data)
 }
 
-/** Makes one node. `spare`: the second input has no other reader, so a combination may be written into it. */
+/** Makes one node. `spare` tells whether an input has no other reader, so that the result may be written into it. */
 function make(
   k: Kernels,
   plan: Plan,
-  { op }: Node,
-  inputs: Frame[],
+  { op, area }: Node,
+  inputs: Held[],
   sources: Sources,
-  spare: boolean,
+  spare: (input: number) => boolean,
 ): Frame | Plane {
-  const [a, b, c] = inputs
-  const { width, height, scale } = plan
+  const { width, height } = area
+  const [first, second] = inputs
   switch (op.kind) {
     case 'blank':
       return filled(k, width, height, [0, 0, 0, 1])
     case 'missing':
-      return hatched(k, width, height)
+      return hatched(k, area, plan.height)
     case 'source': {
       const picture = sources(op.mediaId, op.frame)
-      return picture ? fitted(k, picture, width, height) : hatched(k, width, height)
+      if (!picture) return hatched(k, area, plan.height)
+      const whole = fitted(k, picture, plan.width, plan.height)
+      return cropped(k, { picture: whole, area: wholeOf(plan) }, area)
     }
-    case 'step': {
-      const step = findStep(op.use)
-      if (!step) throw new Error(`There is no treatment "${op.use}".`)
-      return step.render({
-        kernels: k,
-        input: a as Frame,
-        values: op.values as never,
-        scale,
-        time: 0,
-        place: { x: 0, y: 0, width, height },
-        ...(op.view ? { view: op.view } : {}),
-      })
+    case 'step':
+      return stepped(k, plan, op, first as Held, area)
+    case 'colour': {
+      const mattes = inputs.slice(1).map((held) => part(k, held, area))
+      const own = spare(0) && sameArea((first as Held).area, area)
+      const src = own ? ((first as Held).picture as Frame) : part(k, first as Held, area).frame
+      runProgram(
+        k,
+        src,
+        colourOps(
+          op.parts,
+          mattes.map((m) => m.frame as unknown as Plane),
+        ),
+        src,
+      )
+      for (const matte of mattes) if (matte.own) k.free(matte.frame)
+      return src
     }
     case 'matte':
-      return rasterise(k, width, height, scale, op.shapes, op.invert)
-    case 'mix': {
-      const out = spare ? (b as Frame) : copy(k, b as Frame)
-      mixInto(k, a as Frame, out, op.amount, c as unknown as Plane | undefined)
-      return out
-    }
+      return rasterise(k, area, plan.scale, op.shapes, op.invert)
+    case 'mix':
     case 'over': {
-      const out = spare ? (b as Frame) : copy(k, b as Frame)
-      overInto(k, a as Frame, out)
+      const [base, top] = op.kind === 'mix' ? [first, second] : [second, first]
+      const into = op.kind === 'mix' ? 0 : 1
+      const own = spare(into) && sameArea((base as Held).area, area)
+      const out = own ? ((base as Held).picture as Frame) : copied(k, base as Held, area)
+      // What is mixed in may lie outside of the part that is made.
+      if (top) combine(k, op, { picture: out, area }, top, inputs[2])
       return out
     }
-    case 'show':
-      return showPlane(k, a as unknown as Plane)
-  }
-}
-
-function copy(k: Kernels, frame: Frame): Frame {
-  return k.frameOf(frame.width, frame.height, frame.data)
-}
-
-/** A stored picture as large as it goes into the canvas, centred; what it does not cover is transparent. */
-function fitted(k: Kernels, picture: Picture, width: number, height: number): Frame {
-  const full = decode(k, picture)
-  const ratio = Math.min(width / picture.width, height / picture.height)
-  const w = Math.max(1, Math.min(width, Math.round(picture.width * ratio)))
-  const h = Math.max(1, Math.min(height, Math.round(picture.height * ratio)))
-  let sized = full
-  if (w !== full.width || h !== full.height) {
-    sized = resample(k, full, w, h)
-    k.free(full)
-  }
-  if (w === width && h === height) return sized
-  const canvas = filled(k, width, height, [0, 0, 0, 0])
-  const left = (width - w) >> 1
-  const top = (height - h) >> 1
-  for (let y = 0; y < h; y++) {
-    canvas.data.set(sized.data.subarray(y * w * 4, (y + 1) * w * 4), ((top + y) * width + left) * 4)
-  }
-  k.free(sized)
-  return canvas
-}
-
-/** Diagonal bands of two greys: plainly no picture. */
-function hatched(k: Kernels, width: number, height: number): Frame {
-  const frame = k.frame(width, height)
-  const band = Math.max(4, height / 18)
-  for (let y = 0, at = 0; y < height; y++) {
-    for (let x = 0; x < width; x++, at += 4) {
-      const grey = Math.floor((x + y) / band) % 2 ? 0.03 : 0.02
-      frame.data[at] = frame.data[at + 1] = frame.data[at + 2] = grey
-      frame.data[at + 3] = 1
+    case 'show': {
+      const { frame, own } = part(k, first as Held, area)
+      const shown = showPlane(k, frame as unknown as Plane)
+      if (own) k.free(frame)
+      return shown
     }
   }
-  return frame
+}
+
+function stepped(k: Kernels, plan: Plan, op: Extract<Op, { kind: 'step' }>, input: Held, area: Area): Frame {
+  const step = findStep(op.use)
+  if (!step) throw new Error(`There is no treatment "${op.use}".`)
+  const picture = step.render({
+    kernels: k,
+    input: input.picture as Frame,
+    values: op.values as never,
+    scale: plan.scale,
+    place: { x: input.area.x, y: input.area.y, width: plan.width, height: plan.height },
+    time: op.time ?? 0,
+    ...(op.view ? { view: op.view } : {}),
+  })
+  return cropped(k, { picture, area: input.area }, area)
+}
+
+function colourOps(parts: readonly ColourPart[], mattes: readonly Plane[]): ColourOp[] {
+  return parts.flatMap((part): ColourOp[] => {
+    if ('keep' in part) return [{ op: 'keep' }]
+    if ('amount' in part)
+      return [{ op: 'mixKept', amount: part.amount, matte: part.matte ? mattes[part.matte - 1] : undefined }]
+    return findStep(part.use)?.colour?.(part.values as never) ?? []
+  })
 }

@@ -1,3 +1,4 @@
+import type { Area } from '../frame'
 import type { Values } from '../params'
 import type { ResolvedShape } from '../region'
 
@@ -8,9 +9,11 @@ export type Op =
   /** A medium that is not there. */
   | { kind: 'missing' }
   | { kind: 'blank' }
-  /** [picture] */
-  | { kind: 'step'; use: string; values: Values; view?: string | undefined }
-  | { kind: 'matte'; shapes: ResolvedShape[]; invert: boolean }
+  /** [picture]; time is there for steps that move by themselves. */
+  | { kind: 'step'; use: string; values: Values; view?: string | undefined; time?: number | undefined }
+  /** [picture] and the mattes that its parts name: pointwise steps, fused into one pass. */
+  | { kind: 'colour'; parts: ColourPart[] }
+  | { kind: 'matte'; shapes: ResolvedShape[]; invert: boolean; bounds: Area }
   /** [before, after] or [before, after, matte] */
   | { kind: 'mix'; amount: number }
   /** [top, bottom] */
@@ -18,13 +21,22 @@ export type Op =
   /** [matte] */
   | { kind: 'show' }
 
+/** A pointwise step; or noting the picture; or mixing what was noted with the result, by an amount and the matte at an input. */
+export type ColourPart =
+  { use: string; values: Values } | { keep: true } | { amount: number; matte?: number | undefined }
+
 export interface Node {
   /** Names the pixels: equal keys mean equal pixels. */
   key: string
   op: Op
   /** Indices of earlier nodes. */
   inputs: number[]
+  /** The part of the picture that is made. */
+  area: Area
 }
+
+/** How light above white leaves at the edge of the house: cut at 1, or bent gently below it. */
+export type Highlights = 'clip' | 'soft'
 
 /** What must be rendered, in order; the last node is the picture. */
 export interface Plan {
@@ -34,14 +46,18 @@ export interface Plan {
   nodes: Node[]
   /** Every source frame that evaluation will ask for. */
   sources: { mediaId: string; frame: number }[]
+  highlights: Highlights
 }
 
-/** The key of a plan's picture. */
-export const planKey = (plan: Plan): string => plan.nodes.at(-1)?.key ?? ''
+/** The key of a plan's picture, as it leaves the house. */
+export const planKey = (plan: Plan): string => `${plan.nodes.at(-1)?.key ?? ''} ${plan.highlights}`
+
+/** A node before it is known how much of it is needed. */
+export type Draft = Omit<Node, 'area'>
 
 /** Builds a graph; a node that is there already is used again. */
 export class GraphBuilder {
-  readonly nodes: Node[] = []
+  readonly nodes: Draft[] = []
   readonly #byKey = new Map<string, number>()
   readonly #stamp: string
 
@@ -61,28 +77,24 @@ export class GraphBuilder {
     this.#byKey.set(key, index)
     return index
   }
+}
 
-  /** The plan whose picture is node `root`; nodes that it does not need are left out. */
-  finish(root: number): Plan {
-    const needed = new Set<number>()
-    const visit = (index: number) => {
-      if (needed.has(index)) return
-      needed.add(index)
-      this.nodes[index]?.inputs.forEach(visit)
-    }
-    visit(root)
-    const kept = this.nodes.map((_, i) => i).filter((i) => needed.has(i) && i !== root)
-    kept.push(root)
-    const renamed = new Map(kept.map((old, i) => [old, i]))
-    const nodes = kept.map((old) => {
-      const node = this.nodes[old] as Node
-      return { ...node, inputs: node.inputs.map((i) => renamed.get(i) as number) }
-    })
-    const sources = nodes.flatMap(({ op }) =>
-      op.kind === 'source' ? [{ mediaId: op.mediaId, frame: op.frame }] : [],
-    )
-    return { width: this.width, height: this.height, scale: this.scale, nodes, sources }
+/** The nodes that `root` needs, in order, root last. */
+export function reachable(nodes: readonly Draft[], root: number): Draft[] {
+  const needed = new Set<number>()
+  const visit = (index: number) => {
+    if (needed.has(index)) return
+    needed.add(index)
+    nodes[index]?.inputs.forEach(visit)
   }
+  visit(root)
+  const kept = nodes.map((_, i) => i).filter((i) => needed.has(i) && i !== root)
+  kept.push(root)
+  const renamed = new Map(kept.map((old, i) => [old, i]))
+  return kept.map((old) => {
+    const node = nodes[old] as Draft
+    return { ...node, inputs: node.inputs.map((i) => renamed.get(i) as number) }
+  })
 }
 
 /** 128 bits of FNV-1a over the text, in four lanes with different offsets. */

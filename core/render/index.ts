@@ -1,3 +1,3 @@
-export { evaluate, type NodeCache, type Sources } from './evaluate'
-export { hash, type Node, type Op, type Plan, planKey } from './graph'
+export { Cancelled, evaluate, type EvaluateOptions, type NodeCache, type Sources } from './evaluate'
+export { hash, type Highlights, type Node, type Op, type Plan, planKey } from './graph'
 export { plan, resolveShapes, type StepView, stepValues, type Target } from './plan'

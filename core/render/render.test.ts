@@ -1,8 +1,9 @@
-import type { RgbaPicture } from '../frame'
-import { type EditArgs, type EditName, perform, type Project } from '../project'
+import type { Area, RgbaPicture } from '../frame'
+import { type EditArgs, type EditName, getShot, getStep, perform, type Project } from '../project'
+import { findStep } from '../steps'
 import { testKernels, worst } from '../testing/pictures'
 import { medium, shot, testProject } from '../testing/projects'
-import { evaluate, type NodeCache, plan, planKey, type Sources, type Target } from '.'
+import { evaluate, type NodeCache, plan, planKey, type Sources, stepValues, type Target } from '.'
 
 const k = testKernels()
 afterEach(() => expect(k.used).toBe(0))
@@ -43,7 +44,7 @@ describe('plan', () => {
   })
 
   it('leaves out steps that do nothing: off, without weight, outside their span, neutral', () => {
-    expect(kinds(graded)).toEqual(['source', 'step'])
+    expect(kinds(graded)).toEqual(['source', 'colour'])
     const idle = [
       edit(graded, 'step.switch', { ...at, on: false }),
       edit(graded, 'value.set', { place: place('mix'), at: 0, value: 0 }),
@@ -80,9 +81,133 @@ describe('plan', () => {
       centre: [32, 18],
       size: [20, 20],
     })
-    expect(kinds(masked)).toEqual(['source', 'step', 'matte', 'mix'])
+    expect(kinds(masked)).toEqual(['source', 'matte', 'colour'])
     expect(kinds(masked, 0, { ...target, view: { stepId: 'a', view: 'region' } })).toEqual(['matte', 'show'])
     expect(kinds(masked, 0, { ...target, upTo: 'source' })).toEqual(['source'])
+  })
+})
+
+/** A step of a kind, with values, a region and a mix, appended to the shot. */
+function withStep(
+  p: Project,
+  id: string,
+  use: string,
+  values: Record<string, number | number[]>,
+  region?: { centre: [number, number]; size: [number, number] },
+  mix = 1,
+): Project {
+  const shotId = 's1'
+  let next = edit(p, 'step.add', { shotId, stepId: id, use, at: 99 })
+  for (const [param, value] of Object.entries({ ...values, mix }))
+    next = edit(next, 'value.set', { place: { shotId, stepId: id, param }, at: 0, value })
+  if (region)
+    next = edit(next, 'region.add', { shotId, stepId: id, shapeId: `${id}e`, kind: 'ellipse', ...region })
+  return next
+}
+
+const base = testProject()
+const grades = withStep(
+  withStep(
+    withStep(base, 'a', 'grade', { exposure: 0.7 }),
+    ...(['b', 'grade', { saturation: 0.4 }, { centre: [30, 18], size: [70, 60] }, 0.8] as const),
+  ),
+  ...(['c', 'grade', { contrast: 1.3 }, undefined, 0.5] as const),
+)
+
+describe('fusing and parts', () => {
+  it('makes one pass of pointwise steps with their mixes and mattes, and of nothing that is read twice', () => {
+    expect(kinds(grades)).toEqual(['source', 'matte', 'colour'])
+    const blurred = withStep(
+      grades,
+      'd',
+      'gaussian-blur',
+      { radius: [3, 3] },
+      { centre: [10, 10], size: [8, 8] },
+    )
+    expect(kinds(blurred)).toEqual(['source', 'matte', 'colour', 'matte', 'step', 'mix'])
+    // Small regions are cheaper within their bounds than in a pass over everything.
+    const small = withStep(base, 'a', 'grade', { exposure: 1 }, { centre: [10, 10], size: [8, 8] })
+    expect(kinds(small)).toEqual(['source', 'colour', 'matte', 'mix'])
+  })
+
+  it('gives what the steps give one by one', () => {
+    const pixel = (p: Project, upTo: string) => draw(p, 0, { ...target, upTo })
+    const [a, b, c] = [pixel(grades, 'a'), pixel(grades, 'b'), draw(grades)]
+    const alone = (before: Float32Array, use: string, values: object) => {
+      const step = findStep(use)
+      const input = k.frameOf(64, 36, before)
+      const place = { x: 0, y: 0, width: 64, height: 36 }
+      const out = step?.render({ kernels: k, input, values: values as never, scale: 1, place, time: 0 })
+      const result = out?.data.slice() ?? new Float32Array()
+      k.free(input, ...(out ? [out] : []))
+      return result
+    }
+    const values = (id: string) => stepValues(getStep(getShot(grades, 's1'), id), 0)
+    const matte = draw(grades, 0, { ...target, view: { stepId: 'b', view: 'region' } })
+    const after = alone(a, 'grade', values('b'))
+    expect(
+      worst(
+        b,
+        a.map((v, i) => v + ((after[i] as number) - v) * 0.8 * (i % 4 === 3 ? 0 : (matte[i] as number))),
+      ),
+    ).toBeLessThan(1e-5)
+    const last = alone(b, 'grade', values('c'))
+    expect(
+      worst(
+        c,
+        b.map((v, i) => (v + (last[i] as number)) / 2),
+      ),
+    ).toBeLessThan(1e-5)
+  })
+
+  it('a part is that part of the whole, whatever the steps look at around it', () => {
+    const size = { width: 400, height: 300 }
+    const large: Sources = (_, frame) => picture(frame, 400, 300)
+    const all = [
+      withStep(grades, 'd', 'gaussian-blur', { radius: [6, 2] }, { centre: [200, 140], size: [90, 60] }),
+      withStep(withStep(grades, 'd', 'glow', { threshold: 0.1, radius: 5 }), 'e', 'grade', { exposure: -1 }),
+    ].map((p) => ({ ...p, size, media: [medium('m1', size)] }))
+    for (const p of all)
+      for (const area of [
+        { x: 130, y: 90, width: 70, height: 50 },
+        { x: 0, y: 250, width: 31, height: 50 },
+        { x: 399, y: 0, width: 1, height: 1 },
+      ]) {
+        const whole = evaluate(k, plan(p, target, 0, 1), large)
+        const planned = plan(p, target, 0, 1, area)
+        const made = evaluate(k, planned, large)
+        const got = planned.nodes.at(-1)?.area as Area
+        expect(got.x <= area.x && got.x + got.width >= area.x + area.width).toBe(true)
+        expect(got.width * got.height).toBeLessThan(0.4 * 400 * 300)
+        let off = 0
+        made.data.forEach((v, i) => {
+          const [x, y] = [(i >> 2) % got.width, Math.floor((i >> 2) / got.width)]
+          const at = ((y + got.y) * 400 + x + got.x) * 4 + (i & 3)
+          off = Math.max(off, Math.abs(v - (whole.data[at] as number)))
+        })
+        expect(off).toBeLessThan(1e-5)
+        expect(planKey(planned)).not.toBe(planKey(plan(p, target, 0, 1)))
+        k.free(whole, made)
+      }
+  })
+
+  it('does not ask for what cannot be seen: hidden shots, regions outside of the picture', () => {
+    const two = { ...base, shots: [shot('s1', 'm1'), shot('top', 'm2', { lane: 1, length: 10 })] }
+    const asked = (p: Project) => plan(p, { kind: 'sequence' }, 0, 1).sources.map((s) => s.mediaId)
+    expect(asked(two)).toEqual(['m2'])
+    expect(asked({ ...two, media: [medium('m1'), medium('m2', { height: 20 })] })).toEqual(['m1', 'm2'])
+    const away = withStep(base, 'a', 'grade', { exposure: 1 }, { centre: [-500, 0], size: [20, 20] })
+    expect(kinds(away)).toEqual(['source'])
+  })
+
+  it('stops within one step when it is no longer wanted', () => {
+    let asked = 0
+    const glowing = withStep(grades, 'd', 'glow', { radius: 5 })
+    const cancelled = () => ++asked > 2
+    expect(() => evaluate(k, plan(glowing, target, 0, 1), sources, { cancelled })).toThrow(
+      'No longer wanted.',
+    )
+    expect(asked).toBe(3)
   })
 })
 
@@ -122,7 +247,12 @@ describe('evaluate', () => {
   })
 
   it('composites lanes from the bottom up, and centres what has another shape', () => {
-    const over = { ...testProject(), shots: [shot('s1', 'm1'), shot('top', 'm2', { lane: 1, length: 10 })] }
+    const media = [medium('m1'), medium('m2', { width: 18 })]
+    const over = {
+      ...testProject(),
+      media,
+      shots: [shot('s1', 'm1'), shot('top', 'm2', { lane: 1, length: 10 })],
+    }
     const tall: Sources = (id, frame) => (id === 'm2' ? picture(200, 18, 36) : picture(frame))
     const out = evaluate(k, plan(over, { kind: 'sequence' }, 0, 1), tall)
     const red = (x: number) => out.data[(18 * 64 + x) * 4] as number
@@ -147,7 +277,7 @@ describe('evaluate', () => {
       put: (key, values) => kept.set(key, values.slice()),
     }
     const two = edit(graded, 'step.add', { shotId: 's1', stepId: 'b', use: 'glow', at: 1 })
-    const first = evaluate(k, plan(two, target, 0, 1), sources, cache)
+    const first = evaluate(k, plan(two, target, 0, 1), sources, { cache })
     const changed = edit(two, 'value.set', {
       place: { shotId: 's1', stepId: 'b', param: 'radius' },
       at: 0,
@@ -156,7 +286,7 @@ describe('evaluate', () => {
     const untouched: Sources = () => {
       throw new Error('The source was read again.')
     }
-    const second = evaluate(k, plan(changed, target, 0, 1), untouched, cache)
+    const second = evaluate(k, plan(changed, target, 0, 1), untouched, { cache })
     expect(worst(second.data, draw(changed))).toBe(0)
     k.free(first, second)
     expect(() => evaluate(k, plan(graded, target, 9, 1), untouched)).toThrow('read again')

@@ -70,7 +70,10 @@ export interface StepDeclaration<P extends Params = Params> {
 }
 
 /** What a pointwise colour step declares: reach, alpha and rendering follow. */
-type ColourStep<P extends Params> = Omit<StepDeclaration<P>, 'render' | 'reach' | 'keepsAlpha' | 'views' | 'moves'> &
+type ColourStep<P extends Params> = Omit<
+  StepDeclaration<P>,
+  'render' | 'reach' | 'keepsAlpha' | 'views' | 'moves'
+> &
   Required<Pick<StepDeclaration<P>, 'colour'>>
 
 /** Checks a declaration's types; at run time it returns it as it is. */

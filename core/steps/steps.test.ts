@@ -1,5 +1,5 @@
-import type { Frame } from '../frame'
-import { resample } from '../kernels'
+import { aligned, type Frame, grown, intersection } from '../frame'
+import { filled, resample } from '../kernels'
 import { defaults, type Param, type Values } from '../params'
 import { testKernels, testPicture, worst } from '../testing/pictures'
 import { findStep, STEPS, type StepDeclaration } from '.'
@@ -120,6 +120,31 @@ describe.each(STEPS.map((step) => [step.id, step] as const))('%s', (_, step) => 
     k.free(full, half, a, shrunk, b)
   })
 
+  it('makes a part of the picture as it makes the whole, given what it says it needs around', () => {
+    const [w, h] = [352, 224]
+    const input = testPicture(k, w, h)
+    const values = busy(step)
+    const whole = render(step, input, values)
+    const reach = step.reach(values as never, 1)
+    const wanted = { x: 160, y: 96, width: 32, height: 32 }
+    const given = intersection({ x: 0, y: 0, width: w, height: h }, aligned(grown(wanted, reach), 32))
+    const part = k.frame(given.width, given.height)
+    for (let y = 0; y < given.height; y++) {
+      const at = ((given.y + y) * w + given.x) * 4
+      part.data.set(input.data.subarray(at, at + given.width * 4), y * given.width * 4)
+    }
+    const place = { x: given.x, y: given.y, width: w, height: h }
+    const out = step.render({ kernels: k, input: part, values: values as never, scale: 1, place, time: 3 })
+    for (let y = 0; y < wanted.height; y++)
+      for (let x = 0; x < wanted.width * 4; x++) {
+        const a = out.data[((wanted.y - given.y + y) * given.width + wanted.x - given.x) * 4 + x] as number
+        expect(Math.abs(a - (whole.data[((wanted.y + y) * w + wanted.x) * 4 + x] as number))).toBeLessThan(
+          1e-5,
+        )
+      }
+    k.free(input, whole, part, out)
+  })
+
   it('offers views that differ from its result', () => {
     const input = testPicture(k, 64, 36)
     const result = render(step, input, busy(step))
@@ -195,4 +220,95 @@ describe('glow against its formula', () => {
     expect(Math.max(...gentle.data)).toBeLessThanOrEqual(1)
     k.free(input, plain, gentle)
   })
+})
+
+describe('grain against its statement', () => {
+  const step = findStep('grain') as StepDeclaration
+  const stops = (values: Values, level: number, scale = 1) => {
+    const input = filled(k, 256, 256, [level, level, level, 1])
+    const out = render(step, input, { ...defaults(step.params), ...values }, scale)
+    const seen = [0, 1, 2].map((c) =>
+      Array.from({ length: 65536 }, (_, i) => Math.log2((out.data[i * 4 + c] as number) / level)),
+    )
+    k.free(input, out)
+    return seen as [number[], number[], number[]]
+  }
+  const deviation = (v: number[]) => Math.sqrt(v.reduce((sum, x) => sum + x * x, 0) / v.length)
+  const correlation = (a: number[], b: number[]) =>
+    a.reduce((sum, x, i) => sum + x * (b[i] as number), 0) / a.length / deviation(a) / deviation(b)
+
+  it('spreads exposure by its amount in middle tones, by its shares in black and white', () => {
+    const values = { amount: 0.3, shadows: 0.5, highlights: 2 }
+    // 5 %: a field of 25,600 grains; the mean over the tone curve near black is what w says at the root of 1e-6.
+    for (const [level, share] of [
+      [0.25, 1],
+      [1e-6, 0.5],
+      [1, 2],
+    ] as const)
+      for (const channel of stops(values, level))
+        expect(Math.abs(deviation(channel) / (0.3 * share) - 1)).toBeLessThan(0.05)
+  })
+
+  it('is one grain for all channels, or one for each, and never the same twice', () => {
+    const [r, g] = stops({ colour: 0 }, 0.25)
+    expect(correlation(r, g)).toBeCloseTo(1, 5)
+    const [r1, g1] = stops({ colour: 1 }, 0.25)
+    expect(Math.abs(correlation(r1, g1))).toBeLessThan(0.05)
+    const [other] = stops({ colour: 0, seed: 2 }, 0.25)
+    expect(Math.abs(correlation(r, other))).toBeLessThan(0.05)
+  })
+
+  it('has the size that it says: neighbours a grain apart share what cubic B-splines leave', () => {
+    const [r] = stops({ size: 4, colour: 0 }, 0.25)
+    const near = (dx: number) =>
+      correlation(
+        r.filter((_, i) => i % 256 < 240),
+        r.filter((_, i) => i % 256 >= dx && i % 256 < 240 + dx),
+      )
+    // The autocorrelation of a cubic B-spline at 0, 1, 2 knots: 151/315, 397/1680, 1/42 (of 2416/5040).
+    expect(near(4)).toBeCloseTo(397 / 1680 / (151 / 315), 1)
+    expect(near(8)).toBeCloseTo(1 / 42 / (151 / 315), 1)
+    expect(Math.abs(near(14))).toBeLessThan(0.05)
+  })
+})
+
+it('reframe moves, sizes and turns about the middle, and perspective shortens the far side', () => {
+  const step = findStep('reframe') as StepDeclaration
+  const input = filled(k, 200, 100, [0, 0, 0, 0])
+  const dot = (x: number, y: number) => {
+    for (let j = -2; j <= 2; j++)
+      for (let i = -2; i <= 2; i++)
+        input.data.fill(1, ((y + j) * 200 + x + i) * 4, ((y + j) * 200 + x + i) * 4 + 4)
+  }
+  dot(140, 50)
+  dot(60, 50)
+  const centres = (values: Values) => {
+    const out = render(step, input, { ...defaults(step.params), ...values })
+    const middle = (from: number, to: number) => {
+      let [sum, x, y] = [0, 0, 0]
+      for (let i = 0; i < 20000; i++) {
+        const v = i % 200 >= from && i % 200 < to ? (out.data[i * 4] as number) : 0
+        ;[sum, x, y] = [sum + v, x + v * ((i % 200) + 0.5), y + v * (Math.floor(i / 200) + 0.5)]
+      }
+      return [x / sum, y / sum]
+    }
+    const found = [middle(0, 100), middle(100, 200)].flat()
+    k.free(out)
+    return found
+  }
+  const near = (got: number[], to: number[]) =>
+    got.forEach((v, i) => expect(Math.abs(v - (to[i] as number))).toBeLessThan(0.3))
+  near(centres({}), [60.5, 50.5, 140.5, 50.5])
+  near(centres({ across: 10.5, down: -7 }), [71, 43.5, 151, 43.5])
+  near(centres({ scale: 0.5 }), [80.25, 50.25, 120.25, 50.25])
+  // Turned by 30 degrees clockwise about (100, 50).
+  const turned = (x: number, y: number) => [
+    100 + x * Math.cos(Math.PI / 6) - y * Math.sin(Math.PI / 6),
+    50 + x * Math.sin(Math.PI / 6) + y * Math.cos(Math.PI / 6),
+  ]
+  near(centres({ angle: 30 }), [...turned(-39.5, 0.5), ...turned(40.5, 0.5)])
+  // (x, y, z) = (x cos, y, x sin) seen from 200 away.
+  const seen = (x: number) => 100 + (x * Math.cos(Math.PI / 4) * 200) / (200 + x * Math.sin(Math.PI / 4))
+  near(centres({ turn: 45 }), [seen(-39.5), 50.5, seen(40.5), 50.5])
+  k.free(input)
 })

@@ -60,7 +60,7 @@ export const handlers = {
     if (!kernels) throw new Error('The renderer was not started.')
     const find = (mediaId: string, frame: number) =>
       pictures[plan.sources.findIndex((s) => s.mediaId === mediaId && s.frame === frame)]
-    const frame = evaluate(kernels, plan, find, keep ? recent : undefined)
+    const frame = evaluate(kernels, plan, find, { cache: keep ? recent : undefined })
     try {
       const data = deliver(kernels, frame, format)
       return new Moved({ width: frame.width, height: frame.height, data }, [data.buffer])

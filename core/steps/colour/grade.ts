@@ -1,4 +1,5 @@
-import { type Matrix3, whiteBalance } from '../../colour'
+import { whiteBalance } from '../../colour'
+import type { Matrix3 } from '../../matrix'
 import { declareColourStep } from '../declare'
 
 const rgb = { type: 'rgb', min: -4, max: 8, step: 0.005, digits: 3 } as const

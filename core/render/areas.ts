@@ -1,0 +1,52 @@
+import {
+  aligned,
+  type Area,
+  grown,
+  intersection,
+  isEmpty,
+  sameArea,
+  type Size,
+  union,
+  wholeOf,
+} from '../frame'
+import { findStep } from '../steps'
+import type { Draft, Node } from './graph'
+
+/** Parts begin at multiples of this, so that blurs that work on a decimated picture decimate a part as they do the whole. */
+const GRID = 32
+
+/**
+ * How much of each node must be made so that `wanted` of the last one can be: the plan goes from the end to the beginning, and each node asks its inputs for
+ * what it needs around it.
+ */
+export function assignAreas(nodes: readonly Draft[], size: Size, scale: number, wanted: Area): Node[] {
+  const whole = wholeOf(size)
+  const needs: Area[] = nodes.map(() => ({ x: 0, y: 0, width: 0, height: 0 }))
+  needs[nodes.length - 1] = intersection(whole, aligned(wanted, GRID))
+  const ask = (index: number, area: Area) => {
+    needs[index] = intersection(whole, union(needs[index] as Area, aligned(area, GRID)))
+  }
+  for (let index = nodes.length - 1; index >= 0; index--) {
+    const { op, inputs } = nodes[index] as Draft
+    const own = needs[index] as Area
+    if (op.kind === 'step' && inputs[0] !== undefined)
+      ask(inputs[0], isEmpty(own) ? own : grown(own, reachOf(op, scale)))
+    else if (op.kind === 'mix') {
+      const [before, after, matte] = inputs as [number, number, number | undefined]
+      ask(before, own)
+      const shape = matte === undefined ? undefined : nodes[matte]?.op
+      const part = shape?.kind === 'matte' ? intersection(own, shape.bounds) : own
+      ask(after, part)
+      if (matte !== undefined) ask(matte, part)
+    } else for (const i of inputs) ask(i, own)
+  }
+  return nodes.map((node, i) => {
+    const area = needs[i] as Area
+    const part = sameArea(area, whole) ? '' : ` ${area.x},${area.y},${area.width},${area.height}`
+    return { ...node, area, key: node.key + part }
+  })
+}
+
+function reachOf(op: Extract<Draft['op'], { kind: 'step' }>, scale: number): number {
+  return findStep(op.use)?.reach(op.values as never, scale) ?? Infinity
+}
