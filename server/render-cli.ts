@@ -2,7 +2,7 @@
 import { spawn } from 'node:child_process'
 import { once } from 'node:events'
 import { parseArgs } from 'node:util'
-import { encodeI420 } from '@stilus/core/kernels'
+import { encodeI420, soften } from '@stilus/core/kernels'
 import { sequenceLength } from '@stilus/core/project'
 import type { Target } from '@stilus/core/render'
 import { NodeRenderer, openPackage } from './render'
@@ -59,6 +59,7 @@ async function main(): Promise<void> {
   const renderer = new NodeRenderer(project, opened.files)
   for (let n = 0; n < count; n++) {
     const frame = await renderer.frame(target, n)
+    if (project.highlights === 'soft') soften(renderer.kernels, frame)
     if (!encoder.stdin.write(encodeI420(renderer.kernels, frame))) await once(encoder.stdin, 'drain')
     renderer.kernels.free(frame)
     process.stdout.write(`\rframe ${n + 1} of ${count}`)

@@ -1,4 +1,5 @@
 import { type Project, sequenceLength } from '@stilus/core/project'
+import type { Highlights } from '@stilus/core/render'
 import { rateName, RATES, toTimecode } from '@stilus/core/time'
 import { edit } from '../store/edit'
 import { useAppDispatch } from '../store/store'
@@ -42,6 +43,19 @@ export function ProjectPanel({ project }: { project: Project }) {
           value={rateName(rate)}
           options={Object.keys(RATES).map((name) => ({ value: name, label: name }))}
           onChange={(name) => dispatch(edit('project.format', { rate: RATES[name] ?? rate, size }))}
+          className="col-span-2"
+        />
+        <span className="text-dim">Highlights</span>
+        <Choice
+          label="Light above white"
+          value={project.highlights ?? 'clip'}
+          options={[
+            { value: 'clip', label: 'Cut at white' },
+            { value: 'soft', label: 'Bend gently below white' },
+          ]}
+          onChange={(highlights) =>
+            dispatch(edit('project.highlights', { highlights: highlights as Highlights }))
+          }
           className="col-span-2"
         />
         <span className="text-dim">Length</span>

@@ -4,35 +4,40 @@
  */
 export class Latest<T> {
   #waiting: T | undefined
-  #running = false
+  #running: { job: T; abort: AbortController } | undefined
   #closed = false
 
+  /** @param stale whether the job that runs is no longer worth finishing, now that the other one waits */
   constructor(
-    private readonly run: (job: T) => Promise<void>,
+    private readonly run: (job: T, signal: AbortSignal) => Promise<void>,
+    private readonly stale: (running: T, waiting: T) => boolean = () => false,
     private readonly failed: (error: unknown) => void = () => undefined,
   ) {}
 
   put(job: T): void {
     this.#waiting = job
     if (!this.#running) void this.#loop()
+    else if (this.stale(this.#running.job, job)) this.#running.abort.abort()
   }
 
   close(): void {
     this.#closed = true
     this.#waiting = undefined
+    this.#running?.abort.abort()
   }
 
   async #loop(): Promise<void> {
-    this.#running = true
     while (this.#waiting !== undefined && !this.#closed) {
       const job = this.#waiting
       this.#waiting = undefined
       try {
-        await this.run(job)
+        const abort = new AbortController()
+        this.#running = { job, abort }
+        await this.run(job, abort.signal)
       } catch (error) {
         if ((error as Error).name !== 'AbortError') this.failed(error)
       }
     }
-    this.#running = false
+    this.#running = undefined
   }
 }

@@ -43,3 +43,25 @@ export function proxyScale(rect: Rect, picture: Box, quality: 'auto' | number): 
   const needed = (rect.width * (window.devicePixelRatio || 1)) / picture.width
   return [0.25, 0.5].find((s) => s >= needed * 0.95) ?? 1
 }
+
+/** Parts are asked for in steps of this many pixels of the picture, so that panning seldom asks anew. */
+const STEP = 128
+
+/** The part of the picture that can be seen, with some room around it; undefined where that is nearly all of it. */
+export function visibleArea(
+  viewer: Box,
+  rect: Rect,
+  picture: Box,
+): (Box & { x: number; y: number }) | undefined {
+  const scale = rect.width / picture.width
+  const snap = (from: number, to: number, most: number) => {
+    const a = Math.max(0, Math.floor((from / scale - STEP / 2) / STEP) * STEP)
+    const b = Math.min(most, Math.ceil((to / scale + STEP / 2) / STEP) * STEP)
+    return [a, Math.max(a, b)] as const
+  }
+  const [x, right] = snap(-rect.left, viewer.width - rect.left, picture.width)
+  const [y, bottom] = snap(-rect.top, viewer.height - rect.top, picture.height)
+  const [width, height] = [right - x, bottom - y]
+  const share = (width * height) / (picture.width * picture.height)
+  return share > 0 && share < 0.7 ? { x, y, width, height } : undefined
+}

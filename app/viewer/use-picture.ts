@@ -20,15 +20,17 @@ export function usePicture(
 
   useEffect(() => {
     const runner = new Latest<RenderRequest>(
-      async (job) => {
+      async (job, signal) => {
         const { renderer, pace } = session()
         const began = performance.now()
         const ready = renderer.peek(job)
-        const picture = ready ?? (await renderer.render(job))
+        const picture = ready ?? (await renderer.render({ ...job, signal }))
         if (!ready && job.urgent) pace.note(job.scale, performance.now() - began)
         if (canvas.current) show(canvas.current, picture, job)
         setProblem(null)
       },
+      // A picture at rest takes long; a hand that moves must not wait for it. What the hand itself asks for is always finished, or nothing would ever show.
+      (running, waiting) => waiting.scale < running.scale,
       (error) => setProblem(error instanceof Error ? error.message : String(error)),
     )
     latest.current = runner

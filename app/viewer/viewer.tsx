@@ -14,7 +14,7 @@ import { frameListeners } from '../session/frames'
 import { useApp, useAppDispatch } from '../store/store'
 import { viewActions } from '../store/view'
 import { cx } from '../ui/classes'
-import { pictureRect, proxyScale, type Rect } from './layout'
+import { pictureRect, proxyScale, type Rect, visibleArea } from './layout'
 import { usePicture } from './use-picture'
 
 const SURROUND = { dark: 'bg-surround', grey: 'bg-[#767676]', black: 'bg-black', white: 'bg-white' }
@@ -40,13 +40,20 @@ export function Viewer({ project, target, frame, against, overlay, empty }: View
   const rect = pictureRect(size, project.size, zoom, pan)
   const scale = proxyScale(rect, project.size, quality)
 
+  const seen = visibleArea(size, rect, project.size)
+  const [x, y, wide, high] = seen ? [seen.x, seen.y, seen.width, seen.height] : []
+  const area = useMemo(
+    () =>
+      wide === undefined ? undefined : ({ x, y, width: wide, height: high } as NonNullable<typeof seen>),
+    [x, y, wide, high],
+  )
   const request = useMemo(
-    () => (playing ? null : { project, target, frame, scale, urgent: true }),
-    [playing, project, target, frame, scale],
+    () => (playing ? null : { project, target, frame, scale, area, urgent: true }),
+    [playing, project, target, frame, scale, area],
   )
   const otherRequest = useMemo(
-    () => (against && !playing ? { project, target: against, frame, scale, urgent: true } : null),
-    [against, playing, project, frame, scale],
+    () => (against && !playing ? { project, target: against, frame, scale, area, urgent: true } : null),
+    [against, playing, project, frame, scale, area],
   )
   const problem = usePicture(canvas, request, hand)
   usePicture(other, otherRequest)

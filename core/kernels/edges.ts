@@ -2,6 +2,7 @@ import type { Frame, Picture, RgbaPicture, YuvPicture } from '../frame'
 import { decodeSrgb } from '../colour'
 import { limitedScale, lumaWeights } from '../colour/ycbcr'
 import type { Kernels } from './kernels'
+import { runProgram } from './program'
 
 let lut: Float32Array | undefined
 
@@ -49,13 +50,35 @@ function decodeRgba(k: Kernels, p: RgbaPicture): Frame {
   return frame
 }
 
-/** 8-bit sRGB, rounded to nearest: with straight alpha, or over black and opaque. Values are limited to [0, 1] here and only here. */
-export function encodeRgba8(k: Kernels, frame: Frame, alpha: 'straight' | 'opaque'): Uint8Array<ArrayBuffer> {
+/**
+ * 8-bit sRGB, rounded to nearest: with straight alpha, or over black and opaque. Values are limited to [0, 1] here and only here.
+ * @param into memory to use if it has the right size
+ */
+export function encodeRgba8(
+  k: Kernels,
+  frame: Frame,
+  alpha: 'straight' | 'opaque',
+  into?: ArrayBuffer,
+): Uint8Array<ArrayBuffer> {
   const n = frame.width * frame.height
   return k.scratch(n * 4 + 16, (block) => {
     k.raw.encodeRgba8(block.at, frame.block.at, n, alpha === 'straight')
-    return k.bytes(block, n * 4).slice() as Uint8Array<ArrayBuffer>
+    const out = room(n * 4, into)
+    out.set(k.bytes(block, n * 4))
+    return out
   })
+}
+
+/** Memory of this many bytes: what is offered, where it fits exactly. */
+const room = (bytes: number, offered?: ArrayBuffer) =>
+  new Uint8Array(offered?.byteLength === bytes ? offered : new ArrayBuffer(bytes))
+
+/** Where light bends when it is not simply cut at white. */
+const KNEE = 0.7
+
+/** Brings light above white gently below it, in place; see the shoulder of colour programs. */
+export function soften(k: Kernels, frame: Frame): void {
+  runProgram(k, frame, [{ op: 'shoulder', knee: KNEE }], frame)
 }
 
 /** 16-bit sRGB with straight alpha, rounded to nearest. */
@@ -71,7 +94,7 @@ export function encodeRgba16(k: Kernels, frame: Frame): Uint16Array {
  * 8-bit BT.709 limited-range 4:2:0 over black, chroma sited left: luma, then Cb, then Cr, without padding.
  * The layout is I420: width * height bytes, then twice ceil(width / 2) * ceil(height / 2).
  */
-export function encodeI420(k: Kernels, frame: Frame): Uint8Array<ArrayBuffer> {
+export function encodeI420(k: Kernels, frame: Frame, into?: ArrayBuffer): Uint8Array<ArrayBuffer> {
   const { width, height } = frame
   const { kr, kb } = lumaWeights('bt709')
   const kg = 1 - kr - kb
@@ -101,7 +124,7 @@ export function encodeI420(k: Kernels, frame: Frame): Uint8Array<ArrayBuffer> {
     const at = block.at
     k.raw.encodeYuv420(at + y, at + u, at + v, frame.block.at, width, height, at, at + 64)
     const bytes = k.bytes(block)
-    const out = new Uint8Array(luma + 2 * chroma)
+    const out = room(luma + 2 * chroma, into)
     out.set(bytes.subarray(y, y + luma))
     out.set(bytes.subarray(u, u + chroma), luma)
     out.set(bytes.subarray(v, v + chroma), luma + chroma)

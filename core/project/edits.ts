@@ -54,6 +54,13 @@ export const EDITS = {
       p.size = a.size
     },
   ),
+  'project.highlights': defineEdit(
+    { highlights: z.enum(['clip', 'soft']) },
+    ({ highlights }) => (highlights === 'soft' ? 'Bend highlights below white' : 'Cut highlights at white'),
+    (p, a) => {
+      p.highlights = a.highlights
+    },
+  ),
   'project.marks': defineEdit(
     { in: frame.nullable(), out: frame.nullable() },
     () => 'Set in and out',

@@ -144,6 +144,7 @@ async function writeMovie(run: Run): Promise<string> {
       })
       await video.add(sample)
       sample.close()
+      run.renderer.recycle(picture)
       // Sound goes along in pieces of a second, so that neither track waits for the other.
       if (audio && (frame + 1 >= heard + rate || frame + 1 === job.last)) {
         await addSound(run, audio, sound, heard, frame + 1, offset)

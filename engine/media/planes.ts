@@ -25,11 +25,11 @@ export async function readPlanes(frame: VideoFrame, still = false): Promise<Pict
   const { width, height } = frame.visibleRect ?? { width: frame.codedWidth, height: frame.codedHeight }
   const planar = PLANAR[String(frame.format)]
   if (!planar && frame.format !== 'NV12') {
-    const data = new Uint8Array(width * height * 4)
+    const data = shareable(width * height * 4)
     await frame.copyTo(data, { format: 'RGBA', colorSpace: 'srgb' } as VideoFrameCopyToOptions)
     return { kind: 'rgba', width, height, data }
   }
-  const buffer = new Uint8Array(frame.allocationSize())
+  const buffer = shareable(frame.allocationSize())
   const layout = await frame.copyTo(buffer)
   const colour = {
     matrix: matrixOf(frame.colorSpace.matrix, still),
@@ -58,7 +58,7 @@ export async function readPlanes(frame: VideoFrame, still = false): Promise<Pict
 
 function splitNv12(interleaved: Uint8Array, stride: number) {
   const n = interleaved.length >> 1
-  const [u, v] = [new Uint8Array(n), new Uint8Array(n)]
+  const [u, v] = [shareable(n), shareable(n)]
   for (let i = 0; i < n; i++) {
     u[i] = interleaved[2 * i] as number
     v[i] = interleaved[2 * i + 1] as number
@@ -72,14 +72,24 @@ function matrixOf(name: string | null, still: boolean): YuvPicture['matrix'] {
   return name === null && still ? 'bt601' : 'bt709'
 }
 
-/** A picture whose buffers are its own, so that they can be moved to another thread. */
+/** Memory that decoders and renderers can both see, so that a decoded picture is never copied on its way; plain memory where that is not to be had. */
+const shareable = (bytes: number): Uint8Array =>
+  new Uint8Array(globalThis.crossOriginIsolated ? new SharedArrayBuffer(bytes) : new ArrayBuffer(bytes))
+
+/** A picture that can be posted to another thread: shared as it is; otherwise a copy whose buffers are moved. */
 export function detachable(picture: Picture): { picture: Picture; transfer: ArrayBuffer[] } {
-  if (picture.kind === 'rgba') {
-    const data = picture.data.slice()
-    return { picture: { ...picture, data }, transfer: [data.buffer as ArrayBuffer] }
-  }
-  const [y, u, v] = [picture.y.slice(), picture.u.slice(), picture.v.slice()]
-  return { picture: { ...picture, y, u, v }, transfer: [y, u, v].map((p) => p.buffer as ArrayBuffer) }
+  if (buffersOf(picture).length === 0) return { picture, transfer: [] }
+  const copy =
+    picture.kind === 'rgba'
+      ? { ...picture, data: picture.data.slice() }
+      : { ...picture, y: picture.y.slice(), u: picture.u.slice(), v: picture.v.slice() }
+  return { picture: copy, transfer: buffersOf(copy) }
+}
+
+/** The buffers of a picture that can be moved: none where they are shared. */
+export function buffersOf(p: Picture): ArrayBuffer[] {
+  const planes = p.kind === 'rgba' ? [p.data] : [p.y, p.u, p.v]
+  return [...new Set(planes.map((plane) => plane.buffer))].filter((b) => b instanceof ArrayBuffer)
 }
 
 export const pictureBytes = (p: Picture): number =>
@@ -118,7 +128,7 @@ function turnPlane(
   bytes: number,
   quarter: number,
 ): Uint8Array {
-  const out = new Uint8Array(w * h * bytes)
+  const out = shareable(w * h * bytes)
   for (let y = 0; y < h; y++) {
     for (let x = 0; x < w; x++) {
       const at =

@@ -116,6 +116,7 @@ export class Player {
       const picture = newest === undefined ? undefined : ready.get(newest)
       if (picture && newest !== undefined && newest !== shown) {
         this.events.frame(newest, picture)
+        this.renderer.look({ project, target, frame: newest, scale })
         shown = newest
         counted.shown++
       }

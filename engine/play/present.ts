@@ -1,11 +1,18 @@
 import type { Delivered } from '../render/render.worker'
 
-/** Puts a rendered picture onto a canvas, which takes the picture's size in pixels; its size on the page is the page's affair. */
+/**
+ * Puts a rendered picture onto a canvas, which takes the size of the whole picture in pixels; its size on the page is the page's affair. Around a part the
+ * canvas is empty.
+ */
 export function present(canvas: HTMLCanvasElement, picture: Delivered): void {
-  if (canvas.width !== picture.width) canvas.width = picture.width
-  if (canvas.height !== picture.height) canvas.height = picture.height
+  const { part } = picture
+  const { width, height } = part ?? picture
+  if (canvas.width !== width) canvas.width = width
+  if (canvas.height !== height) canvas.height = height
+  const context = canvas.getContext('2d')
+  if (part) context?.clearRect(0, 0, width, height)
   const data = picture.data as Uint8ClampedArray<ArrayBuffer>
-  canvas.getContext('2d')?.putImageData(new ImageData(data, picture.width, picture.height), 0, 0)
+  context?.putImageData(new ImageData(data, picture.width, picture.height), part?.x ?? 0, part?.y ?? 0)
 }
 
 /** A rendered picture as a JPEG, for cards and stills. */

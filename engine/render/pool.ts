@@ -1,7 +1,8 @@
 import type { Picture } from '@stilus/core/frame'
 import type { Project } from '@stilus/core/project'
 import type { Plan } from '@stilus/core/render'
-import { Caller } from '../rpc'
+import { buffersOf } from '../media/planes'
+import type { Caller } from '../rpc'
 import type { Delivered, PictureFormat, RenderHandlers } from './render.worker'
 
 interface Job {
@@ -18,6 +19,11 @@ interface Job {
   reject(error: unknown): void
 }
 
+/** What the pool needs of a worker's caller. */
+export type RenderCaller = Pick<Caller<RenderHandlers>, 'call' | 'end'>
+
+/** Buffers kept for further pictures. */
+const SPARE = 8
 /** Frames of working memory that one render worker sets aside; untouched memory costs nothing. */
 const FRAMES = 16
 const LEAST = 96 * 1048576
@@ -29,25 +35,25 @@ export function arenaBytes({ size, media }: Pick<Project, 'size' | 'media'>): nu
   return Math.min(MOST, Math.max(LEAST, (size.width * size.height * FRAMES + largest * 3) * 16))
 }
 
-/** The buffers that a picture's samples lie in. */
-const buffersOf = (p: Picture): ArrayBuffer[] =>
-  (p.kind === 'rgba' ? [p.data] : [p.y, p.u, p.v]).map((plane) => plane.buffer as ArrayBuffer)
-
 /**
  * Render workers, one a core, each with its own kernels. Urgent jobs go first; cancelled ones never start. A worker that dies is replaced
  * and its job is tried once more.
  */
 export class RenderPool {
-  readonly #idle: Caller<RenderHandlers>[] = []
+  readonly #idle: RenderCaller[] = []
+  /** Buffers of pictures that are done with, for the next ones of their size. */
+  readonly #spare: ArrayBuffer[] = []
   readonly #jobs: Job[] = []
-  readonly #memory = new WeakMap<Caller<RenderHandlers>, number>()
+  readonly #memory = new WeakMap<RenderCaller, number>()
   #workers = 0
   #closed = false
 
   #bytes = LEAST
 
+  /** @param spawn starts a worker with its own kernels */
   constructor(
-    readonly size = Math.max(1, Math.min(8, navigator.hardwareConcurrency || 2)),
+    readonly size: number,
+    private readonly spawn: () => RenderCaller,
     private readonly onDeath: (message: string) => void = () => undefined,
   ) {}
 
@@ -86,9 +92,7 @@ export class RenderPool {
       caller ??= await this.#start()
       const pictures = await job.fetch()
       job.signal?.throwIfAborted()
-      const { plan, format, keep } = job
-      const transfer = [...new Set(pictures.flatMap((p) => (p ? buffersOf(p) : [])))]
-      job.resolve(await caller.call('render', { plan, pictures, format, keep }, { transfer }))
+      job.resolve(await this.#call(caller, job, pictures))
     } catch (error) {
       if (error instanceof Error && error.name === 'WorkerDied') {
         this.#workers--
@@ -103,7 +107,27 @@ export class RenderPool {
     void this.#next()
   }
 
-  #retire(caller: Caller<RenderHandlers>): void {
+  /** Takes back the memory of a picture that nobody will look at again. */
+  recycle({ data }: Delivered): void {
+    if (this.#spare.length < SPARE) this.#spare.push(data.buffer)
+  }
+
+  async #call(caller: RenderCaller, { plan, format, keep, signal }: Job, pictures: (Picture | undefined)[]) {
+    const transfer = [...new Set(pictures.flatMap((p) => (p ? buffersOf(p) : [])))]
+    const into = this.#spare.pop()
+    if (into) transfer.push(into)
+    // A worker that renders hears no messages: it looks at this between two steps.
+    const stop = globalThis.crossOriginIsolated ? new Int32Array(new SharedArrayBuffer(4)) : undefined
+    const abort = () => stop && Atomics.store(stop, 0, 1)
+    signal?.addEventListener('abort', abort, { once: true })
+    try {
+      return await caller.call('render', { plan, pictures, format, keep, into, stop }, { transfer })
+    } finally {
+      signal?.removeEventListener('abort', abort)
+    }
+  }
+
+  #retire(caller: RenderCaller): void {
     this.#workers--
     caller.end()
   }
@@ -119,11 +143,7 @@ export class RenderPool {
   async #start() {
     this.#workers++
     const bytes = this.#bytes
-    const worker = new Worker(new URL('./render.worker.ts', import.meta.url), {
-      type: 'module',
-      name: 'stilus render',
-    })
-    const caller = new Caller<RenderHandlers>(worker)
+    const caller = this.spawn()
     await caller.call('start', { bytes })
     this.#memory.set(caller, bytes)
     return caller

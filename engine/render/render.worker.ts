@@ -1,7 +1,7 @@
 import { encode } from 'fast-png'
 import type { Frame, Picture } from '@stilus/core/frame'
-import { encodeI420, encodeRgba16, encodeRgba8, Kernels } from '@stilus/core/kernels'
-import { evaluate, type NodeCache, type Plan } from '@stilus/core/render'
+import { encodeI420, encodeRgba16, encodeRgba8, Kernels, soften } from '@stilus/core/kernels'
+import { evaluate, type Highlights, type NodeCache, type Plan } from '@stilus/core/render'
 import { Moved, serve } from '../rpc'
 
 /** How the caller wants its picture. */
@@ -12,6 +12,8 @@ export interface Delivered {
   failed?: boolean
   width: number
   height: number
+  /** Where a part lies: the offset of its first pixel and the size of the whole, in its own pixels. */
+  part?: { x: number; y: number; width: number; height: number }
   data: Uint8ClampedArray<ArrayBuffer> | Uint8Array<ArrayBuffer> | Float32Array<ArrayBuffer>
 }
 
@@ -51,18 +53,25 @@ export const handlers = {
     pictures,
     format,
     keep,
+    into,
+    stop,
   }: {
     plan: Plan
     pictures: (Picture | undefined)[]
     format: PictureFormat
     keep: boolean
+    /** Memory for the result, used where it has the right size. */
+    into?: ArrayBuffer | undefined
+    /** Not 0 when the result is no longer wanted. */
+    stop?: Int32Array | undefined
   }) {
     if (!kernels) throw new Error('The renderer was not started.')
     const find = (mediaId: string, frame: number) =>
       pictures[plan.sources.findIndex((s) => s.mediaId === mediaId && s.frame === frame)]
-    const frame = evaluate(kernels, plan, find, { cache: keep ? recent : undefined })
+    const cancelled = () => stop !== undefined && Atomics.load(stop, 0) !== 0
+    const frame = evaluate(kernels, plan, find, { cache: keep ? recent : undefined, cancelled })
     try {
-      const data = deliver(kernels, frame, format)
+      const data = deliver(kernels, frame, format, plan.highlights, into)
       return new Moved({ width: frame.width, height: frame.height, data }, [data.buffer])
     } finally {
       kernels.free(frame)
@@ -70,11 +79,18 @@ export const handlers = {
   },
 }
 
-function deliver(k: Kernels, frame: Frame, format: PictureFormat) {
-  if (format === 'i420') return encodeI420(k, frame)
-  if (format === 'png8' || format === 'png16') return png(k, frame, format === 'png16')
+function deliver(
+  k: Kernels,
+  frame: Frame,
+  format: PictureFormat,
+  highlights: Highlights,
+  into?: ArrayBuffer,
+) {
   if (format === 'float') return frame.data.slice() as Float32Array<ArrayBuffer>
-  return new Uint8ClampedArray(encodeRgba8(k, frame, 'straight').buffer)
+  if (highlights === 'soft') soften(k, frame)
+  if (format === 'i420') return encodeI420(k, frame, into)
+  if (format === 'png8' || format === 'png16') return png(k, frame, format === 'png16')
+  return new Uint8ClampedArray(encodeRgba8(k, frame, 'straight', into).buffer)
 }
 
 function png(k: Kernels, frame: Frame, deep: boolean): Uint8Array<ArrayBuffer> {

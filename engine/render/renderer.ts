@@ -1,15 +1,19 @@
+import type { Area } from '@stilus/core/frame'
 import type { Project } from '@stilus/core/project'
 import { plan, planKey, type Plan, type Target } from '@stilus/core/render'
 import { type FindBlob, MediaLibrary } from '../media/library'
 import { FrameCache } from './frame-cache'
 import { arenaBytes, RenderPool } from './pool'
 import type { Delivered, PictureFormat } from './render.worker'
+import { renderWorkers, spawnRenderer } from './spawn'
 
 export interface RenderRequest {
   project: Project
   target: Target
   frame: number
   scale: number
+  /** The part that is wanted, in pixels of the full-size picture; a little more may come. Everything unless given. */
+  area?: Area | undefined
   format?: PictureFormat
   /** Before everything that waits, such as the frame under the playhead. */
   urgent?: boolean
@@ -32,7 +36,7 @@ export class Renderer {
     private readonly onProblem: (message: string) => void = () => undefined,
   ) {
     this.media = new MediaLibrary(find)
-    this.#pool = new RenderPool(undefined, (message) =>
+    this.#pool = new RenderPool(renderWorkers(), spawnRenderer, (message) =>
       onProblem(`A renderer stopped and was replaced (${message}).`),
     )
   }
@@ -55,6 +59,8 @@ export class Renderer {
   render(request: RenderRequest): Promise<Delivered> {
     const planned = planOf(request)
     const format = request.format ?? 'rgba8'
+    const group = groupOf(request)
+    if (request.urgent) this.look(request)
     const key = planKey(planned)
     if (format !== 'rgba8') return this.#make(planned, format, request)
     const known = this.cache.get(key)
@@ -63,13 +69,26 @@ export class Renderer {
     // Somebody else's request may be withdrawn; then this one is made for itself.
     if (flying && !request.signal)
       return flying.catch((e: Error) => (e.name === 'AbortError' ? this.render(request) : Promise.reject(e)))
+    const began = performance.now()
     const making = this.#make(planned, format, request)
+    const keep = (picture: Delivered) =>
+      this.cache.put(key, picture, { group, frame: request.frame, cost: performance.now() - began })
     // A frame whose source failed is shown as failed but not kept: it may be there the next time.
-    making.then((picture) => picture.failed || this.cache.put(key, picture)).catch(() => undefined)
+    making.then((picture) => picture.failed || keep(picture)).catch(() => undefined)
     this.#flying.set(key, making)
     const landed = () => this.#flying.get(key) === making && this.#flying.delete(key)
     making.then(landed, landed)
     return making
+  }
+
+  /** Tells what the user is looking at, so that what lies near it is kept. */
+  look(request: RenderRequest): void {
+    this.cache.look(groupOf(request), request.frame)
+  }
+
+  /** Takes back a picture that was asked for in another format than the cache keeps, so that its memory serves the next one. */
+  recycle(picture: Delivered): void {
+    this.#pool.recycle(picture)
   }
 
   close(): void {
@@ -98,9 +117,21 @@ export class Renderer {
       }
     }
     const fetch = () => Promise.all(planned.sources.map((s) => source(s.mediaId, s.frame)))
-    const picture = await this.#pool.run({ plan: planned, format, keep: urgent, fetch, urgent, signal })
+    const made = await this.#pool.run({ plan: planned, format, keep: urgent, fetch, urgent, signal })
+    const picture = { ...made, ...partOf(planned) }
     return failed ? { ...picture, failed } : picture
   }
 }
 
-const planOf = ({ project, target, frame, scale }: RenderRequest) => plan(project, target, frame, scale)
+/** Where the picture of a plan lies in the whole, if it is a part. */
+function partOf({ nodes, width, height }: Plan): Pick<Delivered, 'part'> {
+  const area = nodes.at(-1)?.area
+  const whole = !area || (area.width === width && area.height === height)
+  return whole ? {} : { part: { x: area.x, y: area.y, width, height } }
+}
+
+const groupOf = ({ target, scale }: RenderRequest) =>
+  `${target.kind === 'shot' ? target.shotId : 'sequence'}@${scale}`
+
+const planOf = ({ project, target, frame, scale, area }: RenderRequest) =>
+  plan(project, target, frame, scale, area)
