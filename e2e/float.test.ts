@@ -1,13 +1,11 @@
 import assert from 'node:assert/strict'
 import { createHash } from 'node:crypto'
-import { fileURLToPath } from 'node:url'
 import { test } from 'node:test'
-import { chromium } from 'playwright-core'
-import { createServer } from 'vite'
 import { type EditArgs, type EditName, perform } from '@stilus/core/project'
 import { packDemo } from '../demo/pack'
 import { NodeRenderer, openPackage } from '../server/render'
 import type { Asked } from './page/main'
+import { openPage } from './page/open'
 
 test('the browser and Node render the same floats, bit for bit, through every kind of step', async () => {
   const zip = await packDemo()
@@ -40,37 +38,14 @@ test('the browser and Node render the same floats, bit for bit, through every ki
   opened.close()
   assert.equal(new Set(expected).size, expected.length)
 
-  const root = fileURLToPath(new URL('./page/', import.meta.url))
-  const headers = {
-    'Cross-Origin-Opener-Policy': 'same-origin',
-    'Cross-Origin-Embedder-Policy': 'require-corp',
-  }
-  const served = await createServer({
-    ...{ root, configFile: false, logLevel: 'error', worker: { format: 'es' } },
-    server: { port: 0, headers, hmr: false, fs: { allow: [fileURLToPath(new URL('..', import.meta.url))] } },
-    // What workers import is not found by looking at the page; named here, it is made ready before the first load.
-    optimizeDeps: {
-      include: ['mediabunny', 'dexie', 'fflate', 'fast-png', 'immer', 'zod', '@mediabunny/aac-encoder'],
-    },
-  })
-  await served.listen()
-  const browser = await chromium.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-    args: ['--no-sandbox'],
-  })
+  const { page, close } = await openPage(zip)
   try {
-    const page = await browser.newPage()
-    page.setDefaultTimeout(120_000)
-    await page.goto(served.resolvedUrls?.local[0] as string)
-    await page.waitForFunction('window.fingerprints')
-    const seen = page.evaluate((list) => {
+    const seen = await page.evaluate((list) => {
       const { fingerprints } = window as unknown as { fingerprints(a: Asked[]): Promise<string[]> }
       return fingerprints(list)
     }, asked)
-    await page.locator('input').setInputFiles(zip)
-    assert.deepEqual(await seen, expected)
+    assert.deepEqual(seen, expected)
   } finally {
-    await browser.close()
-    await served.close()
+    await close()
   }
 })

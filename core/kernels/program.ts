@@ -73,7 +73,7 @@ export function runProgram(k: Kernels, src: Frame, ops: readonly ColourOp[], dst
 function instructions(op: ColourOp): Instruction[] {
   switch (op.op) {
     case 'matrix':
-      return [{ code: 1, args: [...op.rows] }]
+      return [{ code: 1, args: fourfold(op.rows) }]
     case 'power':
       return [0, 1, 2].flatMap((c) => {
         const [exponent, scale] = [op.exponent[c] as number, op.scale[c] as number]
@@ -82,7 +82,7 @@ function instructions(op: ColourOp): Instruction[] {
     case 'levels':
       return [{ code: 5, args: [...op.scale, ...op.offset] }]
     case 'saturation':
-      return [{ code: 6, args: [...LUMA_WEIGHTS, op.amount] }]
+      return [{ code: 6, args: fourfold([...LUMA_WEIGHTS, op.amount]) }]
     case 'clamp':
       return [{ code: 7, args: [op.low, op.high] }]
     case 'shoulder':
@@ -104,6 +104,8 @@ function instructions(op: ColourOp): Instruction[] {
       return [{ code: 14, args: [op.amount], matte: op.matte }]
   }
 }
+
+const fourfold = (values: readonly number[]) => values.flatMap((v) => [v, v, v, v])
 
 const tableArgs = ({ low, high, size }: { low: Rgb; high: Rgb; size: number }) => [
   ...low,

@@ -1,4 +1,4 @@
-// A page that hands out what the engine renders before it is encoded: the fingerprint of each frame's floats.
+// A page that drives the engine without the application: the fingerprint of each frame's floats, and how fast frames are made.
 import type { Project } from '@stilus/core/project'
 import type { Target } from '@stilus/core/render'
 import { findMedium, Renderer, unpackProject } from '@stilus/engine'
@@ -15,12 +15,19 @@ const picked = new Promise<File>((resolve) => {
   input.onchange = () => resolve(input.files?.[0] as File)
 })
 
-async function fingerprints(asked: Asked[]): Promise<string[]> {
-  const stored = await unpackProject(await picked)
-  const renderer = new Renderer(
-    (id) => findMedium(stored.id, id),
+const stored = picked.then(unpackProject)
+
+async function rendererWith(workers?: number): Promise<Renderer> {
+  const { id } = await stored
+  return new Renderer(
+    (mediaId) => findMedium(id, mediaId),
     (message) => console.error(message),
+    workers,
   )
+}
+
+async function fingerprints(asked: Asked[]): Promise<string[]> {
+  const renderer = await rendererWith()
   const out: string[] = []
   for (const request of asked) {
     const { data } = await renderer.render({ ...request, format: 'float' })
@@ -31,4 +38,21 @@ async function fingerprints(asked: Asked[]): Promise<string[]> {
   return out
 }
 
-Object.assign(window, { fingerprints })
+/** Milliseconds a frame for `count` frames of a request, one after the other in time, by so many workers. */
+async function pace(request: Asked, count: number, workers: number): Promise<number> {
+  const renderer = await rendererWith(workers)
+  const frames = (first: number, n: number) =>
+    Promise.all(
+      Array.from({ length: n }, (_, i) =>
+        renderer.render({ ...request, frame: first + i, format: 'i420' }).then((p) => renderer.recycle(p)),
+      ),
+    )
+  await frames(request.frame, 4)
+  const began = performance.now()
+  await frames(request.frame + 4, count)
+  const ms = (performance.now() - began) / count
+  renderer.close()
+  return ms
+}
+
+Object.assign(window, { fingerprints, pace })

@@ -30,13 +30,17 @@ export class Renderer {
   readonly #pool: RenderPool
   readonly #flying = new Map<string, Promise<Delivered>>()
 
-  /** @param onProblem told of what went wrong without stopping the work: a frame that cannot be read, a worker that died */
+  /**
+   * @param onProblem told of what went wrong without stopping the work: a frame that cannot be read, a worker that died
+   * @param workers how many frames are rendered at the same time; one a core unless given
+   */
   constructor(
     find: FindBlob,
     private readonly onProblem: (message: string) => void = () => undefined,
+    workers = renderWorkers(),
   ) {
     this.media = new MediaLibrary(find)
-    this.#pool = new RenderPool(renderWorkers(), spawnRenderer, (message) =>
+    this.#pool = new RenderPool(workers, spawnRenderer, (message) =>
       onProblem(`A renderer stopped and was replaced (${message}).`),
     )
   }

@@ -2,6 +2,7 @@
 const ZERO = f32x4.splat(0)
 const ONE = f32x4.splat(1)
 const HALF = f32x4.splat(0.5)
+const COLOUR = i32x4.replace_lane(i32x4.splat(-1), 3, 0)
 const TWO = f32x4.splat(2)
 
 // @ts-ignore: decorator
@@ -107,6 +108,21 @@ function straight(p: v128): v128 {
   return a == 1 ? p : a > 0 ? f32x4.mul(p, f32x4.splat(1 / a)) : ZERO
 }
 
+/** Multiply, darken, lighten and difference need no division: both alphas times B come straight from premultiplied values. */
+function products(dst: usize, top: usize, bottom: usize, end: usize, m: i32, k: v128): void {
+  for (let i: usize = 0; i < end; i += 16) {
+    const s = f32x4.mul(v128.load(top + i), k), b = v128.load(bottom + i)
+    const as_ = i32x4.shuffle(s, s, 3, 3, 3, 3), ab = i32x4.shuffle(b, b, 3, 3, 3, 3)
+    const sb = f32x4.mul(s, ab), ba = f32x4.mul(b, as_)
+    let both: v128
+    if (m == 1) both = f32x4.mul(s, b)
+    else if (m == 4) both = f32x4.pmin(sb, ba)
+    else if (m == 5) both = f32x4.pmax(sb, ba)
+    else both = v128.bitselect(f32x4.abs(f32x4.sub(sb, ba)), f32x4.mul(s, b), COLOUR)
+    v128.store(dst + i, f32x4.add(f32x4.add(f32x4.sub(s, sb), f32x4.sub(b, ba)), both))
+  }
+}
+
 /**
  * top onto bottom, n pixels; dst may be either. m: 0 normal, 1 multiply, 2 screen, 3 overlay, 4 darken, 5 lighten, 6 colour dodge, 7 colour burn,
  * 8 hard light, 9 soft light, 10 difference, 11 exclusion, 12 hue, 13 saturation, 14 colour, 15 luminosity, 16 plus. Multiply, darken, lighten,
@@ -114,6 +130,7 @@ function straight(p: v128): v128 {
  */
 export function blend(dst: usize, top: usize, bottom: usize, n: i32, m: i32, amount: f32): void {
   const k = f32x4.splat(amount)
+  if (m == 1 || m == 4 || m == 5 || m == 10) return products(dst, top, bottom, <usize>n << 4, m, k)
   for (let i: usize = 0, end = <usize>n << 4; i < end; i += 16) {
     if (m == 2) {
       i = screen(dst, top, bottom, i, end, k)
@@ -128,10 +145,6 @@ export function blend(dst: usize, top: usize, bottom: usize, n: i32, m: i32, amo
     let mixed: v128
     const cs = straight(s), cb = straight(b)
     if (m == 0) mixed = cs
-    else if (m == 1) mixed = f32x4.mul(cb, cs)
-    else if (m == 4) mixed = f32x4.pmin(cb, cs)
-    else if (m == 5) mixed = f32x4.pmax(cb, cs)
-    else if (m == 10) mixed = f32x4.abs(f32x4.sub(cb, cs))
     else {
       const fb = sat(cb), fs = sat(cs)
       mixed = f32x4.add(mode(fb, fs, m), f32x4.sub(cb, fb))

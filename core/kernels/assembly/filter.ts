@@ -43,23 +43,33 @@ export function filterX(dst: usize, src: usize, outW: i32, inW: i32, h: i32, ind
   }
 }
 
-/** Along y: dst (w x outH) from src (w x inH). Columns go in blocks of four so that sums stay in registers. */
+/** Columns that are filtered at a time: few enough that the rows under a wide filter stay in the first-level cache. */
+const STRIP = 64
+
+/** Along y: dst (w x outH) from src (w x inH), in strips of columns; four columns at a time keep their sums in registers. */
 export function filterY(dst: usize, src: usize, w: i32, outH: i32, index: usize, weight: usize, taps: i32): void {
+  for (let from = 0; from < w; from += STRIP) strip(dst, src, w, outH, index, weight, taps, from, min(w, from + STRIP))
+}
+
+function strip(
+  dst: usize, src: usize, w: i32, outH: i32, index: usize, weight: usize, taps: i32, from: i32, to: i32,
+): void {
   const pitch = <usize>w << 4
+  const size = <usize>taps << 2
   for (let y = 0; y < outH; y++) {
     const d0 = dst + y * pitch
-    const i0 = index + ((y * taps) << 2), w0 = weight + ((y * taps) << 2)
-    let x = 0
-    for (; x + 4 <= w; x += 4) {
+    const i0 = index + y * size, w0 = weight + y * size
+    let x = from
+    for (; x + 4 <= to; x += 4) {
       let a0 = f32x4.splat(0), a1 = a0, a2 = a0, a3 = a0
       const column = src + (<usize>x << 4)
-      for (let t = 0; t < taps; t++) {
-        const s = column + <usize>load<u32>(i0 + (t << 2))
-        const k = v128.load32_splat(w0 + (t << 2))
-        a0 = f32x4.add(a0, f32x4.mul(v128.load(s), k))
-        a1 = f32x4.add(a1, f32x4.mul(v128.load(s + 16), k))
-        a2 = f32x4.add(a2, f32x4.mul(v128.load(s + 32), k))
-        a3 = f32x4.add(a3, f32x4.mul(v128.load(s + 48), k))
+      for (let i = i0, k = w0, end = i0 + size; i < end; i += 4, k += 4) {
+        const s = column + <usize>load<u32>(i)
+        const v = v128.load32_splat(k)
+        a0 = f32x4.add(a0, f32x4.mul(v128.load(s), v))
+        a1 = f32x4.add(a1, f32x4.mul(v128.load(s + 16), v))
+        a2 = f32x4.add(a2, f32x4.mul(v128.load(s + 32), v))
+        a3 = f32x4.add(a3, f32x4.mul(v128.load(s + 48), v))
       }
       const d = d0 + (<usize>x << 4)
       v128.store(d, a0)
@@ -67,12 +77,11 @@ export function filterY(dst: usize, src: usize, w: i32, outH: i32, index: usize,
       v128.store(d + 32, a2)
       v128.store(d + 48, a3)
     }
-    for (; x < w; x++) {
+    for (; x < to; x++) {
       let a = f32x4.splat(0)
-      for (let t = 0; t < taps; t++) {
-        const s = src + (<usize>x << 4) + <usize>load<u32>(i0 + (t << 2))
-        a = f32x4.add(a, f32x4.mul(v128.load(s), v128.load32_splat(w0 + (t << 2))))
-      }
+      const column = src + (<usize>x << 4)
+      for (let i = i0, k = w0, end = i0 + size; i < end; i += 4, k += 4)
+        a = f32x4.add(a, f32x4.mul(v128.load(column + <usize>load<u32>(i)), v128.load32_splat(k)))
       v128.store(d0 + (<usize>x << 4), a)
     }
   }

@@ -72,15 +72,22 @@ function save(dst: usize, tile: usize, n: i32, soft: bool): void {
   }
 }
 
-/** k: three rows of a 3x3 matrix with an offset each. */
+/** k: three rows of a 3x3 matrix with an offset each, every number four times. */
 function matrix(tile: usize, end: usize, k: usize): void {
+  const most = f32x4.splat(LIMIT), least = f32x4.splat(-LIMIT)
   for (let t = tile; t < end; t += 16) {
     const r = v128.load(t), g = v128.load(t + G), b = v128.load(t + B)
-    for (let c: usize = 0, row = k; c < 3; c++, row += 16) {
-      const rg = f32x4.add(f32x4.mul(r, at(row, 0)), f32x4.mul(g, at(row, 1)))
-      v128.store(t + c * LANE, limit(f32x4.add(rg, f32x4.add(f32x4.mul(b, at(row, 2)), at(row, 3)))))
-    }
+    v128.store(t, f32x4.pmax(f32x4.pmin(rowOf(r, g, b, k), most), least))
+    v128.store(t + G, f32x4.pmax(f32x4.pmin(rowOf(r, g, b, k + 64), most), least))
+    v128.store(t + B, f32x4.pmax(f32x4.pmin(rowOf(r, g, b, k + 128), most), least))
   }
+}
+
+// @ts-ignore: decorator
+@inline
+function rowOf(r: v128, g: v128, b: v128, k: usize): v128 {
+  const rg = f32x4.add(f32x4.mul(r, v128.load(k)), f32x4.mul(g, v128.load(k + 16)))
+  return f32x4.add(rg, f32x4.add(f32x4.mul(b, v128.load(k + 32)), v128.load(k + 48)))
 }
 
 /** One channel: sign(x) * 2^shift * |x|^exponent. */
@@ -98,15 +105,16 @@ function levels(tile: usize, end: usize, k: usize): void {
   }
 }
 
-/** k: luma weights, amount. */
+/** k: luma weights, amount, every number four times. */
 function saturation(tile: usize, end: usize, k: usize): void {
-  const amount = at(k, 3)
+  const kr = v128.load(k), kg = v128.load(k + 16), kb = v128.load(k + 32), amount = v128.load(k + 48)
+  const most = f32x4.splat(LIMIT), least = f32x4.splat(-LIMIT)
   for (let t = tile; t < end; t += 16) {
     const r = v128.load(t), g = v128.load(t + G), b = v128.load(t + B)
-    const l = f32x4.add(f32x4.add(f32x4.mul(r, at(k, 0)), f32x4.mul(g, at(k, 1))), f32x4.mul(b, at(k, 2)))
-    v128.store(t, limit(f32x4.add(l, f32x4.mul(f32x4.sub(r, l), amount))))
-    v128.store(t + G, limit(f32x4.add(l, f32x4.mul(f32x4.sub(g, l), amount))))
-    v128.store(t + B, limit(f32x4.add(l, f32x4.mul(f32x4.sub(b, l), amount))))
+    const l = f32x4.add(f32x4.add(f32x4.mul(r, kr), f32x4.mul(g, kg)), f32x4.mul(b, kb))
+    v128.store(t, f32x4.pmax(f32x4.pmin(f32x4.add(l, f32x4.mul(f32x4.sub(r, l), amount)), most), least))
+    v128.store(t + G, f32x4.pmax(f32x4.pmin(f32x4.add(l, f32x4.mul(f32x4.sub(g, l), amount)), most), least))
+    v128.store(t + B, f32x4.pmax(f32x4.pmin(f32x4.add(l, f32x4.mul(f32x4.sub(b, l), amount)), most), least))
   }
 }
 
