@@ -91,6 +91,8 @@ interface OpenCv {
 async function opencvWarp(values: Float32Array): Promise<() => number> {
   const cv = createRequire(import.meta.url)('@techstark/opencv-js') as OpenCv
   await new Promise<void>((resolve) => (cv.Mat ? resolve() : (cv.onRuntimeInitialized = resolve)))
+  // It prints its whole source when anything at all goes wrong.
+  for (const event of ['uncaughtException', 'unhandledRejection']) process.removeAllListeners(event)
   const Mat = cv.Mat as NonNullable<OpenCv['Mat']>
   const src = new Mat(H, W, cv.CV_32FC4 as number)
   src.data32F.set(values)

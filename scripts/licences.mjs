@@ -39,7 +39,7 @@ writeFileSync(
 
 What ships with Stilus or runs on its server, made by \`node scripts/licences.mjs\` from the installed packages. Stilus itself is under
 Apache-2.0. The interface font is Source Sans 3 (SIL Open Font License 1.1). The demo's pictures and sounds are made by \`demo/\` and
-share the licence of Stilus. Chromium and ffmpeg are used by tests only, as Debian ships them.
+share the licence of Stilus. Chromium and ffmpeg are used by tests only, as Debian ships them; opencv-js (Apache-2.0) by benchmarks only.
 
 | package | version | licence |
 | --- | --- | --- |

@@ -25,11 +25,11 @@ export async function readPlanes(frame: VideoFrame, still = false): Promise<Pict
   const { width, height } = frame.visibleRect ?? { width: frame.codedWidth, height: frame.codedHeight }
   const planar = PLANAR[String(frame.format)]
   if (!planar && frame.format !== 'NV12') {
-    const data = shareable(width * height * 4)
+    const data = new Uint8Array(width * height * 4)
     await frame.copyTo(data, { format: 'RGBA', colorSpace: 'srgb' } as VideoFrameCopyToOptions)
     return { kind: 'rgba', width, height, data }
   }
-  const buffer = shareable(frame.allocationSize())
+  const buffer = new Uint8Array(frame.allocationSize())
   const layout = await frame.copyTo(buffer)
   const colour = {
     matrix: matrixOf(frame.colorSpace.matrix, still),
@@ -58,7 +58,7 @@ export async function readPlanes(frame: VideoFrame, still = false): Promise<Pict
 
 function splitNv12(interleaved: Uint8Array, stride: number) {
   const n = interleaved.length >> 1
-  const [u, v] = [shareable(n), shareable(n)]
+  const [u, v] = [new Uint8Array(n), new Uint8Array(n)]
   for (let i = 0; i < n; i++) {
     u[i] = interleaved[2 * i] as number
     v[i] = interleaved[2 * i + 1] as number
@@ -72,13 +72,8 @@ function matrixOf(name: string | null, still: boolean): YuvPicture['matrix'] {
   return name === null && still ? 'bt601' : 'bt709'
 }
 
-/** Memory that decoders and renderers can both see, so that a decoded picture is never copied on its way; plain memory where that is not to be had. */
-const shareable = (bytes: number): Uint8Array =>
-  new Uint8Array(globalThis.crossOriginIsolated ? new SharedArrayBuffer(bytes) : new ArrayBuffer(bytes))
-
-/** A picture that can be posted to another thread: shared as it is; otherwise a copy whose buffers are moved. */
+/** A copy whose buffers are its own, so that they can be moved to another thread while the decoder keeps its picture. */
 export function detachable(picture: Picture): { picture: Picture; transfer: ArrayBuffer[] } {
-  if (buffersOf(picture).length === 0) return { picture, transfer: [] }
   const copy =
     picture.kind === 'rgba'
       ? { ...picture, data: picture.data.slice() }
@@ -86,10 +81,10 @@ export function detachable(picture: Picture): { picture: Picture; transfer: Arra
   return { picture: copy, transfer: buffersOf(copy) }
 }
 
-/** The buffers of a picture that can be moved: none where they are shared. */
+/** The buffers that a picture's samples lie in. */
 export function buffersOf(p: Picture): ArrayBuffer[] {
   const planes = p.kind === 'rgba' ? [p.data] : [p.y, p.u, p.v]
-  return [...new Set(planes.map((plane) => plane.buffer))].filter((b) => b instanceof ArrayBuffer)
+  return [...new Set(planes.map((plane) => plane.buffer as ArrayBuffer))]
 }
 
 export const pictureBytes = (p: Picture): number =>
@@ -128,7 +123,7 @@ function turnPlane(
   bytes: number,
   quarter: number,
 ): Uint8Array {
-  const out = shareable(w * h * bytes)
+  const out = new Uint8Array(w * h * bytes)
   for (let y = 0; y < h; y++) {
     for (let x = 0; x < w; x++) {
       const at =
