@@ -175,6 +175,41 @@ test('trying a treatment on from the catalogue leaves no trace', async () => {
   assert.equal((await names()).length, 5)
 })
 
+test('zoomed in, only what is near the view is rendered, and it is what the whole picture shows there', async () => {
+  const { page } = stage
+  await page.keyboard.press('Escape')
+  await pictureOf(page, 0, 1)
+  const pixels = () =>
+    page.evaluate(() => {
+      const canvas = document.querySelector('[data-testid="viewer"] canvas') as HTMLCanvasElement
+      const all = canvas.getContext('2d')?.getImageData(0, 0, canvas.width, canvas.height).data
+      return Array.from(all ?? []).filter((_, i) => (i >> 2) % 7 === 0)
+    })
+  const whole = await pixels()
+  const viewer = await page.getByTestId('viewer').boundingBox()
+  assert.ok(viewer)
+  await page.mouse.move(viewer.x + viewer.width * 0.6, viewer.y + viewer.height * 0.4)
+  for (let i = 0; i < 8; i++) await page.mouse.wheel(0, -240)
+  await page.waitForFunction(() => {
+    const canvas = document.querySelector('[data-testid="viewer"] canvas') as HTMLCanvasElement
+    return canvas.getContext('2d')?.getImageData(0, 0, 1, 1).data[3] === 0
+  })
+  const part = await pixels()
+  assert.equal(part.length, whole.length)
+  let [there, off] = [0, 0]
+  part.forEach((v, i) => {
+    if (part[i | 3] === 0) return
+    there++
+    off = Math.max(off, Math.abs(v - (whole[i] as number)))
+  })
+  assert.ok(
+    there > 0.02 * part.length && there < 0.7 * part.length,
+    `${there} of ${part.length} are rendered`,
+  )
+  assert.ok(off <= 1, `a pixel is off by ${off} codes`)
+  await page.keyboard.press('f')
+})
+
 test('a delivery can be cancelled and leaves nothing behind', async () => {
   const { page } = stage
   await page.getByRole('link', { name: 'Hand over' }).click()

@@ -52,6 +52,17 @@ export function makeFilter(
   return { outputs, inputs, taps, index, weight }
 }
 
+/** Cubic B-spline weights of the four samples around a fraction f in [0, 1). */
+export function splineWeights(f: number): number[] {
+  const g = 1 - f
+  return [
+    (g * g * g) / 6,
+    (3 * f * f * f - 6 * f * f + 4) / 6,
+    (3 * g * g * g - 6 * g * g + 4) / 6,
+    (f * f * f) / 6,
+  ]
+}
+
 /** Filters every row; the result is `outputs` wide. */
 export function filterX(k: Kernels, src: Frame, filter: Filter): Frame {
   const dst = k.frame(filter.outputs, src.height)

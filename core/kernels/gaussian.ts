@@ -1,5 +1,5 @@
 import type { Frame } from '../frame'
-import { type Edge, type Filter, filterX, filterY, makeFilter } from './filter'
+import { type Edge, type Filter, filterX, filterY, makeFilter, splineWeights } from './filter'
 import type { Kernels } from './kernels'
 
 /** The filters that blur one axis: at first a decimation, then the Gaussian, last the way back up. */
@@ -112,7 +112,7 @@ function pyramid(n: number, sigma: number, edge: Edge): AxisBlur {
   const up = makeFilter(n, coarse, 4, 'clamp', (o) => {
     const at = (o + 0.5) / d - 0.5 + 2
     const base = Math.floor(at)
-    return { start: base - 1, weights: spline(at - base) }
+    return { start: base - 1, weights: splineWeights(at - base) }
   })
   return { down, blur, up }
 }
@@ -129,15 +129,4 @@ function decimation(halvings: number): Float64Array {
     taps = next
   }
   return taps
-}
-
-/** Cubic B-spline weights of the four samples around a fraction f in [0, 1). */
-function spline(f: number): number[] {
-  const g = 1 - f
-  return [
-    (g * g * g) / 6,
-    (3 * f * f * f - 6 * f * f + 4) / 6,
-    (3 * g * g * g - 6 * g * g + 4) / 6,
-    (f * f * f) / 6,
-  ]
 }

@@ -1,5 +1,5 @@
 import type { Frame } from '../frame'
-import { type Edge, edgeIndex, filterX, filterY, makeFilter } from './filter'
+import { type Edge, edgeIndex, filterX, filterY, makeFilter, splineWeights } from './filter'
 import type { Kernels } from './kernels'
 import { statistics } from './measure'
 import { resample } from './resample'
@@ -133,9 +133,7 @@ function rise(n: number, m: number) {
   return makeFilter(m, n, 4, 'clamp', (o) => {
     const at = ((o + 0.5) * n) / m - 0.5
     const base = Math.floor(at)
-    const [f, g] = [at - base, 1 - at + base]
-    const inner = (t: number) => (3 * t * t * t - 6 * t * t + 4) / 6
-    return { start: base - 1, weights: [(g * g * g) / 6, inner(f), inner(g), (f * f * f) / 6] }
+    return { start: base - 1, weights: splineWeights(at - base) }
   })
 }
 

@@ -127,7 +127,7 @@ describe('fusing and parts', () => {
     expect(kinds(blurred)).toEqual(['source', 'matte', 'colour', 'matte', 'step', 'mix'])
     // Small regions are cheaper within their bounds than in a pass over everything.
     const small = withStep(base, 'a', 'grade', { exposure: 1 }, { centre: [10, 10], size: [8, 8] })
-    expect(kinds(small)).toEqual(['source', 'colour', 'matte', 'mix'])
+    expect(kinds(small)).toEqual(['source', 'matte', 'colour', 'mix'])
   })
 
   it('gives what the steps give one by one', () => {
@@ -198,6 +198,12 @@ describe('fusing and parts', () => {
     expect(asked({ ...two, media: [medium('m1'), medium('m2', { height: 20 })] })).toEqual(['m1', 'm2'])
     const away = withStep(base, 'a', 'grade', { exposure: 1 }, { centre: [-500, 0], size: [20, 20] })
     expect(kinds(away)).toEqual(['source'])
+  })
+
+  it('names how highlights leave, since pictures differ by it and by nothing else of the project', () => {
+    const soft = edit(base, 'project.highlights', { highlights: 'soft' })
+    expect(planKey(plan(soft, target, 0, 1))).not.toBe(planKey(plan(base, target, 0, 1)))
+    expect(worst(draw(soft), draw(base))).toBe(0)
   })
 
   it('stops within one step when it is no longer wanted', () => {
