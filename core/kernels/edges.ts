@@ -1,4 +1,4 @@
-import type { Frame, Picture, RgbaPicture, YuvPicture } from '../frame'
+import type { Frame, Picture, RgbaPicture, Size, YuvPicture } from '../frame'
 import { decodeSrgb } from '../colour'
 import { limitedScale, lumaWeights } from '../colour/ycbcr'
 import type { Kernels } from './kernels'
@@ -90,39 +90,68 @@ export function encodeRgba16(k: Kernels, frame: Frame): Uint16Array {
   })
 }
 
+/** How planes store a picture. */
+export type YuvLayout = Pick<YuvPicture, 'bits' | 'subsampling' | 'matrix' | 'range'>
+
+const I420: YuvLayout = { bits: 8, subsampling: [1, 1], matrix: 'bt709', range: 'limited' }
+
 /**
- * 8-bit BT.709 limited-range 4:2:0 over black, chroma sited left: luma, then Cb, then Cr, without padding.
- * The layout is I420: width * height bytes, then twice ceil(width / 2) * ceil(height / 2).
+ * 8-bit BT.709 limited-range 4:2:0 over black: luma, then Cb, then Cr, without padding: width * height bytes, then twice
+ * ceil(width / 2) * ceil(height / 2).
  */
-export function encodeI420(k: Kernels, frame: Frame, into?: ArrayBuffer): Uint8Array<ArrayBuffer> {
+export const encodeI420 = (k: Kernels, frame: Frame, into?: ArrayBuffer): Uint8Array<ArrayBuffer> =>
+  encodePlanes(k, frame, I420, into)
+
+/** A frame over black as Y'CbCr planes of any layout, each code rounded to nearest; subsampled chroma is sited left. */
+export function encodeYuv(k: Kernels, frame: Frame, layout: YuvLayout): YuvPicture {
   const { width, height } = frame
-  const { kr, kb } = lumaWeights('bt709')
+  const wide = layout.bits === 8 ? 1 : 2
+  const bytes = encodePlanes(k, frame, layout)
+  const [luma, chroma] = planeSizes(frame, layout)
+  return {
+    ...{ kind: 'yuv', width, height, ...layout },
+    ...{
+      y: bytes.subarray(0, luma),
+      u: bytes.subarray(luma, luma + chroma),
+      v: bytes.subarray(luma + chroma),
+    },
+    ...{ strideY: width * wide, strideC: ((width + layout.subsampling[0]) >> layout.subsampling[0]) * wide },
+  }
+}
+
+/** Bytes of the luma plane and of each chroma plane. */
+function planeSizes({ width, height }: Size, { bits, subsampling: [sx, sy] }: YuvLayout): [number, number] {
+  const wide = bits === 8 ? 1 : 2
+  return [width * height * wide, ((width + sx) >> sx) * ((height + sy) >> sy) * wide]
+}
+
+function encodePlanes(
+  k: Kernels,
+  frame: Frame,
+  layout: YuvLayout,
+  into?: ArrayBuffer,
+): Uint8Array<ArrayBuffer> {
+  const { width, height } = frame
+  const { kr, kb } = lumaWeights(layout.matrix)
+  const s = limitedScale(layout.bits, layout.range)
+  const [toY, toU, toV] = [1 / s.luma, 1 / s.chroma / (2 * (1 - kb)), 1 / s.chroma / (2 * (1 - kr))]
   const kg = 1 - kr - kb
-  const toU = 224 / (2 * (1 - kb))
-  const toV = 224 / (2 * (1 - kr))
   const factors = [
-    219 * kr,
-    219 * kg,
-    219 * kb,
-    16,
-    -toU * kr,
-    -toU * kg,
-    toU * (1 - kb),
-    128,
-    toV * (1 - kr),
-    -toV * kg,
-    -toV * kb,
-    0,
+    ...[toY * kr, toY * kg, toY * kb, s.black],
+    ...[-toU * kr, -toU * kg, toU * (1 - kb), s.grey],
+    ...[toV * (1 - kr), -toV * kg, -toV * kb, 2 ** layout.bits - 1],
   ]
-  const luma = width * height
-  const chroma = ((width + 1) >> 1) * ((height + 1) >> 1)
+  const [luma, chroma] = planeSizes(frame, layout)
   // A row is written four samples at a time, so each plane has room behind it.
-  const rows = pad((width + 16) * 8)
-  const [y, u, v] = [64 + rows, 64 + rows + pad(luma + 4), 64 + rows + pad(luma + 4) + pad(chroma + 4)]
-  return k.scratch(v + chroma + 4, (block) => {
+  const y = 64 + pad((width + 16) * 8)
+  const u = y + pad(luma + 8)
+  const v = u + pad(chroma + 8)
+  return k.scratch(v + chroma + 8, (block) => {
     k.floats(block).set(factors)
-    const at = block.at
-    k.raw.encodeYuv420(at + y, at + u, at + v, frame.block.at, width, height, at, at + 64)
+    const { at } = block
+    const [sx, sy] = layout.subsampling
+    const wide = layout.bits === 8 ? 1 : 2
+    k.raw.encodeYuv(at + y, at + u, at + v, frame.block.at, width, height, sx, sy, wide, at, at + 64)
     const bytes = k.bytes(block)
     const out = room(luma + 2 * chroma, into)
     out.set(bytes.subarray(y, y + luma))

@@ -1,5 +1,5 @@
 export { prepare } from './math'
-export { decodeYuv, decodeRgba8, encodeRgba8, encodeRgba16, encodeYuv420 } from './picture'
+export { decodeYuv, decodeRgba8, encodeRgba8, encodeRgba16, encodeYuv } from './picture'
 export { over, mix, mixMatte, showPlane, fill, addScaled } from './pixel'
 export { program } from './program'
 export { blend } from './blend'

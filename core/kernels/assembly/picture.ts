@@ -84,14 +84,15 @@ export function decodeYuv(
 
 /** Straight 8-bit sRGB RGBA to linear premultiplied; lut holds 256 linear values. */
 export function decodeRgba8(dst: usize, src: usize, n: i32, lut: usize): void {
-  for (let i = 0; i < n; i++) {
-    const s = src + (i << 2)
-    const a = <f32>load<u8>(s + 3) * (1.0 / 255.0)
-    const d = dst + (i << 4)
-    store<f32>(d, load<f32>(lut + (<usize>load<u8>(s) << 2)) * a)
-    store<f32>(d + 4, load<f32>(lut + (<usize>load<u8>(s + 1) << 2)) * a)
-    store<f32>(d + 8, load<f32>(lut + (<usize>load<u8>(s + 2) << 2)) * a)
-    store<f32>(d + 12, a)
+  const one = f32x4.splat(1)
+  for (let s = src, d = dst, end = src + (<usize>n << 2); s < end; s += 4, d += 16) {
+    const pixel = load<u32>(s)
+    const a = pixel >>> 24
+    let p = v128.load32_lane(lut + ((pixel & 255) << 2), one, 0)
+    p = v128.load32_lane(lut + (((pixel >> 8) & 255) << 2), p, 1)
+    p = v128.load32_lane(lut + (((pixel >> 16) & 255) << 2), p, 2)
+    if (a != 255) p = f32x4.mul(p, f32x4.splat(<f32>a * (1.0 / 255.0)))
+    v128.store(d, p)
   }
 }
 
@@ -152,32 +153,34 @@ export function encodeRgba16(dst: usize, src: usize, n: i32): void {
   }
 }
 
-/** Four code values below 256 as four bytes. */
+/** Four code values as four bytes or four 16-bit words. */
 // @ts-ignore: decorator
 @inline
-function storeBytes(dst: usize, codes: v128): void {
+function storeCodes(dst: usize, i: i32, codes: v128, bytes: i32): void {
   const words = i16x8.narrow_i32x4_u(codes, codes)
-  store<u32>(dst, i32x4.extract_lane(i8x16.narrow_i16x8_u(words, words), 0))
+  if (bytes == 1) store<u32>(dst + i, i32x4.extract_lane(i8x16.narrow_i16x8_u(words, words), 0))
+  else store<u64>(dst + (<usize>i << 1), i64x2.extract_lane(words, 0))
 }
 
 // @ts-ignore: decorator
 @inline
-function toCode(v: v128): v128 {
-  return nearest(f32x4.pmin(f32x4.pmax(v, f32x4.splat(0)), f32x4.splat(255)))
+function toCode(v: v128, most: v128): v128 {
+  return nearest(f32x4.pmin(f32x4.pmax(v, f32x4.splat(0)), most))
 }
 
 /**
  * Luma codes of one row, and its colour differences added to (or, for a first row, put into) the rows u and v.
  * w is rounded up to a multiple of four; y, u and v have room for that.
  */
-function encodeRow(y: usize, u: usize, v: usize, src: usize, w: i32, k: usize, first: bool): void {
+function encodeRow(y: usize, u: usize, v: usize, src: usize, w: i32, k: usize, bytes: i32, first: bool): void {
+  const most = v128.load32_splat(k + 44)
   for (let x = 0; x < w; x += 4) {
     const s = src + (<usize>x << 4)
     const p0 = v128.load(s), p1 = v128.load(s + 16), p2 = v128.load(s + 32), p3 = v128.load(s + 48)
     const rg01 = i32x4.shuffle(p0, p1, 0, 4, 1, 5), rg23 = i32x4.shuffle(p2, p3, 0, 4, 1, 5)
     const r = fromLinear(i64x2.shuffle(rg01, rg23, 0, 2)), g = fromLinear(i64x2.shuffle(rg01, rg23, 1, 3))
     const b = fromLinear(i64x2.shuffle(i32x4.shuffle(p0, p1, 2, 6, 3, 7), i32x4.shuffle(p2, p3, 2, 6, 3, 7), 0, 2))
-    storeBytes(y + x, toCode(f32x4.add(mix3(r, g, b, k), v128.load32_splat(k + 12))))
+    storeCodes(y, x, toCode(f32x4.add(mix3(r, g, b, k), v128.load32_splat(k + 12)), most), bytes)
     const o = <usize>x << 2
     const cu = mix3(r, g, b, k + 16), cv = mix3(r, g, b, k + 32)
     v128.store(u + o, first ? cu : f32x4.add(cu, v128.load(u + o)))
@@ -192,39 +195,45 @@ function mix3(r: v128, g: v128, b: v128, k: usize): v128 {
   return f32x4.add(rg, f32x4.mul(b, v128.load32_splat(k + 8)))
 }
 
-/** Codes of one chroma row: [1 2 1] across at even columns, times scale. row[-1] and row[w] hold the continued edge. */
-function encodeChroma(dst: usize, row: usize, cw: i32, scale: f32, offset: f32): void {
-  const ks = f32x4.splat(scale), ko = f32x4.splat(offset)
+/** Codes of one chroma row: at even columns by [1 2 1] / 4, or at every column, times scale. row[-1] and row[w] hold the continued edge. */
+function encodeChroma(dst: usize, row: usize, cw: i32, shift: i32, scale: f32, k: usize, bytes: i32): void {
+  const most = v128.load32_splat(k + 44), offset = v128.load32_splat(k + 28)
+  const ks = f32x4.splat(shift ? scale * 0.25 : scale)
   for (let x = 0; x < cw; x += 4) {
-    const p = row + (<usize>x << 3)
-    const a = v128.load(p), b = v128.load(p + 16)
-    const even = i32x4.shuffle(a, b, 0, 2, 4, 6), odd = i32x4.shuffle(a, b, 1, 3, 5, 7)
-    const before = i32x4.shuffle(v128.load(p - 4), v128.load(p + 12), 0, 2, 4, 6)
-    const sum = f32x4.add(f32x4.add(before, odd), f32x4.add(even, even))
-    storeBytes(dst + x, toCode(f32x4.add(f32x4.mul(sum, ks), ko)))
+    let sum: v128
+    if (shift) {
+      const p = row + (<usize>x << 3)
+      const a = v128.load(p), b = v128.load(p + 16)
+      const even = i32x4.shuffle(a, b, 0, 2, 4, 6), odd = i32x4.shuffle(a, b, 1, 3, 5, 7)
+      const before = i32x4.shuffle(v128.load(p - 4), v128.load(p + 12), 0, 2, 4, 6)
+      sum = f32x4.add(f32x4.add(before, odd), f32x4.add(even, even))
+    } else sum = v128.load(row + (<usize>x << 2))
+    storeCodes(dst, x, toCode(f32x4.add(f32x4.mul(sum, ks), offset), most), bytes)
   }
 }
 
 /**
- * Linear RGBA over black to 8-bit 4:2:0 with left-sited chroma ([1 2 1]/4 across, mean of two rows). Rows are w bytes apart in yp and
- * (w + 1) / 2 in up and vp; each plane needs four bytes of room behind it, and planes are written in the order y, u, v.
- * k: yr yg yb yOffset, ur ug ub cOffset, vr vg vb 0, already scaled to code values. rows: scratch for two rows of w + 16 floats.
+ * Linear RGBA over black to Y'CbCr planes with left-sited chroma ([1 2 1]/4 across, mean of two rows, where it is subsampled). Rows follow each other
+ * without a gap; each plane needs four samples of room behind it, and planes are written in the order y, u, v. bytes: 1 or 2 a sample.
+ * k: yr yg yb yOffset, ur ug ub cOffset, vr vg vb greatest, scaled to code values. rows: scratch for two rows of w + 16 floats.
  */
-export function encodeYuv420(yp: usize, up: usize, vp: usize, src: usize, w: i32, h: i32, k: usize, rows: usize): void {
-  const cw = (w + 1) >> 1
+export function encodeYuv(
+  yp: usize, up: usize, vp: usize, src: usize, w: i32, h: i32, shiftX: i32, shiftY: i32, bytes: i32, k: usize, rows: usize,
+): void {
+  const cw = (w + shiftX) >> shiftX
   const pitch = <usize>w << 4
   const u = rows + 16, v = u + (<usize>(w + 16) << 2)
-  const offset = load<f32>(k + 28)
-  for (let y = 0; y < h; y += 2) {
+  for (let y = 0; y < h; y += 1 << shiftY) {
     const s = src + <usize>y * pitch
-    encodeRow(yp + y * w, u, v, s, w, k, true)
-    const two = y + 1 < h
-    if (two) encodeRow(yp + (y + 1) * w, u, v, s + pitch, w, k, false)
+    encodeRow(yp + <usize>(y * w * bytes), u, v, s, w, k, bytes, true)
+    const two = shiftY && y + 1 < h
+    if (two) encodeRow(yp + <usize>((y + 1) * w * bytes), u, v, s + pitch, w, k, bytes, false)
     for (let side = 0; side < 2; side++) {
       const row = side ? v : u
       store<f32>(row - 4, load<f32>(row))
       store<f32>(row + (<usize>w << 2), load<f32>(row + (<usize>(w - 1) << 2)))
-      encodeChroma((side ? vp : up) + (y >> 1) * cw, row, cw, two ? 0.125 : 0.25, offset)
+      const to = (side ? vp : up) + <usize>((y >> shiftY) * cw * bytes)
+      encodeChroma(to, row, cw, shiftX, two ? 0.5 : 1, k, bytes)
     }
   }
 }
