@@ -4,6 +4,8 @@ import { type Compiled, WASM } from './build/wasm'
 import { fromBase64 } from './base64'
 
 const PAGE = 65536
+/** Kernels read whole vectors: up to three pixels past what they were given, which must lie in memory. */
+const OVERREAD = 256
 let compiled: WebAssembly.Module | undefined
 
 /**
@@ -26,7 +28,7 @@ export class Kernels {
     const instance = new WebAssembly.Instance(compiled, { env: { memory: this.#memory, abort } })
     this.raw = instance.exports as unknown as Compiled
     this.raw.prepare()
-    this.#arena = new Arena(PAGE, pages * PAGE)
+    this.#arena = new Arena(PAGE, pages * PAGE - OVERREAD)
   }
 
   /** Bytes of the arena in use. */

@@ -45,3 +45,17 @@ export function worst(a: ArrayLike<number>, b: ArrayLike<number>): number {
   }
   return max
 }
+
+/** The largest difference as a share of what is allowed: absolute + relative * |exact| for each number; NaN if any is not a number. */
+export function worstShare(
+  got: ArrayLike<number>,
+  exact: ArrayLike<number>,
+  absolute: number,
+  relative: number,
+): number {
+  const share = Array.from(
+    exact,
+    (v, i) => Math.abs((got[i] as number) - v) / (absolute + relative * Math.abs(v)),
+  )
+  return worst(share, new Float64Array(share.length))
+}
