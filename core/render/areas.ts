@@ -24,14 +24,15 @@ export function assignAreas(nodes: readonly Draft[], size: Size, scale: number, 
   const needs: Area[] = nodes.map(() => ({ x: 0, y: 0, width: 0, height: 0 }))
   needs[nodes.length - 1] = intersection(whole, aligned(wanted, GRID))
   const ask = (index: number, area: Area) => {
+    if (isEmpty(area)) return
     needs[index] = intersection(whole, union(needs[index] as Area, aligned(area, GRID)))
   }
   for (let index = nodes.length - 1; index >= 0; index--) {
     const { op, inputs } = nodes[index] as Draft
     const own = needs[index] as Area
-    if (op.kind === 'step' && inputs[0] !== undefined)
-      ask(inputs[0], isEmpty(own) ? own : grown(own, reachOf(op, scale)))
-    else if (op.kind === 'mix') {
+    if (op.kind === 'step' && inputs[0] !== undefined) {
+      if (!isEmpty(own)) ask(inputs[0], grown(own, reachOf(op, scale)))
+    } else if (op.kind === 'mix') {
       const [before, after, matte] = inputs as [number, number, number | undefined]
       ask(before, own)
       const shape = matte === undefined ? undefined : nodes[matte]?.op

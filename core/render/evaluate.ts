@@ -122,19 +122,15 @@ function make(
       return stepped(k, plan, op, first as Held, area)
     case 'colour': {
       const mattes = inputs.slice(1).map((held) => part(k, held, area))
-      const own = spare(0) && sameArea((first as Held).area, area)
-      const src = own ? ((first as Held).picture as Frame) : part(k, first as Held, area).frame
-      runProgram(
-        k,
-        src,
-        colourOps(
-          op.parts,
-          mattes.map((m) => m.frame as unknown as Plane),
-        ),
-        src,
+      const { frame, own } = part(k, first as Held, area)
+      const ops = colourOps(
+        op.parts,
+        mattes.map((m) => m.frame as unknown as Plane),
       )
+      // Written over what it was given only where nothing else reads that.
+      const out = runProgram(k, frame, ops, own || spare(0) ? frame : undefined)
       for (const matte of mattes) if (matte.own) k.free(matte.frame)
-      return src
+      return out
     }
     case 'matte':
       return rasterise(k, area, plan.scale, op.shapes, op.invert)

@@ -1,5 +1,5 @@
 import type { Area, RgbaPicture } from '../frame'
-import { type EditArgs, type EditName, getShot, getStep, perform, type Project } from '../project'
+import { type EditArgs, type EditName, getShot, getStep, perform, type Project, type Shot } from '../project'
 import { findStep } from '../steps'
 import { testKernels, worst } from '../testing/pictures'
 import { medium, shot, testProject } from '../testing/projects'
@@ -189,6 +189,26 @@ describe('fusing and parts', () => {
         expect(planKey(planned)).not.toBe(planKey(plan(p, target, 0, 1)))
         k.free(whole, made)
       }
+  })
+
+  it('never writes over a picture that something else reads', () => {
+    // The step's part is the whole picture here, and the mix reads the picture before it too.
+    const region = { centre: [32, 33], size: [12, 4] } as { centre: [number, number]; size: [number, number] }
+    const small = withStep(base, 'a', 'grade', { exposure: 3 }, region)
+    expect(kinds(small)).toContain('mix')
+    const top = (values: Float32Array) => values.subarray(0, 64 * 4 * 16)
+    expect(worst(top(draw(small)), top(draw(base)))).toBe(0)
+
+    // The same frame of a medium in two lanes, treated in each: one source, two readers.
+    const narrow = { ...grades, media: [medium('m1', { width: 18 })] }
+    const upper = { ...(narrow.shots[0] as Shot), id: 'upper', lane: 1, steps: [] }
+    const both = { ...narrow, shots: [narrow.shots[0] as Shot, upper] }
+    const tall: Sources = (_, frame) => picture(frame, 18, 36)
+    const made = evaluate(k, plan(both, { kind: 'sequence' }, 0, 1), tall)
+    const alone = evaluate(k, plan({ ...both, shots: [upper] }, { kind: 'sequence' }, 0, 1), tall)
+    const middle = (32 + 18 * 64) * 4
+    expect([...made.data.subarray(middle, middle + 4)]).toEqual([...alone.data.subarray(middle, middle + 4)])
+    k.free(made, alone)
   })
 
   it('does not ask for what cannot be seen: hidden shots, regions outside of the picture', () => {

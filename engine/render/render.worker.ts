@@ -1,8 +1,9 @@
 import { encode } from 'fast-png'
 import type { Frame, Picture } from '@stilus/core/frame'
 import { encodeI420, encodeRgba16, encodeRgba8, Kernels, soften } from '@stilus/core/kernels'
-import { evaluate, type Highlights, type NodeCache, type Plan } from '@stilus/core/render'
+import { evaluate, type Highlights, type Plan } from '@stilus/core/render'
 import { Moved, serve } from '../rpc'
+import { RecentNodes } from './recent-nodes'
 
 /** How the caller wants its picture. */
 export type PictureFormat = 'rgba8' | 'png8' | 'png16' | 'i420' | 'float'
@@ -19,29 +20,7 @@ export interface Delivered {
 
 let kernels: Kernels | undefined
 /** Pictures after steps, kept so that turning one control renders only from its step on. */
-const KEEP = 160 * 1048576
-
-class RecentNodes implements NodeCache {
-  readonly #kept = new Map<string, Float32Array>()
-  #bytes = 0
-
-  get(key: string) {
-    return this.#kept.get(key)
-  }
-
-  put(key: string, values: Float32Array) {
-    if (this.#kept.has(key) || values.byteLength > KEEP / 2) return
-    this.#kept.set(key, values.slice())
-    this.#bytes += values.byteLength
-    for (const [oldest, old] of this.#kept) {
-      if (this.#bytes <= KEEP) break
-      this.#kept.delete(oldest)
-      this.#bytes -= old.byteLength
-    }
-  }
-}
-
-const recent = new RecentNodes()
+const recent = new RecentNodes(160 * 1048576)
 
 export const handlers = {
   start({ bytes }: { bytes: number }) {
