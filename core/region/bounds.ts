@@ -18,12 +18,18 @@ export function matteBounds(
   return intersection(whole, bounds)
 }
 
-/** The box around a turned shape and its soft edge. An ellipse's distance is of first order and may fall short of the true one: hence twice the feather. */
-function shapeBounds({ centre, size, angle, feather }: ResolvedShape, scale: number): Area {
+/**
+ * The box around a turned shape and its soft edge. An ellipse's distance is of first order, q (q - 1) / |gradient|, which is at least m (q - 1) with m the
+ * smaller half axis: its matte ends where that is half the feather, on an ellipse 1 + feather / 2m times as large.
+ */
+function shapeBounds({ kind, centre, size, angle, feather }: ResolvedShape, scale: number): Area {
   const turn = (angle * Math.PI) / 180
   const [c, s] = [Math.abs(Math.cos(turn)), Math.abs(Math.sin(turn))]
-  const [rx, ry] = size.map((v) => (Math.abs(v) / 2) * scale) as [number, number]
+  const soft = Math.max(feather * scale, 1)
+  const half = size.map((v) => Math.max((Math.abs(v) / 2) * scale, 1e-3)) as [number, number]
+  const larger = kind === 'ellipse' ? 1 + soft / (2 * Math.min(...half)) : 1
+  const [rx, ry] = [half[0] * larger, half[1] * larger]
   const [hx, hy] = [c * rx + s * ry, s * rx + c * ry]
   const [x, y] = [centre[0] * scale - hx, centre[1] * scale - hy]
-  return aligned(grown({ x, y, width: 2 * hx, height: 2 * hy }, 2 * feather * scale + 2), 1)
+  return aligned(grown({ x, y, width: 2 * hx, height: 2 * hy }, soft / 2 + 1), 1)
 }

@@ -1,9 +1,9 @@
 // Outlines of straight pieces into mattes.
 
 /** Adds one piece's signed area and cover; sums has w + 2 floats a row. Pieces left of the picture count as lying on its edge, those right of it not. */
-function piece(sums: usize, w: i32, h: i32, ax: f32, ay: f32, bx: f32, by: f32): void {
+function piece(sums: usize, w: i32, h: i32, ax: f64, ay: f64, bx: f64, by: f64): void {
   if (ay == by) return
-  let sign: f32 = 1
+  let sign: f64 = 1
   let x0 = ax, y0 = ay, x1 = bx, y1 = by
   if (y0 > y1) {
     sign = -1
@@ -12,20 +12,21 @@ function piece(sums: usize, w: i32, h: i32, ax: f32, ay: f32, bx: f32, by: f32):
     x1 = ax
     y1 = ay
   }
-  if (y1 <= 0 || y0 >= <f32>h) return
+  if (y1 <= 0 || y0 >= <f64>h) return
   const slope = (x1 - x0) / (y1 - y0)
   if (y0 < 0) {
     x0 -= y0 * slope
     y0 = 0
   }
-  const bottom = min(y1, <f32>h)
-  const right = <f32>w
+  const bottom = min(y1, <f64>h)
+  const right = <f64>w
   let y = <i32>y0
   let top = y0, left = x0
-  for (; <f32>y < bottom; y++) {
-    const low = min(<f32>(y + 1), bottom)
+  for (; <f64>y < bottom; y++) {
+    const low = min(<f64>(y + 1), bottom)
     const cover = low - top
-    const next = left + slope * cover
+    // From the piece's own beginning, not from row to row, so that errors do not add up; a piece ends where it ends.
+    const next = low == y1 ? x1 : x0 + slope * (low - y0)
     cell(sums + ((<usize>y * (w + 2)) << 2), right, sign * cover, min(left, next), max(left, next))
     top = low
     left = next
@@ -33,7 +34,7 @@ function piece(sums: usize, w: i32, h: i32, ax: f32, ay: f32, bx: f32, by: f32):
 }
 
 /** Within one row: a piece from xa to xb (xa <= xb) that covers `cover` of the row's height. */
-function cell(row: usize, right: f32, cover: f32, xa: f32, xb: f32): void {
+function cell(row: usize, right: f64, cover: f64, xa: f64, xb: f64): void {
   if (xa >= right) return
   if (xb <= 0) {
     put(row, 0, cover)
@@ -48,7 +49,7 @@ function cell(row: usize, right: f32, cover: f32, xa: f32, xb: f32): void {
   } else inside(row, right, cover, xa, xb)
 }
 
-function inside(row: usize, right: f32, cover: f32, xa: f32, xb: f32): void {
+function inside(row: usize, right: f64, cover: f64, xa: f64, xb: f64): void {
   let a = xa, c = cover
   let b = xb
   if (b > right) {
@@ -57,18 +58,18 @@ function inside(row: usize, right: f32, cover: f32, xa: f32, xb: f32): void {
   }
   const i0 = <i32>a
   const width = b - a
-  if (b <= <f32>(i0 + 1)) {
+  if (b <= <f64>(i0 + 1)) {
     // One column: the area right of the piece's middle.
-    const mean = (a + b) * 0.5 - <f32>i0
+    const mean = (a + b) * 0.5 - <f64>i0
     put(row, i0, c * (1 - mean))
     put(row, i0 + 1, c * mean)
     return
   }
   const per = c / width
-  for (let i = i0; <f32>i < b; i++) {
-    const l = max(a, <f32>i), r = min(b, <f32>(i + 1))
+  for (let i = i0; <f64>i < b; i++) {
+    const l = max(a, <f64>i), r = min(b, <f64>(i + 1))
     const part = per * (r - l)
-    const mean = (l + r) * 0.5 - <f32>i
+    const mean = (l + r) * 0.5 - <f64>i
     put(row, i, part * (1 - mean))
     put(row, i + 1, part * mean)
   }
@@ -76,9 +77,9 @@ function inside(row: usize, right: f32, cover: f32, xa: f32, xb: f32): void {
 
 // @ts-ignore: decorator
 @inline
-function put(row: usize, i: i32, v: f32): void {
+function put(row: usize, i: i32, v: f64): void {
   const p = row + (<usize>i << 2)
-  store<f32>(p, load<f32>(p) + v)
+  store<f32>(p, load<f32>(p) + <f32>v)
 }
 
 /** Sums of all pieces: x0, y0, x1, y1 each, in pixels. sums: (w + 2) * h floats, cleared here. */
