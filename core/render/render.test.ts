@@ -81,7 +81,7 @@ describe('plan', () => {
       centre: [32, 18],
       size: [20, 20],
     })
-    expect(kinds(masked)).toEqual(['source', 'matte', 'colour'])
+    expect(kinds(masked)).toEqual(['source', 'matte', 'colour', 'mix'])
     expect(kinds(masked, 0, { ...target, view: { stepId: 'a', view: 'region' } })).toEqual(['matte', 'show'])
     expect(kinds(masked, 0, { ...target, upTo: 'source' })).toEqual(['source'])
   })
