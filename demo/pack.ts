@@ -2,7 +2,6 @@
 import { copyFileSync, createReadStream, createWriteStream, mkdirSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { writePackage } from '@stilus/core/formats'
-import { CLIPS } from './clips'
 import { demoProject, mediaPath } from './project'
 
 /** Writes the package into the demo's build folder and returns its path. */
@@ -12,12 +11,13 @@ export async function packDemo(): Promise<string> {
   copyFileSync(mediaPath('still.jpg'), `${folder}still.jpg`)
   const path = `${folder}the-tin-comet.stilus.zip`
   const out = createWriteStream(path)
-  const media = CLIPS.map(({ scene, file }) => ({
-    id: scene,
-    name: file,
-    chunks: createReadStream(mediaPath(file)) as AsyncIterable<Uint8Array>,
+  const project = demoProject()
+  const media = project.media.map(({ id, name }) => ({
+    id,
+    name,
+    chunks: createReadStream(mediaPath(name)) as AsyncIterable<Uint8Array>,
   }))
-  await writePackage(demoProject(), media, (piece) => void out.write(piece))
+  await writePackage(project, media, (piece) => void out.write(piece))
   await new Promise<void>((done, failed) =>
     out.end((error?: Error | null) => (error ? failed(error) : done())),
   )

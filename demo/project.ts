@@ -1,4 +1,4 @@
-import { statSync } from 'node:fs'
+import { existsSync, readFileSync, statSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { readOtio } from '@stilus/core/formats'
 import {
@@ -9,137 +9,84 @@ import {
   perform,
   type Project,
 } from '@stilus/core/project'
-import { readFileSync } from 'node:fs'
-import { CLIPS, RATE, SIZE } from './clips'
+import { CUTS, LENGTH, RATE, SIZE } from './cut'
+import { MEDIA_FACTS } from './media-facts'
+import { finishShots } from './treatments'
 
-export const mediaPath = (file: string): string => fileURLToPath(new URL(`./media/${file}`, import.meta.url))
+const inFolder = (folder: string) => (file: string) =>
+  fileURLToPath(new URL(`./${folder}/${file}`, import.meta.url))
+export const mediaPath = inFolder('media')
+export const kitPath = inFolder('kit')
 
-const NAMES: Record<string, string> = {
-  harbour: 'Harbour wide',
-  lantern: 'Lantern swings',
-  comet: 'Comet hangs',
+/** The id of a medium: its file's name without the ending. */
+export const mediumId = (file: string): string => file.replace(/\.\w+$/, '')
+
+export type Act = <N extends EditName>(name: N, args: EditArgs<N>) => unknown
+
+const STILLS: Record<string, string> = { png: 'PNG', jpg: 'JPEG' }
+
+function media(): Medium[] {
+  return Object.entries(MEDIA_FACTS)
+    .filter(([file]) => existsSync(mediaPath(file)))
+    .map(([file, { kind, width, height, rate, frames, codec, sound }]): Medium => {
+      const seconds =
+        kind === 'sound'
+          ? (LENGTH * RATE.den) / RATE.num
+          : kind === 'still'
+            ? 0
+            : (frames * rate.den) / rate.num
+      return {
+        ...{ id: mediumId(file), name: file, kind, width, height, frames, seconds },
+        rate: kind === 'sound' ? { num: 1, den: 1 } : rate,
+        codec: kind === 'sound' ? 'aac' : (STILLS[codec] ?? codec),
+        range: kind === 'video' ? 'bt709 limited' : kind === 'still' ? 'sRGB' : '',
+        sound: sound ? { channels: 2, sampleRate: 48000, codec: sound } : null,
+        bytes: statSync(mediaPath(file)).size,
+      }
+    })
 }
 
-/** The demo project: the edit laid out from its OpenTimelineIO file, one shot finished, one begun, one left to try. */
+/** The demo project: the edit laid out from its OpenTimelineIO file, some shots finished, the rest left to try. */
 export function demoProject(): Project {
   let project: Project = { ...newProject('the-tin-comet', 'The Tin Comet'), rate: RATE, size: SIZE }
-  const act = <N extends EditName>(name: N, args: EditArgs<N>) =>
-    (project = perform(project, name, args).project)
-  const media = CLIPS.map(({ scene, file, frames, codec, sound }): Medium => ({
-    ...{ id: scene, name: file, kind: 'video', ...SIZE, rate: RATE, frames, codec, range: 'bt709 limited' },
-    ...{
-      sound: { channels: 2, sampleRate: 48000, codec: sound },
-      seconds: frames / 24,
-      bytes: statSync(mediaPath(file)).size,
-    },
-  }))
-  const timeline = readOtio(readFileSync(mediaPath('the-tin-comet.otio'), 'utf8'))
-  const clips = timeline.lanes.filter((lane) => lane.kind === 'video').flatMap((lane) => lane.clips)
-  const shots = clips.map((clip): Project['shots'][number] => {
-    const medium = media.find((m) => m.name === clip.media) as Medium
-    return {
-      ...{
-        id: medium.id,
-        name: NAMES[medium.id] ?? clip.name,
-        mediaId: medium.id,
-        lane: 0,
-        sound: 0,
-        state: 'untouched',
-        note: '',
-        steps: [],
-      },
-      ...{ start: clip.start, length: clip.length, in: clip.in, zero: clip.in },
-    }
-  })
+  const act: Act = (name, args) => (project = perform(project, name, args).project)
+  const timeline = readOtio(readFileSync(kitPath('the-tin-comet.otio'), 'utf8'))
+  const lanes = timeline.lanes.filter((lane) => lane.kind === 'video')
+  const shots = lanes.flatMap((lane, index) =>
+    lane.clips.map((clip): Project['shots'][number] => ({
+      id: CUTS.find((cut) => cut.name === clip.name)?.id ?? mediumId(clip.media),
+      name: clip.name,
+      mediaId: mediumId(clip.media),
+      lane: index,
+      start: clip.start,
+      length: clip.length,
+      in: clip.in,
+      zero: clip.in,
+      sound: MEDIA_FACTS[clip.media]?.sound ? 0 : null,
+      state: 'untouched',
+      note: '',
+      steps: [],
+    })),
+  )
+  const sounds = timeline.lanes
+    .filter((lane) => lane.kind === 'sound')
+    .flatMap((lane) => lane.clips)
+    .map((clip) => ({
+      id: 'score',
+      name: clip.name,
+      mediaId: mediumId(clip.media),
+      start: clip.start,
+      length: clip.length,
+      in: clip.in,
+      gain: -3,
+    }))
   act('project.layout', {
     rate: timeline.rate,
     startTimecode: timeline.startTimecode,
-    media,
+    media: media(),
     shots,
-    sounds: [],
+    sounds,
   })
-  finishHarbour(act)
-  beginLantern(act)
-  act('shot.note', { shotId: 'comet', note: 'Left untouched: try a glow on the tin and a cooler night.' })
+  finishShots(act)
   return project
-}
-
-type Act = <N extends EditName>(name: N, args: EditArgs<N>) => unknown
-
-/** Adds a step and sets its controls. */
-function treat(
-  act: Act,
-  shotId: string,
-  stepId: string,
-  use: string,
-  name: string,
-  at: number,
-  values: Record<string, number | number[] | string>,
-) {
-  act('step.add', { shotId, stepId, use, at })
-  act('step.rename', { shotId, stepId, name })
-  for (const [param, value] of Object.entries(values))
-    act('value.set', { place: { shotId, stepId, param }, at: 0, value })
-}
-
-function finishHarbour(act: Act): void {
-  const shotId = 'harbour'
-  treat(act, shotId, 'balance', 'grade', 'Balance', 0, { exposure: 0.55, contrast: 1.12, saturation: 1.08 })
-  treat(act, shotId, 'cool', 'grade', 'Cool water', 1, {
-    temperature: -42,
-    exposure: -0.25,
-    gain: [0.94, 1, 1.1],
-  })
-  act('region.add', {
-    shotId,
-    stepId: 'cool',
-    shapeId: 'water',
-    kind: 'rectangle',
-    centre: [640, 640],
-    size: [1500, 250],
-  })
-  act('value.set', {
-    place: { shotId, stepId: 'cool', shapeId: 'water', param: 'feather' },
-    at: 0,
-    value: 120,
-  })
-  treat(act, shotId, 'soft', 'gaussian-blur', 'Soft sky', 2, { radius: [5, 5], edge: 'mirror' })
-  act('region.add', {
-    shotId,
-    stepId: 'soft',
-    shapeId: 'sky',
-    kind: 'ellipse',
-    centre: [640, 40],
-    size: [1800, 420],
-  })
-  act('value.set', { place: { shotId, stepId: 'soft', shapeId: 'sky', param: 'feather' }, at: 0, value: 260 })
-  treat(act, shotId, 'glow', 'glow', 'Lantern glow', 3, {
-    threshold: 0.75,
-    radius: 16,
-    rings: 3,
-    intensity: 0.5,
-    tint: [1, 0.72, 0.42],
-  })
-  const intensity = { shotId, stepId: 'glow', param: 'intensity' }
-  act('key.put', { place: intensity, at: 0, value: 0.35 })
-  act('key.put', { place: intensity, at: 40, value: 1.3 })
-  act('key.put', { place: intensity, at: 78, value: 0.6 })
-  act('step.when', { shotId, stepId: 'glow', when: { rampIn: 10, start: 4 } })
-  act('shot.state', { shotId, state: 'done' })
-  act('shot.note', { shotId, note: 'Windows and the boat glow up to the cut; the water stays cool.' })
-}
-
-function beginLantern(act: Act): void {
-  treat(act, 'lantern', 'warm', 'grade', 'Warm workshop', 0, {
-    exposure: 0.3,
-    temperature: 18,
-    contrast: 1.1,
-  })
-  treat(act, 'lantern', 'light', 'glow', 'Light from within', 1, {
-    threshold: 0.9,
-    radius: 34,
-    rings: 3,
-    intensity: 0.7,
-    tint: [1, 0.78, 0.5],
-  })
 }

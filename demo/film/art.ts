@@ -17,7 +17,12 @@ export function painted(name: string, width: number, height: number, paint: Pain
   for (let y = 0; y < height; y++)
     for (let x = 0; x < width; x++) {
       const sum = [0, 0, 0]
-      for (const [dx, dy] of [[0.25, 0.3], [0.75, 0.2], [0.3, 0.8], [0.8, 0.7]] as const) {
+      for (const [dx, dy] of [
+        [0.25, 0.3],
+        [0.75, 0.2],
+        [0.3, 0.8],
+        [0.8, 0.7],
+      ] as const) {
         const c = paint((x + dx - width / 2) / height, (y + dy - height / 2) / height)
         for (let i = 0; i < 3; i++) sum[i] = (sum[i] as number) + (c[i] as number) / 4
       }

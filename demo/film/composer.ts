@@ -1,4 +1,13 @@
-import { addScaledInto, gaussian, iris, Kernels, type Mesh, overInto, warpMesh, warpPerspective } from '@stilus/core/kernels'
+import {
+  addScaledInto,
+  gaussian,
+  iris,
+  Kernels,
+  type Mesh,
+  overInto,
+  warpMesh,
+  warpPerspective,
+} from '@stilus/core/kernels'
 import { type Frame } from '@stilus/core/frame'
 import { invert, type Matrix3, multiply } from '@stilus/core/matrix'
 import { drift } from './motion'
@@ -64,12 +73,22 @@ export class Composer {
   }
 
   lens(frame: Frame, radius: number): Frame {
-    return this.pass(iris(this.k, frame, { radius, blades: 6, curvature: 0.7, rotation: 10 }, 'clamp', 'full'))
+    return this.pass(
+      iris(this.k, frame, { radius, blades: 6, curvature: 0.7, rotation: 10 }, 'clamp', 'full'),
+    )
   }
 
   /** A picture through a homography from its pixels to those of the result. */
-  warp(frame: Frame, toResult: Matrix3, width: number, height: number, edge: 'black' | 'clamp' = 'black'): Frame {
-    return this.pass(warpPerspective(this.k, frame, invert(toResult), { edge, filter: 'bicubic', width, height }))
+  warp(
+    frame: Frame,
+    toResult: Matrix3,
+    width: number,
+    height: number,
+    edge: 'black' | 'clamp' = 'black',
+  ): Frame {
+    return this.pass(
+      warpPerspective(this.k, frame, invert(toResult), { edge, filter: 'bicubic', width, height }),
+    )
   }
 
   bend(frame: Frame, mesh: Mesh, width: number, height: number): Frame {
@@ -89,13 +108,30 @@ export class Composer {
 }
 
 export const moved = (x: number, y: number): Matrix3 => [1, 0, x, 0, 1, y, 0, 0, 1]
-export const scaledAbout = (s: number, x: number, y: number): Matrix3 => [s, 0, x * (1 - s), 0, s, y * (1 - s), 0, 0, 1]
+export const scaledAbout = (s: number, x: number, y: number): Matrix3 => [
+  s,
+  0,
+  x * (1 - s),
+  0,
+  s,
+  y * (1 - s),
+  0,
+  0,
+  1,
+]
 
 /**
  * A hand-held camera as a homography of the picture: turning about the lens by small angles (in pixels at the centre) and
  * rolling. A turn about the lens moves near and far alike, so the traced picture may be warped after the fact, exactly.
  */
-export function handheld(t: number, seed: number, pixels: number, focal: number, width: number, height: number): Matrix3 {
+export function handheld(
+  t: number,
+  seed: number,
+  pixels: number,
+  focal: number,
+  width: number,
+  height: number,
+): Matrix3 {
   const f = focal * height
   const pan = (pixels * drift(t * 1.1, seed)) / f
   const tilt = (pixels * 0.8 * drift(t * 1.3, seed + 1)) / f
@@ -104,10 +140,27 @@ export function handheld(t: number, seed: number, pixels: number, focal: number,
 }
 
 /** The homography of a camera that turns about its lens by these radians. */
-export function turning(pan: number, tilt: number, roll: number, f: number, width: number, height: number): Matrix3 {
+export function turning(
+  pan: number,
+  tilt: number,
+  roll: number,
+  f: number,
+  width: number,
+  height: number,
+): Matrix3 {
   const [cx, cy] = [width / 2, height / 2]
   const K: Matrix3 = [f, 0, cx, 0, f, cy, 0, 0, 1]
-  const [cp, sp, ct, st, cr, sr] = [Math.cos(pan), Math.sin(pan), Math.cos(tilt), Math.sin(tilt), Math.cos(roll), Math.sin(roll)]
-  const R = multiply([cr, -sr, 0, sr, cr, 0, 0, 0, 1], multiply([1, 0, 0, 0, ct, -st, 0, st, ct], [cp, 0, sp, 0, 1, 0, -sp, 0, cp]))
+  const [cp, sp, ct, st, cr, sr] = [
+    Math.cos(pan),
+    Math.sin(pan),
+    Math.cos(tilt),
+    Math.sin(tilt),
+    Math.cos(roll),
+    Math.sin(roll),
+  ]
+  const R = multiply(
+    [cr, -sr, 0, sr, cr, 0, 0, 0, 1],
+    multiply([1, 0, 0, 0, ct, -st, 0, st, ct], [cp, 0, sp, 0, 1, 0, -sp, 0, cp]),
+  )
   return multiply(K, multiply(R, invert(K)))
 }

@@ -25,7 +25,9 @@ const mirrored = ([x, y, z]: V3): V3 => [-x, y, z]
 /** Flat plates of tin, each a fan of corners; both sides of the fox when `twice`. */
 function plates(list: readonly (readonly V3[])[], look: string, twice = true): string {
   const fans = list.flatMap((corners) => (twice ? [corners, corners.map(mirrored)] : [corners]))
-  const faces = fans.flatMap((c) => c.slice(2).map((p, i) => `triangle { ${vec(c[0] as V3)}, ${vec(c[i + 1] as V3)}, ${vec(p)} }`))
+  const faces = fans.flatMap((c) =>
+    c.slice(2).map((p, i) => `triangle { ${vec(c[0] as V3)}, ${vec(c[i + 1] as V3)}, ${vec(p)} }`),
+  )
   return `mesh { ${faces.join(' ')} ${look} }`
 }
 
@@ -75,14 +77,46 @@ export function foxHead(pose: FoxPose, neck: Place): string {
   const jaw = chain(at([0, -0.34, -0.2]), turn('x', -22 * pose.jaw), at([0, 0.34, 0.2]))
   const ear = (side: 1 | -1) => {
     const m = (v: V3): V3 => (side > 0 ? v : mirrored(v))
-    const tilt = chain(at(m([0.42, 0.5, 0.06])), turn('z', -side * (6 + 10 * pose.ears)), turn('x', 8 * pose.ears))
-    const [a, b, c, tip] = [[-0.24, -0.06, -0.08], [0.24, -0.2, -0.04], [0.04, -0.1, 0.22], [0.12, 0.74, -0.02]] as const
-    const inner = ([a, b, tip] as const).map((v, i) => add(times(v, 0.62), [[0.03, 0.1, -0.07], [0.05, 0.07, -0.05], [0.045, 0.2, -0.075]][i] as unknown as V3))
+    const tilt = chain(
+      at(m([0.42, 0.5, 0.06])),
+      turn('z', -side * (6 + 10 * pose.ears)),
+      turn('x', 8 * pose.ears),
+    )
+    const [a, b, c, tip] = [
+      [-0.24, -0.06, -0.08],
+      [0.24, -0.2, -0.04],
+      [0.04, -0.1, 0.22],
+      [0.12, 0.74, -0.02],
+    ] as const
+    const inner = ([a, b, tip] as const).map((v, i) =>
+      add(
+        times(v, 0.62),
+        [
+          [0.03, 0.1, -0.07],
+          [0.05, 0.07, -0.05],
+          [0.045, 0.2, -0.075],
+        ][i] as unknown as V3,
+      ),
+    )
     return group(
       [
-        plates([[m(a), m(b), m(tip)], [m(b), m(c), m(tip)], [m(c), m(a), m(tip)]], orange, false),
+        plates(
+          [
+            [m(a), m(b), m(tip)],
+            [m(b), m(c), m(tip)],
+            [m(c), m(a), m(tip)],
+          ],
+          orange,
+          false,
+        ),
         plates([inner.map((v) => add(m(v as V3), [0, 0, -0.03]))], enamel(DARK, 0.05), false),
-        ...([[a, tip], [b, tip], [a, b]] as const).map(([p, q]) => cylinder(m(p), m(q), 0.02, rim)),
+        ...(
+          [
+            [a, tip],
+            [b, tip],
+            [a, b],
+          ] as const
+        ).map(([p, q]) => cylinder(m(p), m(q), 0.02, rim)),
         sphere(m(tip), 0.028, rim),
       ],
       tilt,
@@ -126,23 +160,89 @@ export function foxHead(pose: FoxPose, neck: Place): string {
       cylinder(P.top, P.nose, 0.014, rim),
       sphere([0, -0.16, -1.5], 0.115, paint([0.012, 0.01, 0.012], 0.9)),
       ...[-1, 1].flatMap((side) =>
-        eyeball({ centre: [side * 0.33, 0.2, -0.52], r: 0.185, side, ...pose, iris: [0.5, 0.24, 0.02], lid: enamel([0.34, 0.095, 0.025], 0.1) }),
+        eyeball({
+          centre: [side * 0.33, 0.2, -0.52],
+          r: 0.185,
+          side,
+          ...pose,
+          iris: [0.5, 0.24, 0.02],
+          lid: enamel([0.34, 0.095, 0.025], 0.1),
+        }),
       ),
       mesh(
         tubes(
-          [1, -1].flatMap((s) => [0, 1, 2].map((i): V3[] => [[s * 0.12, -0.24 - 0.03 * i, -1.3], [s * 0.5, -0.2 - 0.07 * i, -1.3], [s * 0.82, -0.24 - 0.12 * i, -1.16]])),
+          [1, -1].flatMap((s) =>
+            [0, 1, 2].map((i): V3[] => [
+              [s * 0.12, -0.24 - 0.03 * i, -1.3],
+              [s * 0.5, -0.2 - 0.07 * i, -1.3],
+              [s * 0.82, -0.24 - 0.12 * i, -1.16],
+            ]),
+          ),
           (t) => 0.009 * (1.2 - t),
         ),
         brass,
       ),
       group(
         [
-          plates([[[0.1, -0.36, -1.28], [0.32, -0.42, -0.42], [0.16, -0.56, -0.5], [0.04, -0.46, -1.22]]], cream),
-          plates([[[0.04, -0.46, -1.22], [0.16, -0.56, -0.5], [-0.16, -0.56, -0.5], [-0.04, -0.46, -1.22]]], cream, false),
-          plates([[[0.1, -0.36, -1.28], [0.32, -0.42, -0.42], [-0.32, -0.42, -0.42], [-0.1, -0.36, -1.28]]], enamel([0.2, 0.04, 0.04], 0.02), false),
-          plates([[[0.1, -0.36, -1.28], [0.04, -0.46, -1.22], [-0.04, -0.46, -1.22], [-0.1, -0.36, -1.28]]], cream, false),
+          plates(
+            [
+              [
+                [0.1, -0.36, -1.28],
+                [0.32, -0.42, -0.42],
+                [0.16, -0.56, -0.5],
+                [0.04, -0.46, -1.22],
+              ],
+            ],
+            cream,
+          ),
+          plates(
+            [
+              [
+                [0.04, -0.46, -1.22],
+                [0.16, -0.56, -0.5],
+                [-0.16, -0.56, -0.5],
+                [-0.04, -0.46, -1.22],
+              ],
+            ],
+            cream,
+            false,
+          ),
+          plates(
+            [
+              [
+                [0.1, -0.36, -1.28],
+                [0.32, -0.42, -0.42],
+                [-0.32, -0.42, -0.42],
+                [-0.1, -0.36, -1.28],
+              ],
+            ],
+            enamel([0.2, 0.04, 0.04], 0.02),
+            false,
+          ),
+          plates(
+            [
+              [
+                [0.1, -0.36, -1.28],
+                [0.04, -0.46, -1.22],
+                [-0.04, -0.46, -1.22],
+                [-0.1, -0.36, -1.28],
+              ],
+            ],
+            cream,
+            false,
+          ),
           ...seam([0.1, -0.36, -1.28], [0.32, -0.42, -0.42], rim, 3),
-          ...[0, 1, 2].flatMap((i) => [1, -1].map((s) => cone([s * 0.09, -0.36, -1.2 + i * 0.16], 0.03, [s * 0.09, -0.27, -1.2 + i * 0.16], 0, paint([0.7, 0.66, 0.58])))),
+          ...[0, 1, 2].flatMap((i) =>
+            [1, -1].map((s) =>
+              cone(
+                [s * 0.09, -0.36, -1.2 + i * 0.16],
+                0.03,
+                [s * 0.09, -0.27, -1.2 + i * 0.16],
+                0,
+                paint([0.7, 0.66, 0.58]),
+              ),
+            ),
+          ),
         ],
         jaw,
       ),
@@ -155,7 +255,9 @@ export function foxHead(pose: FoxPose, neck: Place): string {
 
 /** Chest, collar and shoulders of the sitting fox, below its neck. */
 export function foxBust(neck: Place): string {
-  const rings = [0, 1, 2, 3].map((i) => `torus { ${0.36 + 0.05 * i}, 0.075 translate <0, ${0.12 - 0.13 * i}, 0> ${tin(0.38)} }`)
+  const rings = [0, 1, 2, 3].map(
+    (i) => `torus { ${0.36 + 0.05 * i}, 0.075 translate <0, ${0.12 - 0.13 * i}, 0> ${tin(0.38)} }`,
+  )
   return group(
     [
       ...rings,
@@ -205,7 +307,10 @@ export function walkingFox(place: Place, stride: number, pose: FoxPose): string 
   const tail = Array.from({ length: 8 }, (_, i): [V3, number] => {
     const t = i / 7
     const sway = 0.35 * t * Math.sin(cycle - 1.6 * t)
-    return [[sway, 1.35 + bob + 0.75 * Math.sin(t * 2.1), 1.0 + 1.5 * t], 0.1 + 0.26 * Math.sin(Math.PI * (0.12 + 0.8 * t))]
+    return [
+      [sway, 1.35 + bob + 0.75 * Math.sin(t * 2.1), 1.0 + 1.5 * t],
+      0.1 + 0.26 * Math.sin(Math.PI * (0.12 + 0.8 * t)),
+    ]
   })
   const body: [number, number, number][] = [
     [-1.05, 1.4, 0.36],
@@ -221,7 +326,10 @@ export function walkingFox(place: Place, stride: number, pose: FoxPose): string 
       ...body.slice(1).flatMap(([z, y, r], i) => {
         const [z0, y0, r0] = body[i] as [number, number, number]
         const b: V3 = [0, y + bob, z]
-        return [cone([0, y0 + bob, z0], r0, b, r, enamel(ORANGE)), `torus { ${r}, 0.025 rotate x*90 translate ${vec(b)} ${tin(0.3)} }`]
+        return [
+          cone([0, y0 + bob, z0], r0, b, r, enamel(ORANGE)),
+          `torus { ${r}, 0.025 rotate x*90 translate ${vec(b)} ${tin(0.3)} }`,
+        ]
       }),
       sphere([0, 1.4 + bob, -1.05], 0.36, enamel(ORANGE)),
       sphere([0, 1.34 + bob, 1.0], 0.36, enamel(ORANGE)),

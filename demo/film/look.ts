@@ -69,7 +69,8 @@ export const brass = `texture { pigment { ${rgb(0.62, 0.4, 0.13)} } normal { bum
     finish { ambient 0 diffuse 0.4 specular 0.9 roughness 0.02 metallic reflection { 0.15, 0.35 metallic 1 } } }`
 
 /** Something that gives light itself and takes none. */
-export const glowing = (c: V3): string => `texture { pigment { ${rgb(...c)} } finish { ambient 0 diffuse 0 emission 1 } }`
+export const glowing = (c: V3): string =>
+  `texture { pigment { ${rgb(...c)} } finish { ambient 0 diffuse 0 emission 1 } }`
 
 /** A coloured spot laid over a texture, soft at its edge: blemishes, soot, rouge. */
 export const spot = (c: V3, p: V3, r: number, cover = 1): string =>

@@ -6,9 +6,15 @@ import { type Job, trace } from './tracer'
 
 let latest: { key: string; jobs: Job[] } | undefined
 const words = process.argv.slice(2)
-const chosen = words.find((w) => w.startsWith('--frames='))?.slice(9).split(',').map(Number)
+const chosen = words
+  .find((w) => w.startsWith('--frames='))
+  ?.slice(9)
+  .split(',')
+  .map(Number)
 const names = words.filter((w) => !w.startsWith('--'))
-for (const shot of SHOTS.filter((s) => !names.length || names.includes(s.name))) {
+const shots = names.length ? names.map((name) => SHOTS.find((s) => s.name === name)) : SHOTS
+for (const shot of shots) {
+  if (!shot) throw new Error(`The shots are ${SHOTS.map((s) => s.name).join(', ')}.`)
   // Every eighth frame first, then the rest, so that a strip can be looked at early.
   const order = Array.from({ length: shot.frames }, (_, n) => n).sort((a, b) => (a % 8) - (b % 8) || a - b)
   const queue = [
@@ -22,7 +28,10 @@ for (const shot of SHOTS.filter((s) => !names.length || names.includes(s.name)))
       for (let next = queue.shift(); next; next = queue.shift()) {
         const job = next()
         if (job) await trace(shot.name, job)
-        if (++done % 20 === 0) console.log(`${shot.name}: ${done} done, ${queue.length} to do, ${Math.round((Date.now() - began) / 1000)} s`)
+        if (++done % 20 === 0)
+          console.log(
+            `${shot.name}: ${done} done, ${queue.length} to do, ${Math.round((Date.now() - began) / 1000)} s`,
+          )
       }
     }),
   )

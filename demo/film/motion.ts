@@ -56,11 +56,15 @@ export function syllables(t: number, from: number, to: number, seed: number): nu
   if (t < from || t > to) return 0
   const beat = (t - from) * 4.3 + 0.4 * drift(t, seed)
   const loud = 0.35 + 0.65 * chance(Math.floor(beat), 0, seed)
-  const open = chance(Math.floor(beat), 1, seed) < 0.16 ? 0.1 : Math.sin(Math.PI * (beat - Math.floor(beat))) ** 2
+  const open =
+    chance(Math.floor(beat), 1, seed) < 0.16 ? 0.1 : Math.sin(Math.PI * (beat - Math.floor(beat))) ** 2
   return open * loud * during(t, from, from + 0.1) * (1 - during(t, to - 0.12, to))
 }
 
 /** A blink: 1 while the lids are shut. */
 export function blink(t: number, times: readonly number[]): number {
-  return Math.max(0, ...times.map((at) => (t < at ? during(t, at - 0.1, at) : 1 - during(t, at + 0.04, at + 0.2))))
+  return Math.max(
+    0,
+    ...times.map((at) => (t < at ? during(t, at - 0.1, at) : 1 - during(t, at + 0.04, at + 0.2))),
+  )
 }

@@ -4,7 +4,8 @@ import { type Mesh } from './surface'
 const n = (value: number) => (Math.abs(value) < 1e-7 ? '0' : String(+value.toFixed(4)))
 /** A vector as the ray tracer writes it. */
 export const vec = (v: readonly number[]): string => `<${v.map(n).join(',')}>`
-export const rgb = (...v: number[]): string => `rgb ${vec(v.length === 1 ? [v[0] as number, v[0] as number, v[0] as number] : v)}`
+export const rgb = (...v: number[]): string =>
+  `rgb ${vec(v.length === 1 ? [v[0] as number, v[0] as number, v[0] as number] : v)}`
 export const matrix = ({ x, y, z, o }: Place): string =>
   `matrix <${[...x, ...y, ...z].map((v) => v.toFixed(8)).join(',')},${o.map((v) => v.toFixed(7)).join(',')}>`
 
@@ -33,7 +34,8 @@ export const group = (parts: readonly string[], place?: Place, look = ''): strin
 export const sphere = (c: V3, r: number, look = ''): string => `sphere { ${vec(c)}, ${n(r)} ${look} }`
 export const cone = (a: V3, ra: number, b: V3, rb: number, look = ''): string =>
   `cone { ${vec(a)}, ${n(ra)}, ${vec(b)}, ${n(rb)} ${look} }`
-export const cylinder = (a: V3, b: V3, r: number, look = ''): string => `cylinder { ${vec(a)}, ${vec(b)}, ${n(r)} ${look} }`
+export const cylinder = (a: V3, b: V3, r: number, look = ''): string =>
+  `cylinder { ${vec(a)}, ${vec(b)}, ${n(r)} ${look} }`
 export const box = (a: V3, b: V3, look = ''): string => `box { ${vec(a)}, ${vec(b)} ${look} }`
 
 export interface Lamp {
@@ -48,7 +50,9 @@ export interface Lamp {
 }
 
 export function lamp({ at: o, colour, wide = 0, rays = 3, shadowless, fade }: Lamp): string {
-  const area = wide ? `area_light ${vec([wide, 0, 0])}, ${vec([0, wide, 0])}, ${rays}, ${rays} adaptive 0 circular orient` : ''
+  const area = wide
+    ? `area_light ${vec([wide, 0, 0])}, ${vec([0, wide, 0])}, ${rays}, ${rays} adaptive 0 circular orient`
+    : ''
   const falls = fade ? `fade_distance ${n(fade)} fade_power 2` : ''
   return `light_source { ${vec(o)} ${rgb(...colour)} ${area} ${falls} ${shadowless ? 'shadowless' : ''} }`
 }
@@ -56,7 +60,11 @@ export function lamp({ at: o, colour, wide = 0, rays = 3, shadowless, fade }: La
 /** A scene with all stuffs replaced by one flat colour that gives its own light, and no lamps: for mattes and depth. */
 export function stencil(scene: string, colour: V3): string {
   const flat = `texture { pigment { ${rgb(...colour)} } finish { ambient 0 diffuse 0 emission 1 } }`
-  return replaceBlocks(replaceBlocks(replaceBlocks(scene, 'texture', flat), 'light_source', ''), 'sky_sphere', '')
+  return replaceBlocks(
+    replaceBlocks(replaceBlocks(scene, 'texture', flat), 'light_source', ''),
+    'sky_sphere',
+    '',
+  )
 }
 
 function replaceBlocks(text: string, word: string, by: string): string {

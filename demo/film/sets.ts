@@ -43,8 +43,20 @@ export function house({ foot, wide, tall, deep, tone, seed, turned = 0 }: House,
     )
   if (r(2) > 0.35) {
     const x = w * mix(-0.6, 0.6, r(3))
-    parts.push(box([x - 0.09 * wide, tall, deep * 0.3], [x + 0.09 * wide, gable + 0.12 * wide, deep * 0.3 + 0.18 * wide], wall))
-    parts.push(box([x - 0.12 * wide, gable + 0.1 * wide, deep * 0.3 - 0.03], [x + 0.12 * wide, gable + 0.15 * wide, deep * 0.3 + 0.21 * wide], trim))
+    parts.push(
+      box(
+        [x - 0.09 * wide, tall, deep * 0.3],
+        [x + 0.09 * wide, gable + 0.12 * wide, deep * 0.3 + 0.18 * wide],
+        wall,
+      ),
+    )
+    parts.push(
+      box(
+        [x - 0.12 * wide, gable + 0.1 * wide, deep * 0.3 - 0.03],
+        [x + 0.12 * wide, gable + 0.15 * wide, deep * 0.3 + 0.21 * wide],
+        trim,
+      ),
+    )
   }
   const cols = wide > 1.9 ? 3 : 2
   const rows = Math.max(1, Math.floor(tall / 0.95))
@@ -52,26 +64,58 @@ export function house({ foot, wide, tall, deep, tone, seed, turned = 0 }: House,
   const pane = (x: number, y: number, n: number) => {
     const on = r(n) > 0.55
     const warm = 0.55 + 0.75 * r(n + 50)
-    const glass = on && lit !== 'none' ? glowing(tint(WINDOW, 0.55 * warm)) : lit === 'only' ? black : paper([0.03, 0.035, 0.055])
+    const glass =
+      on && lit !== 'none'
+        ? glowing(tint(WINDOW, 0.55 * warm))
+        : lit === 'only'
+          ? black
+          : paper([0.03, 0.035, 0.055])
     parts.push(box([x - pw, y - ph, -0.006], [x + pw, y + ph, 0.05], glass))
     for (const [a, b] of [
-      [[x - pw - 0.04, y - ph - 0.06, -0.05], [x + pw + 0.04, y - ph, 0]],
-      [[x - pw - 0.04, y + ph, -0.04], [x + pw + 0.04, y + ph + 0.05, 0]],
-      [[x - pw - 0.035, y - ph, -0.03], [x - pw, y + ph, 0]],
-      [[x + pw, y - ph, -0.03], [x + pw + 0.035, y + ph, 0]],
-      [[x - 0.014, y - ph, -0.02], [x + 0.014, y + ph, 0]],
-      [[x - pw, y - 0.014, -0.02], [x + pw, y + 0.014, 0]],
+      [
+        [x - pw - 0.04, y - ph - 0.06, -0.05],
+        [x + pw + 0.04, y - ph, 0],
+      ],
+      [
+        [x - pw - 0.04, y + ph, -0.04],
+        [x + pw + 0.04, y + ph + 0.05, 0],
+      ],
+      [
+        [x - pw - 0.035, y - ph, -0.03],
+        [x - pw, y + ph, 0],
+      ],
+      [
+        [x + pw, y - ph, -0.03],
+        [x + pw + 0.035, y + ph, 0],
+      ],
+      [
+        [x - 0.014, y - ph, -0.02],
+        [x + 0.014, y + ph, 0],
+      ],
+      [
+        [x - pw, y - 0.014, -0.02],
+        [x + pw, y + 0.014, 0],
+      ],
     ] as [V3, V3][])
       parts.push(box(a, b, trim))
   }
   for (let j = 0; j < rows; j++)
-    for (let i = 0; i < cols; i++) pane(((i + 0.5) / cols - 0.5) * wide * 0.86, ((j + 0.62) / (rows + 0.1)) * tall, 10 + j * 5 + i)
+    for (let i = 0; i < cols; i++)
+      pane(((i + 0.5) / cols - 0.5) * wide * 0.86, ((j + 0.62) / (rows + 0.1)) * tall, 10 + j * 5 + i)
   pane(0, tall + (gable - tall) * 0.28, 9)
   return group(parts, chain(at(foot), turn('y', turned)))
 }
 
 /** A row of houses side by side from x to x, standing at z. */
-export function street(from: number, to: number, z: number, seed: number, tones: readonly V3[], tall: [number, number], lit: Lit = 'all'): string {
+export function street(
+  from: number,
+  to: number,
+  z: number,
+  seed: number,
+  tones: readonly V3[],
+  tall: [number, number],
+  lit: Lit = 'all',
+): string {
   const parts: string[] = []
   for (let x = from, i = 0; x < to; i++) {
     const wide = mix(1.25, 2.3, chance(i, 1, seed))
@@ -120,7 +164,9 @@ export function lantern(place: Place, flame = 1, lightsUp = true): string {
       cylinder([0, -1.74, 0], [0, -1.6, 0], 0.5, tin(0.25)),
       cylinder([0, -1.62, 0], [0, -1.36, 0], 0.13, paint([0.7, 0.62, 0.46])),
       `sphere { 0, 0.14 scale <0.72, 1.7, 0.72> translate <0, -1.13, 0> ${glowing([1, 0.66 * flame, 0.26 * flame])} }`,
-      lightsUp ? lamp({ at: [0, -1.1, 0], colour: [2.4 * flame, 1.25 * flame, 0.45 * flame], fade: 2.2, wide: 0.3 }) : '',
+      lightsUp
+        ? lamp({ at: [0, -1.1, 0], colour: [2.4 * flame, 1.25 * flame, 0.45 * flame], fade: 2.2, wide: 0.3 })
+        : '',
     ],
     place,
     'no_shadow',
@@ -136,7 +182,11 @@ export function workshop(): string {
       box(
         [x + 0.015, -4, 6 + 0.05 * chance(i, 1, 3)],
         [x + 0.985, 9, 6.4],
-        wood(tint([0.3, 0.17, 0.09], 0.75 + 0.5 * chance(i, 2, 3)), tint([0.16, 0.085, 0.045], 0.8 + 0.4 * chance(i, 3, 3)), 0.5),
+        wood(
+          tint([0.3, 0.17, 0.09], 0.75 + 0.5 * chance(i, 2, 3)),
+          tint([0.16, 0.085, 0.045], 0.8 + 0.4 * chance(i, 3, 3)),
+          0.5,
+        ),
       ),
     )
   }
@@ -149,7 +199,8 @@ export function workshop(): string {
     [-0.9, -8, 1],
   ] as const) {
     parts.push(box([x0, y - 0.14, 4.9], [x1, y, 6], darkwood))
-    for (let x = x0 + 0.5, i = 0; x < x1 - 0.4; i++, x += 0.55 + 0.5 * chance(i, 7, 4)) parts.push(curio([x, y, 5.4], i + Math.round(y * 7)))
+    for (let x = x0 + 0.5, i = 0; x < x1 - 0.4; i++, x += 0.55 + 0.5 * chance(i, 7, 4))
+      parts.push(curio([x, y, 5.4], i + Math.round(y * 7)))
   }
   return parts.join('\n')
 }
@@ -167,21 +218,52 @@ export function curio(o: V3, n: number): string {
   const kinds = [
     () => [
       cone([0, 0, 0], 0.2, [0, 0.42, 0], 0.26, paint(c, 0.2)),
-      ...[-0.1, 0.02, 0.12].map((x, i) => cylinder([x * 0.6, 0.3, 0], [x * 2.2, 0.95 + 0.1 * i, 0.05 * i], 0.026, wood([0.5, 0.33, 0.16], [0.35, 0.2, 0.1], 0.1))),
-      ...[-0.1, 0.02, 0.12].map((x, i) => sphere([x * 2.2, 0.97 + 0.1 * i, 0.05 * i], 0.07, felt(tones[(i + n + 8) % 4] as V3))),
+      ...[-0.1, 0.02, 0.12].map((x, i) =>
+        cylinder(
+          [x * 0.6, 0.3, 0],
+          [x * 2.2, 0.95 + 0.1 * i, 0.05 * i],
+          0.026,
+          wood([0.5, 0.33, 0.16], [0.35, 0.2, 0.1], 0.1),
+        ),
+      ),
+      ...[-0.1, 0.02, 0.12].map((x, i) =>
+        sphere([x * 2.2, 0.97 + 0.1 * i, 0.05 * i], 0.07, felt(tones[(i + n + 8) % 4] as V3)),
+      ),
     ],
     () => [
       `torus { 0.32, 0.07 rotate x*90 translate <0, 0.4, 0> ${brass} }`,
-      ...Array.from({ length: 12 }, (_, i) => `box { <-0.05, 0.36, -0.07>, <0.05, 0.46, 0.07> rotate z*${i * 30} translate <0, 0.4, 0> ${brass} }`),
-      ...[0, 60, 120].map((a) => `box { <-0.34, -0.03, -0.03>, <0.34, 0.03, 0.03> rotate z*${a} translate <0, 0.4, 0> ${brass} }`),
+      ...Array.from(
+        { length: 12 },
+        (_, i) =>
+          `box { <-0.05, 0.36, -0.07>, <0.05, 0.46, 0.07> rotate z*${i * 30} translate <0, 0.4, 0> ${brass} }`,
+      ),
+      ...[0, 60, 120].map(
+        (a) =>
+          `box { <-0.34, -0.03, -0.03>, <0.34, 0.03, 0.03> rotate z*${a} translate <0, 0.4, 0> ${brass} }`,
+      ),
     ],
     () => [
-      cylinder([0, 0, 0], [0, 0.46, 0], 0.2, `texture { pigment { ${rgb(...tint(c, 0.7))} transmit 0.25 } finish { ambient 0 diffuse 0.5 specular 0.8 roughness 0.01 } }`),
+      cylinder(
+        [0, 0, 0],
+        [0, 0.46, 0],
+        0.2,
+        `texture { pigment { ${rgb(...tint(c, 0.7))} transmit 0.25 } finish { ambient 0 diffuse 0.5 specular 0.8 roughness 0.01 } }`,
+      ),
       cone([0, 0.46, 0], 0.2, [0, 0.6, 0], 0.07, paint(tint(c, 0.6), 0.7)),
       cylinder([0, 0.6, 0], [0, 0.78, 0], 0.07, wood([0.5, 0.33, 0.18], [0.4, 0.25, 0.12], 0.1)),
     ],
-    () => [cylinder([-0.3, 0.13, 0], [0.34, 0.13, -0.1], 0.13, paper([0.62, 0.52, 0.36])), cylinder([-0.2, 0.37, 0.05], [0.3, 0.36, 0], 0.11, paper([0.56, 0.46, 0.33]))],
-    () => [box([-0.26, 0, -0.22], [0.26, 0.36, 0.22], wood(tint([0.5, 0.31, 0.16], k), tint([0.33, 0.18, 0.09], k), 0.2)), box([-0.28, 0.36, -0.24], [0.28, 0.42, 0.24], darkwood)],
+    () => [
+      cylinder([-0.3, 0.13, 0], [0.34, 0.13, -0.1], 0.13, paper([0.62, 0.52, 0.36])),
+      cylinder([-0.2, 0.37, 0.05], [0.3, 0.36, 0], 0.11, paper([0.56, 0.46, 0.33])),
+    ],
+    () => [
+      box(
+        [-0.26, 0, -0.22],
+        [0.26, 0.36, 0.22],
+        wood(tint([0.5, 0.31, 0.16], k), tint([0.33, 0.18, 0.09], k), 0.2),
+      ),
+      box([-0.28, 0.36, -0.24], [0.28, 0.42, 0.24], darkwood),
+    ],
   ]
   const kind = kinds[Math.abs(n * 7 + 3) % kinds.length] as () => string[]
   return `union { ${kind().join('\n')} scale ${k.toFixed(3)} rotate y*${Math.round(60 * chance(n, 9, 8))} translate ${vec(o)} }`

@@ -36,7 +36,11 @@ export const MARGIN = { x: 40, y: 22.5 }
 export const WIDE = { width: WIDTH + 2 * MARGIN.x, height: HEIGHT + 2 * MARGIN.y }
 
 /** The same lens with room around the picture. */
-export const roomy = (camera: Camera): Camera => ({ ...camera, focal: (camera.focal * HEIGHT) / WIDE.height, ...WIDE })
+export const roomy = (camera: Camera): Camera => ({
+  ...camera,
+  focal: (camera.focal * HEIGHT) / WIDE.height,
+  ...WIDE,
+})
 
 /** From roomy pixels to those of the picture, with a hand-held wobble of so many pixels. */
 export function held(n: number, fps: number, seed: number, pixels: number, focal: number): Matrix3 {

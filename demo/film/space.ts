@@ -64,7 +64,10 @@ export interface Camera {
 }
 
 /** Where a point of the stage is seen, in pixels (the centre of the first pixel is 0.5, 0.5), and its depth along the view. */
-export function seen({ place, focal, width, height }: Camera, point: V3): { x: number; y: number; depth: number } {
+export function seen(
+  { place, focal, width, height }: Camera,
+  point: V3,
+): { x: number; y: number; depth: number } {
   const v = sub(point, place.o)
   const depth = dot(v, place.z)
   const k = (focal * height) / depth

@@ -19,7 +19,17 @@ export interface StargazerPose {
   wind: number
 }
 
-export const REST: StargazerPose = { nod: 0, look: 0, tilt: 0, jaw: 0, lids: 0.12, gaze: [0, 0], brows: 0, time: 0, wind: 0 }
+export const REST: StargazerPose = {
+  nod: 0,
+  look: 0,
+  tilt: 0,
+  jaw: 0,
+  lids: 0.12,
+  gaze: [0, 0],
+  brows: 0,
+  time: 0,
+  wind: 0,
+}
 
 /** Points of the face on the head's own axes. */
 export const FACE = {
@@ -71,7 +81,10 @@ const blemishes = [
   spot([0.16, 0.07, 0.035], [-0.5, -0.14, -0.86], 0.07),
   spot([0.2, 0.08, 0.05], [0.2, 0.62, -0.82], 0.08),
 ]
-const rouge = [spot([0.62, 0.16, 0.09], [-0.48, -0.34, -0.86], 0.3, 0.42), spot([0.62, 0.16, 0.09], [0.48, -0.34, -0.86], 0.3, 0.42)]
+const rouge = [
+  spot([0.62, 0.16, 0.09], [-0.48, -0.34, -0.86], 0.3, 0.42),
+  spot([0.62, 0.16, 0.09], [0.48, -0.34, -0.86], 0.3, 0.42),
+]
 
 /** The head's placement for a pose: it turns on the neck below it. */
 export function headPlace({ nod, look, tilt }: StargazerPose, neck: Place): Place {
@@ -84,18 +97,28 @@ export function stargazerFace(pose: StargazerPose, neck: Place): string {
   const { head, jaw } = carve()
   const face = `${limewood} ${rouge.join(' ')} ${blemishes.join(' ')}`
   const jawPlace = chain(at([0, -0.55, -0.1]), turn('x', -16 * pose.jaw), at([0, 0.55, 0.1]))
-  const lip = (points: V3[], r: number) => mesh(tubes([points], (t) => r * (0.55 + 0.45 * Math.sin(Math.PI * t)), 8), paint([0.36, 0.065, 0.045], 0.25))
+  const lip = (points: V3[], r: number) =>
+    mesh(
+      tubes([points], (t) => r * (0.55 + 0.45 * Math.sin(Math.PI * t)), 8),
+      paint([0.36, 0.065, 0.045], 0.25),
+    )
   return group(
     [
       head.replace('LOOK', face),
       group(
         [
           jaw.replace('LOOK', limewood),
-          lip(arc(-0.26, 0.26, 9, (x) => [x, -0.64 + 0.25 * x * x, front(x, -0.64)]), 0.05),
+          lip(
+            arc(-0.26, 0.26, 9, (x) => [x, -0.64 + 0.25 * x * x, front(x, -0.64)]),
+            0.05,
+          ),
         ],
         jawPlace,
       ),
-      lip(arc(-0.38, 0.38, 13, (x) => [x, -0.555 + 0.5 * x * x, front(x, -0.53)]), 0.05),
+      lip(
+        arc(-0.38, 0.38, 13, (x) => [x, -0.555 + 0.5 * x * x, front(x, -0.53)]),
+        0.05,
+      ),
       sphere([0, -0.72, -0.3], 0.3, paint([0.02, 0.008, 0.006], 0)),
       ...EYES.flatMap((centre, i) =>
         eyeball({ centre, r: 0.235, side: i ? 1 : -1, ...pose, iris: [0.05, 0.14, 0.2], lid: lidWood }),
@@ -129,7 +152,10 @@ function brow(side: number, { brows }: StargazerPose, look: string): string {
     const y = 0.5 + brows * 0.12 + 0.11 * Math.sin(Math.PI * (0.25 + t * 0.7)) - 0.07
     return [x, y, front(x, y) - 0.02]
   })
-  return mesh(tubes([line], (t) => 0.075 * (0.5 + 0.5 * Math.sin(Math.PI * (0.12 + 0.76 * t))), 8), look)
+  return mesh(
+    tubes([line], (t) => 0.075 * (0.5 + 0.5 * Math.sin(Math.PI * (0.12 + 0.76 * t))), 8),
+    look,
+  )
 }
 
 /** Locks of yarn from the crown outwards: they fall, curl, sway with the wind, and stay out of the face. */
@@ -186,8 +212,15 @@ export function stargazerBody(neck: Place): string {
     const a = 2 * Math.PI * t
     return [0.72 * Math.cos(a), -0.58 + 0.07 * Math.sin(2 * a + 1), -0.02 + 0.66 * Math.sin(a)]
   })
-  const end = arc(0, 1, 12, (t) => [0.42 + 0.08 * Math.sin(t * 3), -0.6 - 0.95 * t, -0.66 - 0.18 * Math.sin(t * 2.2)])
-  const scarf = mesh(tubes([fold, fold2, end], (t, l) => (l === 2 ? 0.15 + 0.03 * t : 0.19 + 0.02 * Math.sin(t * 30)), 12), felt([0.56, 0.29, 0.05], 0.09))
+  const end = arc(0, 1, 12, (t) => [
+    0.42 + 0.08 * Math.sin(t * 3),
+    -0.6 - 0.95 * t,
+    -0.66 - 0.18 * Math.sin(t * 2.2),
+  ])
+  const scarf = mesh(
+    tubes([fold, fold2, end], (t, l) => (l === 2 ? 0.15 + 0.03 * t : 0.19 + 0.02 * Math.sin(t * 30)), 12),
+    felt([0.56, 0.29, 0.05], 0.09),
+  )
   return group([body, scarf, ...buttons, cylinder([0, -0.6, 0], [0, 0.45, 0], 0.3, limewood)], neck)
 }
 
@@ -196,7 +229,16 @@ export function arm(shoulder: V3, elbow: V3, hand: Place, curl: number): string 
   const wrist = hand.o
   const sleeve = mesh(
     tubes(
-      [[shoulder, lerp(shoulder, elbow, 0.5), lerp(shoulder, elbow, 0.9), add(elbow, times(unit(sub(wrist, elbow)), 0.12)), lerp(elbow, wrist, 0.5), lerp(elbow, wrist, 0.86)]],
+      [
+        [
+          shoulder,
+          lerp(shoulder, elbow, 0.5),
+          lerp(shoulder, elbow, 0.9),
+          add(elbow, times(unit(sub(wrist, elbow)), 0.12)),
+          lerp(elbow, wrist, 0.5),
+          lerp(elbow, wrist, 0.86),
+        ],
+      ],
       (t) => 0.3 - 0.06 * t,
       14,
     ),
@@ -214,7 +256,11 @@ function handMesh(curl: number): Mesh {
   const known = hands.get(key)
   if (known) return known
   const parts: Solid[] = [egg([0, 0.3, 0], [0.24, 0.3, 0.13]), rod([0, -0.15, 0], [0, 0.2, 0], 0.13)]
-  for (const [x, len] of [[-0.17, 0.34], [0, 0.4], [0.17, 0.35]] as const) {
+  for (const [x, len] of [
+    [-0.17, 0.34],
+    [0, 0.4],
+    [0.17, 0.35],
+  ] as const) {
     const base: V3 = [x, 0.5, 0]
     const bend = (key / 20) * 1.5
     const mid = add(base, [x * 0.25, len * 0.55 * Math.cos(bend * 0.6), -len * 0.55 * Math.sin(bend * 0.6)])

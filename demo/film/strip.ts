@@ -19,12 +19,16 @@ for (const [i, n] of numbers.entries()) {
   const picture = finish(c, shot, n, shot.compose(c, n, finder(shot, n)))
   const small = c.pass(resample(c.k, picture, w, h))
   for (let p = 0; p < w * h; p++) {
-    const to = ((Math.floor(i / across) * h + Math.floor(p / w)) * w * across + (i % across) * w + (p % w)) * 3
+    const to =
+      ((Math.floor(i / across) * h + Math.floor(p / w)) * w * across + (i % across) * w + (p % w)) * 3
     for (let m = 0; m < 3; m++) data[to + m] = code(small.data[p * 4 + m] as number)
   }
   c.next()
 }
-writeFileSync(out, encode({ width: w * across, height: data.length / 3 / (w * across), data, channels: 3, depth: 8 }))
+writeFileSync(
+  out,
+  encode({ width: w * across, height: data.length / 3 / (w * across), data, channels: 3, depth: 8 }),
+)
 
 function code(v: number): number {
   const x = Math.min(1, Math.max(0, v))

@@ -40,7 +40,11 @@ export const rod = (from: V3, to: V3, r0: number, r1 = r0): Solid => {
 export const block =
   ([cx, cy, cz]: V3, [a, b, c]: V3, round = 0): Solid =>
   (x, y, z) => {
-    const [u, v, w] = [Math.abs(x - cx) - a + round, Math.abs(y - cy) - b + round, Math.abs(z - cz) - c + round]
+    const [u, v, w] = [
+      Math.abs(x - cx) - a + round,
+      Math.abs(y - cy) - b + round,
+      Math.abs(z - cz) - c + round,
+    ]
     return Math.hypot(Math.max(u, 0), Math.max(v, 0), Math.max(w, 0)) + Math.min(0, Math.max(u, v, w)) - round
   }
 
@@ -76,7 +80,11 @@ export const both =
  * mean of the crossings on the cell's edges), one quad for each lattice edge that it crosses; normals are the gradient.
  */
 export function skin(solid: Solid, low: V3, high: V3, cell: number): Mesh {
-  const n = [0, 1, 2].map((i) => Math.ceil(((high[i] as number) - (low[i] as number)) / cell) + 1) as [number, number, number]
+  const n = [0, 1, 2].map((i) => Math.ceil(((high[i] as number) - (low[i] as number)) / cell) + 1) as [
+    number,
+    number,
+    number,
+  ]
   const [nx, ny, nz] = n
   const value = new Float64Array(nx * ny * nz)
   const index = (i: number, j: number, k: number) => (k * ny + j) * nx + i
@@ -101,14 +109,23 @@ export function skin(solid: Solid, low: V3, high: V3, cell: number): Mesh {
       for (let i = 1; i + 1 < nx; i++) {
         const here = value[index(i, j, k)] as number
         const steps: [V3, number[]][] = [
-          [[1, 0, 0], [index(i, j - 1, k - 1), index(i, j, k - 1), index(i, j, k), index(i, j - 1, k)]],
-          [[0, 1, 0], [index(i - 1, j, k - 1), index(i, j, k - 1), index(i, j, k), index(i - 1, j, k)]],
-          [[0, 0, 1], [index(i - 1, j - 1, k), index(i, j - 1, k), index(i, j, k), index(i - 1, j, k)]],
+          [
+            [1, 0, 0],
+            [index(i, j - 1, k - 1), index(i, j, k - 1), index(i, j, k), index(i, j - 1, k)],
+          ],
+          [
+            [0, 1, 0],
+            [index(i - 1, j, k - 1), index(i, j, k - 1), index(i, j, k), index(i - 1, j, k)],
+          ],
+          [
+            [0, 0, 1],
+            [index(i - 1, j - 1, k), index(i, j - 1, k), index(i, j, k), index(i - 1, j, k)],
+          ],
         ]
         for (const [[dx, dy, dz], cells] of steps) {
           const there = value[index(i + dx, j + dy, k + dz)] as number
           if (here < 0 === there < 0) continue
-          const [a, b, c, d] = cells.map((at) => made[at] as number) as [number, number, number, number]
+          const [a, b, c, d] = cells.map((at) => made[at]) as [number, number, number, number]
           mesh.faces.push([a, b, c], [a, c, d])
         }
       }
@@ -116,9 +133,17 @@ export function skin(solid: Solid, low: V3, high: V3, cell: number): Mesh {
 }
 
 const CORNERS = [0, 1, 2, 3, 4, 5, 6, 7].map((c) => [c & 1, (c >> 1) & 1, c >> 2] as const)
-const CELL_EDGES = CORNERS.flatMap((_, a) => [1, 2, 4].filter((bit) => !(a & bit)).map((bit) => [a, a | bit] as const))
+const CELL_EDGES = CORNERS.flatMap((_, a) =>
+  [1, 2, 4].filter((bit) => !(a & bit)).map((bit) => [a, a | bit] as const),
+)
 
-function crossing(value: Float64Array, index: (i: number, j: number, k: number) => number, i: number, j: number, k: number) {
+function crossing(
+  value: Float64Array,
+  index: (i: number, j: number, k: number) => number,
+  i: number,
+  j: number,
+  k: number,
+): V3 | undefined {
   const at = CORNERS.map(([x, y, z]) => value[index(i + x, j + y, k + z)] as number)
   const sum = [0, 0, 0]
   let count = 0
@@ -127,10 +152,13 @@ function crossing(value: Float64Array, index: (i: number, j: number, k: number) 
     if (u < 0 === v < 0) continue
     const t = u / (u - v)
     const [p, q] = [CORNERS[a] as readonly number[], CORNERS[b] as readonly number[]]
-    for (let m = 0; m < 3; m++) sum[m] = (sum[m] as number) + (p[m] as number) * (1 - t) + (q[m] as number) * t
+    for (let m = 0; m < 3; m++)
+      sum[m] = (sum[m] as number) + (p[m] as number) * (1 - t) + (q[m] as number) * t
     count++
   }
-  return count ? [i + (sum[0] as number) / count, j + (sum[1] as number) / count, k + (sum[2] as number) / count] : undefined
+  return count
+    ? [i + (sum[0] as number) / count, j + (sum[1] as number) / count, k + (sum[2] as number) / count]
+    : undefined
 }
 
 function gradient(solid: Solid, [x, y, z]: V3, e: number): V3 {
@@ -142,7 +170,11 @@ function gradient(solid: Solid, [x, y, z]: V3, e: number): V3 {
 }
 
 /** Tubes along lines of points, as one mesh: yarn, wire, whiskers. The radius may change along the line (0 to 1). */
-export function tubes(lines: readonly (readonly V3[])[], radius: (along: number, line: number) => number, sides = 5): Mesh {
+export function tubes(
+  lines: readonly (readonly V3[])[],
+  radius: (along: number, line: number) => number,
+  sides = 5,
+): Mesh {
   const mesh: Mesh = { points: [], normals: [], faces: [] }
   lines.forEach((line, l) => {
     let side: V3 = [0, 0, 1]

@@ -49,7 +49,9 @@ export async function trace(shot: string, job: Job): Promise<string> {
   })
   let said = ''
   tracer.stderr.on('data', (text: Buffer) => (said = (said + text.toString()).slice(-1500)))
-  const code = await new Promise<number | null>((done, failed) => tracer.on('close', done).on('error', failed))
+  const code = await new Promise<number | null>((done, failed) =>
+    tracer.on('close', done).on('error', failed),
+  )
   if (process.env.SAID) console.error(said)
   if (code !== 0) throw new Error(`The ray tracer stopped with ${code} on ${job.name}:\n${said}`)
   renameSync(part, out)
@@ -60,17 +62,17 @@ export async function trace(shot: string, job: Job): Promise<string> {
 /** A traced picture as floats 0 to 1, premultiplied RGBA in linear light, clear outside the part that was traced. */
 export function readTraced(path: string): { width: number; height: number; data: Float32Array } {
   const { width, height, data, channels } = decode(readFileSync(path))
-  const [left = 0, top = 0, right = width, bottom = height] = /-([\d.]+)\.png$/.exec(path)?.[1]?.split('.').map(Number) ?? []
+  const [left = 0, top = 0, right = width, bottom = height] =
+    /-([\d.]+)\.png$/.exec(path)?.[1]?.split('.').map(Number) ?? []
   const floats = new Float32Array(width * height * 4)
-  for (let i = 0, p = 0; p < width * height; p++) {
-    const [x, y] = [p % width, Math.floor(p / width)]
-    if (x < left || x >= right || y < top || y >= bottom) {
-      i += 4
-      continue
+  for (let y = top; y < bottom; y++)
+    for (let p = y * width + left; p < y * width + right; p++) {
+      const alpha = channels === 4 ? (data[p * 4 + 3] as number) / 65535 : 1
+      const k = alpha / 65535
+      floats[p * 4] = (data[p * channels] as number) * k
+      floats[p * 4 + 1] = (data[p * channels + 1] as number) * k
+      floats[p * 4 + 2] = (data[p * channels + 2] as number) * k
+      floats[p * 4 + 3] = alpha
     }
-    const alpha = channels === 4 ? (data[p * 4 + 3] as number) / 65535 : 1
-    for (let c = 0; c < 3; c++) floats[i++] = ((data[p * channels + c] as number) / 65535) * alpha
-    floats[i++] = alpha
-  }
   return { width, height, data: floats }
 }

@@ -1,3 +1,5 @@
+import { resample } from '@stilus/core/kernels'
+import { type Composer } from '../composer'
 import { brass, darkwood, felt, paint, paper, tin, wood } from '../look'
 import { drift, ease, mix, poses } from '../motion'
 import { box, camera as sdlCamera, cone, cylinder, group, lamp, mesh, rgb, sphere, stencil } from '../sdl'
@@ -14,29 +16,76 @@ export const K1 = 0.115
 const HALF = Math.hypot(WIDTH, HEIGHT) / 2
 /** The pinhole picture that is bent: wide enough for the corners of the finished one. */
 const ROOM = { width: 1440, height: 810 }
+/** It is traced at three quarters of that size, as one of the two heaviest shots. */
+const TRACED = { width: 1088, height: 612 }
 const FOCAL = 1.3
 
 const view = (n: number): Camera => {
   const t = n / FPS
-  const s = ease(t / 4)
-  const from: V3 = [mix(-1.9, 1.5, s) + 0.05 * drift(t * 1.3, 1), mix(4.4, 3.7, s) + 0.05 * drift(t * 1.1, 2), mix(-6.4, -5.7, s) + 0.04 * drift(t, 3)]
-  return { place: looking(from, [mix(-0.1, 0.25, s) + 0.03 * drift(t * 1.4, 4), 0.35, 0.15], 0.7 * drift(t * 0.9, 5)), focal: (FOCAL * HEIGHT) / ROOM.height, ...ROOM }
+  const s = ease(t / 3.5)
+  const from: V3 = [
+    mix(-1.9, 1.5, s) + 0.05 * drift(t * 1.3, 1),
+    mix(4.4, 3.7, s) + 0.05 * drift(t * 1.1, 2),
+    mix(-6.4, -5.7, s) + 0.04 * drift(t, 3),
+  ]
+  return {
+    place: looking(
+      from,
+      [mix(-0.1, 0.25, s) + 0.03 * drift(t * 1.4, 4), 0.35, 0.15],
+      0.7 * drift(t * 0.9, 5),
+    ),
+    focal: (FOCAL * HEIGHT) / ROOM.height,
+    ...ROOM,
+  }
 }
 
 /** The green face of the tablet, on the stage: left top, right top, right bottom, left bottom; 4:3. */
 const LEAN = chain(at([0.1, 0.1, 0.35]), turn('y', -9), turn('x', 24))
-const FACE: V3[] = ([[-1.6, 2.4, 0], [1.6, 2.4, 0], [1.6, 0, 0], [-1.6, 0, 0]] as V3[]).map(([x, y]) => [LEAN.o[0] + x * LEAN.x[0] + y * LEAN.y[0], LEAN.o[1] + x * LEAN.x[1] + y * LEAN.y[1], LEAN.o[2] + x * LEAN.x[2] + y * LEAN.y[2]])
+const FACE: V3[] = (
+  [
+    [-1.6, 2.4, 0],
+    [1.6, 2.4, 0],
+    [1.6, 0, 0],
+    [-1.6, 0, 0],
+  ] as V3[]
+).map(([x, y]) => [
+  LEAN.o[0] + x * LEAN.x[0] + y * LEAN.y[0],
+  LEAN.o[1] + x * LEAN.x[1] + y * LEAN.y[1],
+  LEAN.o[2] + x * LEAN.x[2] + y * LEAN.y[2],
+])
 
 function tablet(): string {
   const green = `texture { pigment { ${rgb(0.045, 0.3, 0.085)} } finish { ambient 0 diffuse 0.8 specular 0.12 roughness 0.03 emission 0.12 } }`
   const mark = paint([0.55, 0.56, 0.5], 0)
-  const cross = (x: number, y: number) => [box([x - 0.11, y - 0.018, -0.006], [x + 0.11, y + 0.018, 0], mark), box([x - 0.018, y - 0.11, -0.006], [x + 0.018, y + 0.11, 0], mark)]
+  const cross = (x: number, y: number) => [
+    box([x - 0.11, y - 0.018, -0.006], [x + 0.11, y + 0.018, 0], mark),
+    box([x - 0.018, y - 0.11, -0.006], [x + 0.018, y + 0.11, 0], mark),
+  ]
   return group(
     [
       box([-1.6, 0, 0], [1.6, 2.4, 0.02], green),
       ...[-1.25, 1.25].flatMap((x) => [0.32, 2.08].flatMap((y) => cross(x, y))),
       box([-1.78, -0.16, 0.01], [1.78, 2.56, 0.14], paint([0.05, 0.045, 0.045], 0.5)),
-      ...([[[-1.7, -0.08], [1.7, -0.08]], [[-1.7, 2.48], [1.7, 2.48]], [[-1.7, -0.08], [-1.7, 2.48]], [[1.7, -0.08], [1.7, 2.48]]] as [number, number][][]).map(([a, b]) =>
+      ...(
+        [
+          [
+            [-1.7, -0.08],
+            [1.7, -0.08],
+          ],
+          [
+            [-1.7, 2.48],
+            [1.7, 2.48],
+          ],
+          [
+            [-1.7, -0.08],
+            [-1.7, 2.48],
+          ],
+          [
+            [1.7, -0.08],
+            [1.7, 2.48],
+          ],
+        ] as [number, number][][]
+      ).map(([a, b]) =>
         cylinder([...(a as [number, number]), 0.03], [...(b as [number, number]), 0.03], 0.09, brass),
       ),
       box([-0.5, -0.2, 0.12], [-0.4, 2.0, 0.2], darkwood),
@@ -50,14 +99,28 @@ function tablet(): string {
 
 function bench(): string {
   const planks = Array.from({ length: 9 }, (_, i) =>
-    box([-9, -0.4, -5.2 + i * 1.15], [9, 0, -4.08 + i * 1.15], wood([0.36, 0.22, 0.12], [0.2, 0.11, 0.055], 0.34)),
+    box(
+      [-9, -0.4, -5.2 + i * 1.15],
+      [9, 0, -4.08 + i * 1.15],
+      wood([0.36, 0.22, 0.12], [0.2, 0.11, 0.055], 0.34),
+    ),
   )
   const map = mesh(
-    sheet(14, 10, (u, v) => [-4.4 + 2.4 * u + 0.3 * v, 0.02 + 0.35 * Math.max(0, u - 0.8) ** 1.3 * 3 + 0.03 * Math.sin(u * 5), 0.7 - 2.6 * v + 0.3 * u]),
+    sheet(14, 10, (u, v) => [
+      -4.4 + 2.4 * u + 0.3 * v,
+      0.02 + 0.35 * Math.max(0, u - 0.8) ** 1.3 * 3 + 0.03 * Math.sin(u * 5),
+      0.7 - 2.6 * v + 0.3 * u,
+    ]),
     paper([0.58, 0.48, 0.32]),
   )
   const pencil = (o: V3, angle: number, c: V3) =>
-    group([cylinder([0, 0, 0], [1.3, 0, 0], 0.06, paint(c, 0.3)), cone([1.3, 0, 0], 0.06, [1.5, 0, 0], 0.01, wood([0.6, 0.45, 0.28], [0.5, 0.35, 0.2], 0.1))], chain(at(o), turn('y', angle)))
+    group(
+      [
+        cylinder([0, 0, 0], [1.3, 0, 0], 0.06, paint(c, 0.3)),
+        cone([1.3, 0, 0], 0.06, [1.5, 0, 0], 0.01, wood([0.6, 0.45, 0.28], [0.5, 0.35, 0.2], 0.1)),
+      ],
+      chain(at(o), turn('y', angle)),
+    )
   return [
     ...planks,
     map,
@@ -65,7 +128,13 @@ function bench(): string {
     pencil([1.9, 0.07, -2.1], -8, [0.07, 0.2, 0.24]),
     pencil([-3.3, 0.1, -2.6], 60, [0.5, 0.35, 0.06]),
     box([-1.6, 0, -2.5], [1.3, 0.05, -2.15], wood([0.62, 0.45, 0.2], [0.5, 0.33, 0.14], 0.2)),
-    ...Array.from({ length: 29 }, (_, i) => box([-1.55 + i * 0.1, 0.05, -2.5], [-1.535 + i * 0.1, 0.056, i % 5 ? -2.42 : -2.36], paint([0.03, 0.02, 0.02], 0))),
+    ...Array.from({ length: 29 }, (_, i) =>
+      box(
+        [-1.55 + i * 0.1, 0.05, -2.5],
+        [-1.535 + i * 0.1, 0.056, i % 5 ? -2.42 : -2.36],
+        paint([0.03, 0.02, 0.02], 0),
+      ),
+    ),
     curio([-3.5, 0, 1.3], 4),
     curio([-2.6, 0, 1.9], 1),
     curio([3.1, 0, 0.9], 0),
@@ -84,11 +153,19 @@ function bench(): string {
 
 /** The arm reaches in from the right, passes before the tablet, takes a pencil, and leaves. */
 function reaching(t: number): string {
-  const s = poses(t, [[0.8, 0], [1.7, 1], [2.2, 1], [3.2, 0]])
+  const s = poses(t, [
+    [0.7, 0],
+    [1.5, 1],
+    [2.0, 1],
+    [2.9, 0],
+  ])
   const wrist: V3 = [mix(4.4, 0.75, s), mix(1.5, 0.95 + 0.25 * Math.sin(t * 2.1), s), mix(-4.2, -1.15, s)]
   const shoulder: V3 = [4.6, 1.0, -6.2]
   const elbow: V3 = [mix(4.9, 3.2, s), mix(1.0, 1.2, s), mix(-5.0, -3.0, s)]
-  return group([arm(shoulder, elbow, chain(at(wrist), turn('y', 18), turn('z', 58), turn('x', 24)), 0.25 + 0.3 * s)], HERE)
+  return group(
+    [arm(shoulder, elbow, chain(at(wrist), turn('y', 18), turn('z', 58), turn('x', 24)), 0.25 + 0.3 * s)],
+    HERE,
+  )
 }
 
 const lights = [
@@ -126,10 +203,13 @@ function bend(x: number, y: number): [number, number] {
   return [WIDTH / 2 + u * k * HALF, HEIGHT / 2 + v * k * HALF]
 }
 
+const whole = (c: Composer, path: string) =>
+  c.pass(resample(c.k, c.picture(path), ROOM.width, ROOM.height, 'lanczos3'))
+
 /** A camera moves over a workbench with a blank green tablet; an arm passes in front of it. */
 export const benchTablet: Shot = {
   name: 'bench-tablet',
-  frames: 96,
+  frames: 76,
   rate: { num: 24, den: 1 },
   file: 'bench-tablet.mp4',
   seed: 78,
@@ -137,11 +217,18 @@ export const benchTablet: Shot = {
     const t = n / FPS
     const flat = [stencil(bench() + tablet(), [0, 0, 0]), stencil(reaching(t), [0, 1, 0])]
     return [
-      { name: 'scene', scene: [sdlCamera(view(n)), lights, bench(), tablet(), reaching(t)].join('\n'), ...ROOM },
-      ...(t > 0.7 && t < 3.4 ? [{ name: 'matte', scene: [sdlCamera(view(n)), ...flat].join('\n'), ...ROOM }] : []),
+      {
+        name: 'scene',
+        scene: [sdlCamera(view(n)), lights, bench(), tablet(), reaching(t)].join('\n'),
+        ...TRACED,
+        smooth: 0.2,
+      },
+      ...(t > 0.6 && t < 3.1
+        ? [{ name: 'matte', scene: [sdlCamera(view(n)), ...flat].join('\n'), ...TRACED }]
+        : []),
     ]
   },
-  compose: (c, n, at) => c.bend(c.picture(at('scene')), MESH, WIDTH, HEIGHT),
+  compose: (c, _n, at) => c.bend(whole(c, at('scene')), MESH, WIDTH, HEIGHT),
   truth(n) {
     const camera = view(n)
     const corners = FACE.map((corner) => {
@@ -152,7 +239,7 @@ export const benchTablet: Shot = {
   },
   mattes(c, n, at) {
     const t = n / FPS
-    if (!(t > 0.7 && t < 3.4)) return { arm: channel(c, c.clear(WIDTH, HEIGHT), 1) }
-    return { arm: channel(c, c.bend(c.picture(at('matte')), MESH, WIDTH, HEIGHT), 1) }
+    if (!(t > 0.6 && t < 3.1)) return { arm: channel(c, c.clear(WIDTH, HEIGHT), 1) }
+    return { arm: channel(c, c.bend(whole(c, at('matte')), MESH, WIDTH, HEIGHT), 1) }
   },
 }

@@ -12,19 +12,40 @@ const FPS = 24
 
 /** The comet drops on its wires, as the hammer fell, swings and comes to rest. */
 function comet(t: number): string {
-  const drop = poses(t, [[-0.3, 3.4], [0.42, -0.18], [0.62, 0.06], [0.84, 0]])
+  const drop = poses(t, [
+    [-0.3, 3.4],
+    [0.42, -0.18],
+    [0.62, 0.06],
+    [0.84, 0],
+  ])
   const swing = 9 * Math.exp(-t * 0.9) * Math.sin(t * 4.2) + 0.8 * drift(t * 2, 3)
-  const place = chain(at([0.25, 4.6 + drop, 0]), turn('z', swing), at([0, -4.2, 0]), turn('y', -24 + 12 * Math.exp(-t * 0.6) * Math.sin(t * 2.1)), turn('z', -18))
+  const place = chain(
+    at([0.25, 4.6 + drop, 0]),
+    turn('z', swing),
+    at([0, -4.2, 0]),
+    turn('y', -24 + 12 * Math.exp(-t * 0.6) * Math.sin(t * 2.1)),
+    turn('z', -18),
+  )
   const spikes = Array.from({ length: 12 }, (_, i) => {
     const a = (i / 12) * 2 * Math.PI
     const out = i % 2 ? 0.98 : 1.3
-    return cone([0.62 * Math.cos(a), 0.62 * Math.sin(a), 0], 0.17, [out * Math.cos(a), out * Math.sin(a), 0], 0.012, enamel([0.6, 0.42, 0.1], 0.08))
+    return cone(
+      [0.62 * Math.cos(a), 0.62 * Math.sin(a), 0],
+      0.17,
+      [out * Math.cos(a), out * Math.sin(a), 0],
+      0.012,
+      enamel([0.6, 0.42, 0.1], 0.08),
+    )
   })
   const tails = [0, 1, 2, 3, 4].map((i): V3[] =>
     Array.from({ length: 14 }, (_, k): V3 => {
       const u = k / 13
       const bend = (i - 2) * 0.34
-      return [0.6 + 2.9 * u, bend * (0.5 + 1.3 * u) + 0.16 * Math.sin(u * 7 + i + t * 3) * u, 0.1 * (i % 2) + 0.12 * Math.sin(u * 5 + t * 2.4 + i)]
+      return [
+        0.6 + 2.9 * u,
+        bend * (0.5 + 1.3 * u) + 0.16 * Math.sin(u * 7 + i + t * 3) * u,
+        0.1 * (i % 2) + 0.12 * Math.sin(u * 5 + t * 2.4 + i),
+      ]
     }),
   )
   return group(
@@ -32,9 +53,14 @@ function comet(t: number): string {
       sphere([0, 0, 0], 0.74, tin(0.46)),
       `torus { 0.745, 0.035 rotate x*90 ${brass} }`,
       `torus { 0.745, 0.03 ${brass} }`,
-      ...Array.from({ length: 20 }, (_, i) => sphere([0.75 * Math.cos(i * 0.314), 0, 0.75 * Math.sin(i * 0.314)], 0.045, brass)),
+      ...Array.from({ length: 20 }, (_, i) =>
+        sphere([0.75 * Math.cos(i * 0.314), 0, 0.75 * Math.sin(i * 0.314)], 0.045, brass),
+      ),
       ...spikes,
-      mesh(tubes(tails, (u) => 0.15 * (1 - u) + 0.02, 8), tin(0.5)),
+      mesh(
+        tubes(tails, (u) => 0.15 * (1 - u) + 0.02, 8),
+        tin(0.5),
+      ),
       ...tails.map((line) => sphere(line[13] as V3, 0.06, brass)),
       cylinder([0, 0.7, 0], [0.6, 9, 0.2], 0.008, tin(0.2)),
       cylinder([1.9, 0, 0], [3.2, 9, 0.2], 0.008, tin(0.2)),
@@ -68,11 +94,19 @@ function night(data: Float32Array, width: number, height: number): void {
 /** The tin comet hangs on its wires before a painted night. */
 export const cometHangs: Shot = {
   name: 'comet-hangs',
-  frames: 72,
+  frames: 66,
   rate: { num: 24, den: 1 },
   file: 'comet-hangs.webm',
   seed: 99,
-  jobs: (n) => [{ name: 'comet', scene: [sdlCamera(wide), roomLight([0.4, 0.28, 0.18], [0.1, 0.14, 0.26]), lights, comet(n / FPS)].join('\n'), ...WIDE }],
+  jobs: (n) => [
+    {
+      name: 'comet',
+      scene: [sdlCamera(wide), roomLight([0.4, 0.28, 0.18], [0.1, 0.14, 0.26]), lights, comet(n / FPS)].join(
+        '\n',
+      ),
+      ...WIDE,
+    },
+  ],
   compose(c, n, at) {
     const sky = c.plate('night', () => {
       const frame = c.clear(WIDE.width, WIDE.height)
@@ -84,7 +118,8 @@ export const cometHangs: Shot = {
     for (let i = 0; i < 190; i++) {
       const [x, y] = [Math.floor(chance(i, 1, 7) * WIDE.width), Math.floor(chance(i, 2, 7) * WIDE.height)]
       const bright = (0.3 + 3 * chance(i, 3, 7) ** 5) * (1 + 0.35 * drift((n / FPS) * 5, i))
-      for (let m = 0; m < 3; m++) stars.data[(y * WIDE.width + x) * 4 + m] = bright * ([2.6, 2.3, 1.9][m] as number)
+      for (let m = 0; m < 3; m++)
+        stars.data[(y * WIDE.width + x) * 4 + m] = bright * ([2.6, 2.3, 1.9][m] as number)
     }
     c.add(picture, c.soft(stars, 1.1), 1.6)
     c.over(picture, c.picture(at('comet')))

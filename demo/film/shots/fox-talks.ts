@@ -14,13 +14,49 @@ const pose = (t: number): FoxPose => {
   const talk = syllables(t, 0.3, 1.7, 8) + syllables(t, 2.05, 3.0, 9)
   return {
     ...AT_EASE,
-    look: poses(t, [[0, -26], [0.5, -18], [1.3, -30], [1.9, -12], [2.6, -24]]) + 0.8 * drift(t * 2, 6),
-    nod: poses(t, [[0, 0], [0.4, -6], [0.9, 4], [1.6, -3], [2.2, 6], [3, 0]]) + 2.5 * talk,
-    tilt: poses(t, [[0, 0], [1, -7], [1.9, 5], [2.9, -2]]),
+    look:
+      poses(t, [
+        [0, -26],
+        [0.5, -18],
+        [1.3, -30],
+        [1.9, -12],
+        [2.6, -24],
+      ]) +
+      0.8 * drift(t * 2, 6),
+    nod:
+      poses(t, [
+        [0, 0],
+        [0.4, -6],
+        [0.9, 4],
+        [1.6, -3],
+        [2.2, 6],
+        [3, 0],
+      ]) +
+      2.5 * talk,
+    tilt: poses(t, [
+      [0, 0],
+      [1, -7],
+      [1.9, 5],
+      [2.9, -2],
+    ]),
     jaw: 0.9 * talk,
     lids: Math.max(0.16, blink(t, [0.55, 1.85, 2.75])),
-    gaze: [poses(t, [[0, -8], [1.2, 4], [2, -12]]), 2],
-    ears: poses(t, [[0, 0], [0.35, 0.9], [0.7, 0.1], [1.8, 0.2], [2.0, 1], [2.4, 0.1]]),
+    gaze: [
+      poses(t, [
+        [0, -8],
+        [1.2, 4],
+        [2, -12],
+      ]),
+      2,
+    ],
+    ears: poses(t, [
+      [0, 0],
+      [0.35, 0.9],
+      [0.7, 0.1],
+      [1.8, 0.2],
+      [2.0, 1],
+      [2.4, 0.1],
+    ]),
   }
 }
 
@@ -35,7 +71,7 @@ const toPicture = (n: number) => held(n, FPS, 7, 2.5, camera.focal)
 /** The tin fox answers, in the workshop by lantern light. */
 export const foxTalks: Shot = {
   name: 'fox-talks',
-  frames: 90,
+  frames: 80,
   rate: { num: 25, den: 1 },
   file: 'fox-talks.mov',
   seed: 23,
@@ -55,7 +91,11 @@ export const foxTalks: Shot = {
     },
   ],
   jobs: (n) => [
-    { name: 'fox', scene: [sdlCamera(wide), roomLight(), lights, foxBust(HERE), foxHead(pose(n / FPS), HERE)].join('\n'), ...WIDE },
+    {
+      name: 'fox',
+      scene: [sdlCamera(wide), roomLight(), lights, foxBust(HERE), foxHead(pose(n / FPS), HERE)].join('\n'),
+      ...WIDE,
+    },
   ],
   compose(c, n, at) {
     const picture = c.copy(c.plate('behind', () => c.lens(c.picture(at('backdrop')), 9)))
@@ -64,6 +104,8 @@ export const foxTalks: Shot = {
   },
   truth(n) {
     const head = foxHeadPlace(pose(n / FPS), HERE)
-    return { face: faceBox((p: V3) => lands(wide, toPicture(n), placed(head, p)), FOX_FACE.low, FOX_FACE.high) }
+    return {
+      face: faceBox((p: V3) => lands(wide, toPicture(n), placed(head, p)), FOX_FACE.low, FOX_FACE.high),
+    }
   },
 }

@@ -5,10 +5,31 @@ import { cometHangs } from './comet-hangs'
 import { foxCrosses } from './fox-crosses'
 import { foxTalks } from './fox-talks'
 import { hammerStrikes } from './hammer-strikes'
+import { harbourWide } from './harbour-wide'
 import { lanternClose } from './lantern-close'
+import { rooftopPlate } from './rooftop-plate'
 import { stairs } from './stairs'
+import { starChart } from './star-chart'
 import { stargazerOnGreen } from './stargazer-on-green'
 import { stargazerTalks } from './stargazer-talks'
+import { towerTilt } from './tower-tilt'
 import { twoFlags } from './two-flags'
 
-export const SHOTS: Shot[] = [stargazerTalks, foxTalks, stargazerOnGreen, lanternClose, twoFlags, cartComes, benchTablet, foxCrosses, stairs, hammerStrikes, cometHangs]
+/** The shots of "The Tin Comet", in the order of the film. */
+export const SHOTS: Shot[] = [
+  harbourWide,
+  towerTilt,
+  stargazerTalks,
+  foxTalks,
+  lanternClose,
+  benchTablet,
+  starChart,
+  hammerStrikes,
+  cometHangs,
+  twoFlags,
+  cartComes,
+  foxCrosses,
+  stairs,
+  stargazerOnGreen,
+  rooftopPlate,
+]

@@ -14,13 +14,53 @@ const pose = (t: number): StargazerPose => {
   const talk = syllables(t, 0.5, 1.6, 31) + syllables(t, 2.2, 3.6, 32)
   return {
     ...REST,
-    look: poses(t, [[0, -18], [1, 12], [2.1, 20], [3.2, -8], [4, -14]]) + drift(t * 2, 4),
-    nod: poses(t, [[0, 2], [0.8, -8], [1.6, 4], [2.8, -10], [4, 0]]) + 2 * talk,
-    tilt: poses(t, [[0, 3], [1.4, -5], [2.8, 4], [4, 0]]),
+    look:
+      poses(t, [
+        [0, -18],
+        [1, 12],
+        [2.1, 20],
+        [3.2, -8],
+        [4, -14],
+      ]) + drift(t * 2, 4),
+    nod:
+      poses(t, [
+        [0, 2],
+        [0.8, -8],
+        [1.6, 4],
+        [2.8, -10],
+        [4, 0],
+      ]) +
+      2 * talk,
+    tilt: poses(t, [
+      [0, 3],
+      [1.4, -5],
+      [2.8, 4],
+      [4, 0],
+    ]),
     jaw: talk,
     lids: Math.max(0.1, blink(t, [0.9, 2.0, 3.3])),
-    gaze: [poses(t, [[0, -6], [1, 8], [2.4, 12], [3.3, -6]]), poses(t, [[0, 6], [0.8, 14], [1.8, 2], [2.9, 16], [4, 4]])],
-    brows: poses(t, [[0, 0.3], [0.8, 1], [1.8, 0.2], [2.8, 1], [4, 0.4]]),
+    gaze: [
+      poses(t, [
+        [0, -6],
+        [1, 8],
+        [2.4, 12],
+        [3.3, -6],
+      ]),
+      poses(t, [
+        [0, 6],
+        [0.8, 14],
+        [1.8, 2],
+        [2.9, 16],
+        [4, 4],
+      ]),
+    ],
+    brows: poses(t, [
+      [0, 0.3],
+      [0.8, 1],
+      [1.8, 0.2],
+      [2.8, 1],
+      [4, 0.4],
+    ]),
     time: t,
     wind: 0.42 + 0.22 * drift(t * 1.4, 9),
   }
@@ -28,11 +68,21 @@ const pose = (t: number): StargazerPose => {
 
 /** He points at the sky, and lets the arm sink again. */
 function pointing(t: number): string {
-  const up = poses(t, [[0.4, 0], [1.15, 1], [2.6, 0.9], [3.7, 0.05]])
+  const up = poses(t, [
+    [0.4, 0],
+    [1.15, 1],
+    [2.6, 0.9],
+    [3.7, 0.05],
+  ])
   const shoulder: V3 = [1.0, -0.95, 0]
   const wrist = lerp([1.75, -3.0, -0.5], [2.35, 0.55 + 0.06 * drift(t * 3, 3), -0.6], up)
   const mid = lerp(shoulder, wrist, 0.5)
-  return arm(shoulder, [mid[0] + 0.4, mid[1] - 0.55, mid[2] + 0.1], chain(at(wrist), turn('z', -22 + 40 * (1 - up)), turn('y', 30)), 0.55 - 0.35 * up)
+  return arm(
+    shoulder,
+    [mid[0] + 0.4, mid[1] - 0.55, mid[2] + 0.1],
+    chain(at(wrist), turn('z', -22 + 40 * (1 - up)), turn('y', 30)),
+    0.55 - 0.35 * up,
+  )
 }
 
 /** Lamps on the puppet: a warm key, a cool rim, and the green that the cloth throws back. */
@@ -48,7 +98,9 @@ const lights = [
 /** The cloth on its line: folds, two sewn seams, two tape markers, its right edge, a stand before it, the wall behind. */
 function cloth(): string {
   const fold = (x: number, y: number) =>
-    0.1 * Math.sin(x * 2.1 + 0.5 * Math.sin(y * 0.8)) + 0.06 * Math.sin(x * 4.7 + y * 0.6) + 0.05 * Math.sin(y * 1.7 + x * 0.5)
+    0.1 * Math.sin(x * 2.1 + 0.5 * Math.sin(y * 0.8)) +
+    0.06 * Math.sin(x * 4.7 + y * 0.6) +
+    0.05 * Math.sin(y * 1.7 + x * 0.5)
   const [left, right, top, low] = [-6.2, 4.75, 3.6, -4.2]
   const surface = (u: number, v: number): V3 => {
     const [x, y] = [left + (right - left) * u, top + (low - top) * v]
@@ -63,8 +115,14 @@ function cloth(): string {
       felt([GREEN[0] * 0.55, GREEN[1] * 0.55, GREEN[2] * 0.55]),
     )
   const cross = ([x, y]: readonly [number, number]) =>
-    group([box([-0.16, -0.035, 0], [0.16, 0.035, 0.01]), box([-0.035, -0.16, 0], [0.035, 0.16, 0.01])], at([x, y, 3.86]), paint([0.62, 0.6, 0.54], 0))
-  const pegs = Array.from({ length: 8 }, (_, i) => box([left + 0.4 + i * 1.45, top - 0.16, 3.8], [left + 0.5 + i * 1.45, top + 0.18, 3.9], darkwood))
+    group(
+      [box([-0.16, -0.035, 0], [0.16, 0.035, 0.01]), box([-0.035, -0.16, 0], [0.035, 0.16, 0.01])],
+      at([x, y, 3.86]),
+      paint([0.62, 0.6, 0.54], 0),
+    )
+  const pegs = Array.from({ length: 8 }, (_, i) =>
+    box([left + 0.4 + i * 1.45, top - 0.16, 3.8], [left + 0.5 + i * 1.45, top + 0.18, 3.9], darkwood),
+  )
   const stand = group(
     [
       cylinder([4.1, -5, 2.6], [4.1, 3.2, 2.6], 0.06, paint([0.03, 0.03, 0.034], 0.5)),
@@ -74,10 +132,24 @@ function cloth(): string {
     ],
     HERE,
   )
-  const wall = box([-12, -7, 5.6], [12, 8, 6], `texture { pigment { ${rgb(0.17, 0.13, 0.1)} } normal { granite 0.15 } finish { ambient 0 diffuse 0.9 } }`)
+  const wall = box(
+    [-12, -7, 5.6],
+    [12, 8, 6],
+    `texture { pigment { ${rgb(0.17, 0.13, 0.1)} } normal { granite 0.15 } finish { ambient 0 diffuse 0.9 } }`,
+  )
   const line = cylinder([-9, top, 3.9], [9, top + 0.05, 3.9], 0.03, paint([0.3, 0.25, 0.18], 0.1))
   const weave = `texture { pigment { bozo color_map { [0 ${rgb(...GREEN.map((v) => v * 0.94))}] [1 ${rgb(...GREEN.map((v) => v * 1.05))}] } scale 0.7 } normal { granite 0.12 scale 0.05 } finish { ambient 0 diffuse 0.9 } }`
-  return [mesh(sheet(160, 60, surface), weave), stitch(-2.7), stitch(1.9), cross([-3.3, 1.7]), cross([3.5, 2.2]), ...pegs, stand, wall, line].join('\n')
+  return [
+    mesh(sheet(160, 60, surface), weave),
+    stitch(-2.7),
+    stitch(1.9),
+    cross([-3.3, 1.7]),
+    cross([3.5, 2.2]),
+    ...pegs,
+    stand,
+    wall,
+    line,
+  ].join('\n')
 }
 
 /** The lamps on the cloth do not quite meet: bright on the left, falling away to the right and below. */
@@ -96,14 +168,20 @@ export const stargazerOnGreen: Shot = {
   seed: 34,
   grain: 0.07,
   quality: 17,
-  plates: () => [{ name: 'cloth', scene: [sdlCamera(camera), clothLights, cloth()].join('\n'), ...cinema, smooth: 0.1 }],
+  plates: () => [
+    { name: 'cloth', scene: [sdlCamera(camera), clothLights, cloth()].join('\n'), ...cinema, smooth: 0.1 },
+  ],
   jobs(n) {
     const t = n / FPS
     const sway = chain(turn('z', 1.2 * drift(t * 1.1, 2)), at([-0.25, -0.55, 0]))
-    const parts = [sdlCamera(camera), lights, group([stargazerBody(HERE), stargazerHead(pose(t), HERE), pointing(t)], sway)]
+    const parts = [
+      sdlCamera(camera),
+      lights,
+      group([stargazerBody(HERE), stargazerHead(pose(t), HERE), pointing(t)], sway),
+    ]
     return [{ name: 'puppet', scene: parts.join('\n'), ...cinema, smooth: 0.15 }]
   },
-  compose(c, n, at) {
+  compose(c, _n, at) {
     const picture = c.copy(c.plate('cloth', () => c.picture(at('cloth'))))
     c.over(picture, c.picture(at('puppet')))
     return picture

@@ -4,7 +4,16 @@ import { camera as sdlCamera, lamp, stencil } from '../sdl'
 import { DUSK_TONES, street } from '../sets'
 import { cinema, held, lands, roomy, type Shot, WIDE } from '../shot'
 import { at, chain, HERE, lerp, looking, placed, turn, type V3 } from '../space'
-import { arm, FACE, headPlace, REST, stargazerBody, stargazerFace, stargazerHair, type StargazerPose } from '../stargazer'
+import {
+  arm,
+  FACE,
+  headPlace,
+  REST,
+  stargazerBody,
+  stargazerFace,
+  stargazerHair,
+  type StargazerPose,
+} from '../stargazer'
 import { type Job } from '../tracer'
 
 const camera = { place: looking([0.75, 1.0, -7.8], [0.42, 0.72, 0]), focal: 1.72, ...cinema }
@@ -15,13 +24,63 @@ function pose(t: number): StargazerPose {
   const talk = syllables(t, 0.35, 2.45, 3) + syllables(t, 3.1, 4.7, 4)
   return {
     ...REST,
-    look: poses(t, [[0, 22], [0.9, 8], [1.9, 12], [2.7, -6], [3.6, 16], [5, 10]]) + 1.2 * drift(t * 1.6, 1),
-    nod: poses(t, [[0, 2], [0.6, -3], [1.1, 6], [1.5, 0], [2.4, 7], [3.0, 2], [4.2, 6], [5, 0]]) + 2.2 * talk,
-    tilt: poses(t, [[0, -3], [1.2, 4], [2.6, -2], [3.8, 5], [5, 2]]),
+    look:
+      poses(t, [
+        [0, 22],
+        [0.9, 8],
+        [1.9, 12],
+        [2.7, -6],
+        [3.6, 16],
+        [5, 10],
+      ]) +
+      1.2 * drift(t * 1.6, 1),
+    nod:
+      poses(t, [
+        [0, 2],
+        [0.6, -3],
+        [1.1, 6],
+        [1.5, 0],
+        [2.4, 7],
+        [3.0, 2],
+        [4.2, 6],
+        [5, 0],
+      ]) +
+      2.2 * talk,
+    tilt: poses(t, [
+      [0, -3],
+      [1.2, 4],
+      [2.6, -2],
+      [3.8, 5],
+      [5, 2],
+    ]),
     jaw: talk,
     lids: Math.max(0.14, blink(t, [0.75, 2.55, 2.95, 4.45])),
-    gaze: [poses(t, [[0, 14], [0.7, 2], [2.2, 6], [2.5, -14], [3.3, 8], [5, 4]]), poses(t, [[0, 4], [1, 0], [2.4, -8], [3.2, 6], [5, 2]])],
-    brows: poses(t, [[0, 0.2], [0.8, 0.9], [1.6, 0.1], [3.2, 1], [4.1, 0.2]]) + 0.4 * talk,
+    gaze: [
+      poses(t, [
+        [0, 14],
+        [0.7, 2],
+        [2.2, 6],
+        [2.5, -14],
+        [3.3, 8],
+        [5, 4],
+      ]),
+      poses(t, [
+        [0, 4],
+        [1, 0],
+        [2.4, -8],
+        [3.2, 6],
+        [5, 2],
+      ]),
+    ],
+    brows:
+      poses(t, [
+        [0, 0.2],
+        [0.8, 0.9],
+        [1.6, 0.1],
+        [3.2, 1],
+        [4.1, 0.2],
+      ]) +
+      0.4 * talk,
     time: t,
     wind: 0.05,
   }
@@ -29,13 +88,33 @@ function pose(t: number): StargazerPose {
 
 /** The hand wipes across the face from the right and goes down again. */
 function hand(t: number): string {
-  const x = poses(t, [[2.0, 1.9], [2.75, 0.75], [3.35, -0.45], [4.1, 1.5]])
-  const y = poses(t, [[2.0, -2.9], [2.75, 0.1], [3.35, 0.62], [4.1, -2.9]])
+  const x = poses(t, [
+    [2.0, 1.9],
+    [2.75, 0.75],
+    [3.35, -0.45],
+    [4.1, 1.5],
+  ])
+  const y = poses(t, [
+    [2.0, -2.9],
+    [2.75, 0.1],
+    [3.35, 0.62],
+    [4.1, -2.9],
+  ])
   const wrist: V3 = [x, y, -1.75 - 0.15 * Math.sin(t * 3)]
   const shoulder: V3 = [1.0, -0.95, 0]
   const mid = lerp(shoulder, wrist, 0.5)
-  const roll = poses(t, [[2.0, -10], [2.75, 16], [3.35, 34], [4.1, -5]])
-  return arm(shoulder, [mid[0] + 0.75, mid[1] - 0.65, mid[2] - 0.15], chain(at(wrist), turn('z', roll), turn('y', 24)), 0.22)
+  const roll = poses(t, [
+    [2.0, -10],
+    [2.75, 16],
+    [3.35, 34],
+    [4.1, -5],
+  ])
+  return arm(
+    shoulder,
+    [mid[0] + 0.75, mid[1] - 0.65, mid[2] - 0.15],
+    chain(at(wrist), turn('z', roll), turn('y', 24)),
+    0.22,
+  )
 }
 
 const lights = [
@@ -51,7 +130,11 @@ const backdrop = (lit: 'all' | 'only'): Job => {
   const water = `plane { y, -0.4 texture { pigment { rgb <0.02, 0.035, 0.06> } normal { bumps 0.35 scale <1.4, 1, 0.3> } finish { ambient 0 diffuse 0.3 reflection 0.55 } } }`
   const scene = [
     sdlCamera(view),
-    lit === 'all' ? sky + lamp({ at: [-20, 14, -12], colour: [0.62, 0.47, 0.42] }) + lamp({ at: [12, 20, -4], colour: [0.14, 0.17, 0.3], shadowless: true }) : '',
+    lit === 'all'
+      ? sky +
+        lamp({ at: [-20, 14, -12], colour: [0.62, 0.47, 0.42] }) +
+        lamp({ at: [12, 20, -4], colour: [0.14, 0.17, 0.3], shadowless: true })
+      : '',
     street(-16, 14, 4.5, 5, DUSK_TONES, [1.6, 4.2], lit),
     street(-18, 16, 7.5, 6, DUSK_TONES, [3.4, 6.4], lit),
     lit === 'all' ? water : '',
@@ -72,12 +155,23 @@ export const stargazerTalks: Shot = {
   jobs(n) {
     const t = n / FPS
     const view = sdlCamera(wide)
-    const [face, hair, body, wiping] = [stargazerFace(pose(t), HERE), stargazerHair(pose(t), HERE), stargazerBody(HERE), hand(t)]
+    const [face, hair, body, wiping] = [
+      stargazerFace(pose(t), HERE),
+      stargazerHair(pose(t), HERE),
+      stargazerBody(HERE),
+      hand(t),
+    ]
     return [
       { name: 'puppet', scene: [view, lights, face, hair, body, wiping].join('\n'), ...WIDE },
       {
         name: 'matte',
-        scene: [view, stencil(face, [1, 0, 0]), stencil(hair, [0, 0, 1]), stencil(body, [0, 0, 0]), stencil(wiping, [0, 1, 0])].join('\n'),
+        scene: [
+          view,
+          stencil(face, [1, 0, 0]),
+          stencil(hair, [0, 0, 1]),
+          stencil(body, [0, 0, 0]),
+          stencil(wiping, [0, 1, 0]),
+        ].join('\n'),
         ...WIDE,
       },
     ]
@@ -91,7 +185,13 @@ export const stargazerTalks: Shot = {
   truth(n) {
     const head = headPlace(pose(n / FPS), HERE)
     const point = (p: V3) => lands(wide, toPicture(n), placed(head, p))
-    return { face: faceBox(point, FACE.low, FACE.high), leftEye: point(FACE.leftEye), rightEye: point(FACE.rightEye), nose: point(FACE.nose), mouth: point(FACE.mouth) }
+    return {
+      face: faceBox(point, FACE.low, FACE.high),
+      leftEye: point(FACE.leftEye),
+      rightEye: point(FACE.rightEye),
+      nose: point(FACE.nose),
+      mouth: point(FACE.mouth),
+    }
   },
   mattes(c, n, at) {
     const seen = c.warp(c.picture(at('matte')), toPicture(n), cinema.width, cinema.height)
@@ -110,7 +210,9 @@ export function softCity(c: Composer, all: string, only: string, radius: number,
 
 /** The smallest box around the corners of a box on the head's axes: [left, top, right, bottom]. */
 export function faceBox(point: (p: V3) => [number, number], low: V3, high: V3): number[] {
-  const corners = [0, 1, 2, 3, 4, 5, 6, 7].map((i) => point([(i & 1 ? high : low)[0], (i & 2 ? high : low)[1], (i & 4 ? high : low)[2]]))
+  const corners = [0, 1, 2, 3, 4, 5, 6, 7].map((i) =>
+    point([(i & 1 ? high : low)[0], (i & 2 ? high : low)[1], (i & 4 ? high : low)[2]]),
+  )
   const xs = corners.map(([x]) => x)
   const ys = corners.map(([, y]) => y)
   return [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)]
@@ -119,7 +221,10 @@ export function faceBox(point: (p: V3) => [number, number], low: V3, high: V3): 
 /** One channel of a picture as an opaque grey picture. */
 export function channel(c: Composer, frame: ReturnType<Composer['clear']>, index: number) {
   const out = c.clear(frame.width, frame.height)
-  for (let i = 0; i < out.data.length; i += 4) out.data.fill(Math.min(1, Math.max(0, frame.data[i + index] as number)), i, i + 3)
-  for (let i = 3; i < out.data.length; i += 4) out.data[i] = 1
+  const [to, from] = [out.data, frame.data]
+  for (let i = 0; i < to.length; i += 4) {
+    to[i] = to[i + 1] = to[i + 2] = Math.min(1, Math.max(0, from[i + index] as number))
+    to[i + 3] = 1
+  }
   return out
 }

@@ -1,0 +1,102 @@
+// Writes what comes along with the edit: tsx demo/extras/write.ts. Cards, logo, lists, tables, the edit itself and the score (ffmpeg).
+import { spawnSync } from 'node:child_process'
+import { mkdirSync, writeFileSync } from 'node:fs'
+import { fileURLToPath } from 'node:url'
+import { writeOtio } from '@stilus/core/formats'
+import { MEDIA_FACTS } from '../media-facts'
+import { placedCuts, RATE, START } from '../cut'
+import { score } from '../sound/score'
+import { toPcm } from '../sound/synth'
+import {
+  endCard,
+  flatten,
+  type Layer,
+  logo,
+  openRaster,
+  paintLayer,
+  placeholder,
+  png,
+  svg,
+  titleCard,
+} from './cards'
+import { cdl, cube, edl, harbourNight, lamplight, ROSTER, SECONDS, subtitles } from './lists'
+
+const MEDIA = fileURLToPath(new URL('../media/', import.meta.url))
+const KIT = fileURLToPath(new URL('../kit/', import.meta.url))
+mkdirSync(KIT, { recursive: true })
+
+const still = (layers: Layer[], width: number, height: number) =>
+  png(flatten(layers.map((layer, i) => paintLayer(layer, width, height, i))), width, height)
+
+writeFileSync(`${MEDIA}title-card.png`, still(titleCard, 1280, 720))
+writeFileSync(`${MEDIA}end-card.png`, still(endCard, 1280, 720))
+writeFileSync(`${MEDIA}placeholder-chart.png`, still(placeholder(['CHART', 'TO COME']), 1280, 720))
+writeFileSync(`${MEDIA}placeholder-flight.png`, still(placeholder(['ROOF TOUR', 'TO COME']), 1280, 720))
+writeFileSync(`${KIT}title-card.ora`, openRaster(titleCard, 1280, 720))
+writeFileSync(`${KIT}title-card.svg`, svg(titleCard, 1280, 720))
+writeFileSync(`${KIT}logo.png`, still(logo, 512, 256))
+writeFileSync(`${KIT}logo.svg`, svg(logo, 512, 256))
+writeFileSync(`${KIT}lamplight.cube`, cube('Lamplight', 25, lamplight))
+writeFileSync(`${KIT}harbour-night.cube`, cube('Harbour night', 17, harbourNight))
+writeFileSync(`${KIT}dusk.cdl`, cdl())
+writeFileSync(`${KIT}roster.csv`, ROSTER)
+writeFileSync(`${KIT}the-tin-comet.srt`, subtitles())
+writeFileSync(`${KIT}the-tin-comet.edl`, edl())
+
+const cuts = placedCuts()
+const clips = (lane: number) =>
+  cuts
+    .filter((cut) => cut.lane === lane)
+    .map(({ name, file, start, length, in: from }) => ({
+      name,
+      media: file,
+      start,
+      length,
+      in: from,
+      available: MEDIA_FACTS[file]?.available ?? null,
+    }))
+const seconds = Math.round(SECONDS * 24)
+writeFileSync(
+  `${KIT}the-tin-comet.otio`,
+  writeOtio({
+    name: 'The Tin Comet',
+    rate: RATE,
+    startTimecode: START,
+    lanes: [
+      { name: 'Pictures', kind: 'video', clips: clips(0) },
+      { name: 'Titles', kind: 'video', clips: clips(1) },
+      {
+        name: 'Score',
+        kind: 'sound',
+        clips: [{ name: 'Score', media: 'score.m4a', start: 0, length: seconds, in: 0, available: seconds }],
+      },
+    ],
+  }),
+)
+
+const pcm = toPcm(score(SECONDS))
+const made = spawnSync(
+  'ffmpeg',
+  [
+    '-y',
+    '-v',
+    'error',
+    '-f',
+    's16le',
+    '-ar',
+    '48000',
+    '-ac',
+    '2',
+    '-i',
+    'pipe:0',
+    '-c:a',
+    'aac',
+    '-b:a',
+    '160k',
+    '-movflags',
+    '+faststart',
+    `${MEDIA}score.m4a`,
+  ],
+  { input: pcm },
+)
+if (made.status !== 0) throw new Error(`ffmpeg did not write the score: ${made.stderr.toString()}`)

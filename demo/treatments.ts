@@ -1,0 +1,148 @@
+import { type Act } from './project'
+
+type Values = Record<string, number | number[] | string>
+
+/** The finishing of the demo with what Stilus can do: shots done, shots begun, notes on those that wait. */
+export function finishShots(act: Act): void {
+  harbour(act)
+  talk(act)
+  lantern(act)
+  hammer(act)
+  rooftop(act)
+  note(act, 'comet', 'Left untouched: try a glow on the tin and a cooler night.')
+  note(act, 'green', 'To be keyed over the rooftop. The lamps on the cloth do not meet: uneven on purpose.')
+  note(act, 'bench', 'The star chart goes onto the tablet; the arm stays in front.')
+  note(act, 'tower', 'Sways sideways: steady it, keep the tilt.')
+  note(act, 'square', 'The fox goes out of this one: only the empty square stays.')
+  note(act, 'cart', 'The sign in colour, the rest in monochrome.')
+  note(act, 'flags', 'Two words ride on the flags.')
+  note(act, 'stairs', 'The first half is too dark: a soft window that rides with him, and leaves.')
+  note(act, 'close-up', 'Stands for footage that comes later.')
+  note(act, 'flight', 'Stands for footage that comes later.')
+}
+
+const note = (act: Act, shotId: string, text: string) => act('shot.note', { shotId, note: text })
+
+/** Adds a step and sets its controls. */
+function treat(
+  act: Act,
+  shotId: string,
+  stepId: string,
+  use: string,
+  name: string,
+  at: number,
+  values: Values,
+) {
+  act('step.add', { shotId, stepId, use, at })
+  act('step.rename', { shotId, stepId, name })
+  for (const [param, value] of Object.entries(values))
+    act('value.set', { place: { shotId, stepId, param }, at: 0, value })
+}
+
+interface Area {
+  kind: 'ellipse' | 'rectangle'
+  centre: [number, number]
+  size: [number, number]
+  feather: number
+}
+
+function limit(
+  act: Act,
+  shotId: string,
+  stepId: string,
+  shapeId: string,
+  { kind, centre, size, feather }: Area,
+) {
+  act('region.add', { shotId, stepId, shapeId, kind, centre, size })
+  act('value.set', { place: { shotId, stepId, shapeId, param: 'feather' }, at: 0, value: feather })
+}
+
+function harbour(act: Act): void {
+  const shotId = 'harbour'
+  treat(act, shotId, 'balance', 'grade', 'Balance', 0, { exposure: 0.25, contrast: 1.1, saturation: 1.08 })
+  treat(act, shotId, 'cool', 'grade', 'Cool water', 1, {
+    temperature: -38,
+    exposure: -0.3,
+    gain: [0.94, 1, 1.12],
+  })
+  limit(act, shotId, 'cool', 'water', {
+    kind: 'rectangle',
+    centre: [640, 670],
+    size: [1500, 230],
+    feather: 90,
+  })
+  treat(act, shotId, 'soft', 'gaussian-blur', 'Soft sky', 2, { radius: [5, 5], edge: 'mirror' })
+  limit(act, shotId, 'soft', 'sky', { kind: 'ellipse', centre: [640, 10], size: [1800, 300], feather: 200 })
+  treat(act, shotId, 'glow', 'glow', 'Lantern glow', 3, {
+    threshold: 0.7,
+    radius: 16,
+    rings: 3,
+    intensity: 0.5,
+    tint: [1, 0.72, 0.42],
+  })
+  const intensity = { shotId, stepId: 'glow', param: 'intensity' }
+  act('key.put', { place: intensity, at: 0, value: 0.3 })
+  act('key.put', { place: intensity, at: 48, value: 0.8 })
+  act('key.put', { place: intensity, at: 100, value: 0.5 })
+  act('step.when', { shotId, stepId: 'glow', when: { rampIn: 10, start: 4 } })
+  act('shot.state', { shotId, state: 'done' })
+  note(act, shotId, 'Windows and the boat glow up to the cut; the water stays cool.')
+}
+
+function talk(act: Act): void {
+  treat(act, 'talk', 'warm', 'grade', 'Warm face', 0, { exposure: 0.35, temperature: 10 })
+  limit(act, 'talk', 'warm', 'face', { kind: 'ellipse', centre: [560, 300], size: [520, 560], feather: 140 })
+  treat(act, 'talk', 'dusk', 'grade', 'Dusk', 1, {
+    contrast: 1.08,
+    saturation: 1.05,
+    lift: [0.0, 0.002, 0.008],
+  })
+  treat(act, 'talk', 'lamps', 'glow', 'Lamps behind', 2, {
+    threshold: 0.75,
+    radius: 22,
+    rings: 3,
+    intensity: 0.35,
+    tint: [1, 0.78, 0.5],
+  })
+  act('shot.state', { shotId: 'talk', state: 'done' })
+  note(act, 'talk', 'The painted blemishes on the cheek are still to be retouched.')
+}
+
+function lantern(act: Act): void {
+  treat(act, 'lantern', 'warm', 'grade', 'Warm workshop', 0, {
+    exposure: 0.2,
+    temperature: 14,
+    contrast: 1.08,
+  })
+  treat(act, 'lantern', 'light', 'glow', 'Light from within', 1, {
+    threshold: 0.85,
+    radius: 30,
+    rings: 3,
+    intensity: 0.7,
+    tint: [1, 0.78, 0.5],
+  })
+  act('shot.state', { shotId: 'lantern', state: 'in work' })
+  note(act, 'lantern', 'Focus goes from the lantern to him on the word.')
+}
+
+function hammer(act: Act): void {
+  treat(act, 'hammer', 'hot', 'glow', 'Hot iron', 0, {
+    threshold: 0.6,
+    radius: 20,
+    rings: 3,
+    intensity: 0.8,
+    tint: [1, 0.62, 0.3],
+  })
+  const exposure = { shotId: 'hammer', stepId: 'flash', param: 'exposure' }
+  treat(act, 'hammer', 'flash', 'grade', 'Flash into the cut', 1, { exposure: 0 })
+  act('key.put', { place: exposure, at: 0, value: 0 })
+  act('key.put', { place: exposure, at: 36, value: 0 })
+  act('key.put', { place: exposure, at: 43, value: 2.2 })
+  act('shot.state', { shotId: 'hammer', state: 'done' })
+}
+
+function rooftop(act: Act): void {
+  treat(act, 'rooftop', 'night', 'grade', 'Night', 0, { exposure: -0.2, temperature: -16, saturation: 0.92 })
+  treat(act, 'rooftop', 'grain', 'grain', 'Film grain', 1, { amount: 0.12, size: 1.6 })
+  act('shot.state', { shotId: 'rooftop', state: 'in work' })
+}

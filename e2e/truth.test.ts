@@ -1,0 +1,354 @@
+import assert from 'node:assert/strict'
+import { test } from 'node:test'
+import { fileURLToPath } from 'node:url'
+import { apply, invert, type Matrix3, multiply } from '@stilus/core/matrix'
+import { MEDIA_FACTS } from '../demo/media-facts'
+import { decodeRgb, type Homography, lumaOf, type Picture, type Pixel, TruthReader } from '../demo/truth/read'
+import { probe } from './video'
+
+const folder = (name: string) => fileURLToPath(new URL(`../demo/${name}/`, import.meta.url))
+const truth = new TruthReader(folder('truth'))
+const media = (file: string) => `${folder('media')}${file}`
+const [W, H] = [1280, 720]
+const luma = (file: string, n: number): Float32Array => lumaOf(decodeRgb(media(file), n))
+
+const sample = (plane: Float32Array, x: number, y: number): number => {
+  const [u, v] = [Math.min(W - 1.001, Math.max(0, x - 0.5)), Math.min(H - 1.001, Math.max(0, y - 0.5))]
+  const [i, j] = [Math.floor(u), Math.floor(v)]
+  const at = (a: number, b: number) => plane[(j + b) * W + i + a] as number
+  const [s, t] = [u - i, v - j]
+  return (at(0, 0) * (1 - s) + at(1, 0) * s) * (1 - t) + (at(0, 1) * (1 - s) + at(1, 1) * s) * t
+}
+const through = (h: Homography, x: number, y: number): Pixel => {
+  const [a, b, w] = apply(h as unknown as Matrix3, [x, y, 1])
+  return [a / w, b / w]
+}
+
+/** Where the marks are that differ from their surround by `sign`, near a place: the centre of their weight. */
+function centre(plane: Float32Array, [x, y]: Pixel, reach: number, sign: 1 | -1): Pixel {
+  const [x0, y0] = [Math.round(x), Math.round(y)]
+  const values: [number, number, number][] = []
+  for (let j = -reach; j <= reach; j++)
+    for (let i = -reach; i <= reach; i++)
+      values.push([x0 + i, y0 + j, sign * (plane[(y0 + j) * W + x0 + i] as number)])
+  const sorted = values.map(([, , v]) => v).sort((a, b) => a - b)
+  const [low, high] = [
+    sorted[Math.floor(sorted.length * 0.3)] as number,
+    sorted[Math.floor(sorted.length * 0.985)] as number,
+  ]
+  let [sx, sy, sum] = [0, 0, 0]
+  for (const [px, py, v] of values) {
+    const w = Math.max(0, Math.min(1, (v - low) / (high - low)) - 0.35)
+    sx += w * (px + 0.5)
+    sy += w * (py + 0.5)
+    sum += w
+  }
+  return [sx / sum, sy / sum]
+}
+
+/**
+ * The shift that best takes `moved` onto `still` (Lucas and Kanade's least squares with gain and offset), both sampled at a
+ * list of places; it works for shifts below about two pixels.
+ */
+function shift(
+  still: (i: number) => number,
+  moved: (i: number, dx: number, dy: number) => number,
+  count: number,
+): Pixel {
+  let [dx, dy] = [0, 0]
+  for (let round = 0; round < 8; round++) {
+    const rows = Array.from({ length: count }, (_, i) => {
+      const gx = moved(i, dx + 0.5, dy) - moved(i, dx - 0.5, dy)
+      const gy = moved(i, dx, dy + 0.5) - moved(i, dx, dy - 0.5)
+      return [gx, gy, moved(i, dx, dy), 1, still(i)] as const
+    })
+    const [a, b] = solve(rows)
+    dx += a
+    dy += b
+  }
+  return [dx, dy]
+}
+
+/** Least squares for still = gain * moved + gx * dx + gy * dy + offset; returns dx and dy in units of the gain. */
+function solve(rows: readonly (readonly [number, number, number, number, number])[]): [number, number] {
+  const m = Array.from({ length: 4 }, () => new Array<number>(5).fill(0))
+  for (const row of rows)
+    for (let i = 0; i < 4; i++)
+      for (let j = 0; j < 5; j++) (m[i] as number[])[j]! += (row[i] as number) * (row[j] as number)
+  for (let i = 0; i < 4; i++) {
+    const pivot = m[i] as number[]
+    for (let k = 0; k < 4; k++) {
+      if (k === i) continue
+      const factor = ((m[k] as number[])[i] as number) / (pivot[i] as number)
+      for (let j = i; j < 5; j++) (m[k] as number[])[j]! -= factor * (pivot[j] as number)
+    }
+  }
+  const x = (i: number) => ((m[i] as number[])[4] as number) / ((m[i] as number[])[i] as number)
+  return [x(0) / x(2), x(1) / x(2)]
+}
+
+/** How far two frames of a plane are apart after the truth has taken one to the other: over a grid of places in frame a. */
+function planeShift(
+  file: string,
+  a: number,
+  b: number,
+  aToB: Matrix3,
+  box: [number, number, number, number],
+): Pixel {
+  const [still, moved] = [luma(file, a), luma(file, b)]
+  const [left, top, right, bottom] = box
+  const places: { from: Pixel; to: Pixel }[] = []
+  for (let y = top; y < bottom; y += 2)
+    for (let x = left; x < right; x += 2) places.push({ from: [x, y], to: through([...aToB], x, y) })
+  const at = (i: number) => places[i] as (typeof places)[number]
+  return shift(
+    (i) => sample(still, ...at(i).from),
+    (i, dx, dy) => sample(moved, at(i).to[0] + dx, at(i).to[1] + dy),
+    places.length,
+  )
+}
+
+const near = (got: Pixel, want: Pixel, limit: number, what: string) =>
+  assert.ok(
+    Math.hypot(got[0] - want[0], got[1] - want[1]) < limit,
+    `${what}: ${got.map((v) => v.toFixed(2)).join(', ')} is not ${want.map((v) => v.toFixed(2)).join(', ')}`,
+  )
+
+for (const [file, facts] of Object.entries(MEDIA_FACTS).filter(([, f]) => f.kind === 'video')) {
+  test(`${file} is what the project says: size, rate, frames, colour`, () => {
+    assert.deepEqual(
+      [+probe(media(file), 'width'), +probe(media(file), 'height')],
+      [facts.width, facts.height],
+    )
+    assert.equal(probe(media(file), 'r_frame_rate'), `${facts.rate.num}/${facts.rate.den}`)
+    assert.deepEqual(
+      [probe(media(file), 'color_space'), probe(media(file), 'color_range'), probe(media(file), 'pix_fmt')],
+      ['bt709', 'tv', 'yuv420p'],
+    )
+  })
+}
+
+// A quarter of a pixel: the discs are 10 px wide, and grain and compression move their weight by less than half of that.
+test('two flags: the marked points are the dark discs in the picture', () => {
+  const { frames } = truth.numbers('two-flags')
+  for (const n of [0, 12, 30, 70, 83]) {
+    const picture = luma('two-flags.mp4', n)
+    const { red, blue, blueVisible } = frames[n] as (typeof frames)[number]
+    near(centre(picture, red, 6, -1), red, 0.25, `moon at ${n}`)
+    if (blueVisible) near(centre(picture, blue, 6, -1), blue, 0.25, `comet at ${n}`)
+  }
+  const hidden = frames.filter((f) => !f.blueVisible).length
+  assert.ok(hidden > 5 && hidden < 50, `the second point is hidden in ${hidden} frames`)
+})
+
+test('bench tablet: corners through the lens put the crosses where the picture has them', () => {
+  const { frames } = truth.numbers('bench-tablet')
+  for (const n of [0, 10, 74]) {
+    const picture = luma('bench-tablet.mp4', n)
+    const { corners, pinhole } = frames[n] as (typeof frames)[number]
+    const face = quad(pinhole)
+    const k1 = (truth.numbers('bench-tablet') as unknown as { distortion: { k1: number } }).distortion.k1
+    corners.forEach((corner, i) => near(bend(pinhole[i] as Pixel, k1), corner, 1e-3, `corner ${i} at ${n}`))
+    for (const [u, v] of [
+      [0.35, 0.32],
+      [2.85, 0.32],
+      [0.35, 2.08],
+      [2.85, 2.08],
+    ] as const) {
+      const want = bend(through(face, u / 3.2, v / 2.4), k1)
+      near(centre(picture, want, 13, 1), want, 0.25, `cross ${u}, ${v} at ${n}`)
+    }
+  }
+})
+
+const planes: [
+  string,
+  string,
+  number,
+  number,
+  (n: number) => Homography,
+  (n: number) => [number, number, number, number],
+][] = [
+  [
+    'cart comes: the sign',
+    'cart-comes.mov',
+    30,
+    60,
+    (n) => truth.numbers('cart-comes').frames[n]!.sign,
+    (n) => boxOf(truth.numbers('cart-comes').frames[n]!.sign, 0.06),
+  ],
+  [
+    'cart comes: the side',
+    'cart-comes.mov',
+    40,
+    60,
+    (n) => truth.numbers('cart-comes').frames[n]!.side,
+    (n) => boxOf(truth.numbers('cart-comes').frames[n]!.side, 0.2, 0.45),
+  ],
+  [
+    'fox crosses: the ground',
+    'fox-crosses.mp4',
+    20,
+    44,
+    (n) => truth.numbers('fox-crosses').frames[n]!.ground,
+    () => [300, 560, 980, 700],
+  ],
+  [
+    'tower tilt: the tower',
+    'tower-tilt.mp4',
+    40,
+    55,
+    (n) => truth.numbers('tower-tilt').frames[n]!.plateToPicture,
+    () => [480, 150, 860, 420],
+  ],
+  [
+    'harbour wide: the front row',
+    'harbour-wide.mp4',
+    20,
+    100,
+    (n) => frontRow(truth.numbers('harbour-wide').frames[n]!),
+    () => [150, 400, 1100, 500],
+  ],
+]
+for (const [name, file, a, b, plane, box] of planes) {
+  test(`${name}: what the truth takes from one frame to another lies on itself within a quarter of a pixel`, () => {
+    const aToB = multiply(plane(b) as unknown as Matrix3, invert(plane(a) as unknown as Matrix3))
+    near(planeShift(file, a, b, aToB, box(a)), [0, 0], 0.25, `shift from ${a} to ${b}`)
+  })
+}
+
+/** A box inside the unit square's picture. */
+function boxOf(h: Homography, inset: number, right = 1 - inset): [number, number, number, number] {
+  const [x0, y0] = through(h, inset, 0.12)
+  const [x1, y1] = through(h, right, 0.88)
+  return [x0, y0, x1, y1]
+}
+
+/** The homography from (x, y) on the plane z = 0 of the harbour to pixels. */
+function frontRow({ position, right, up, forward, focal }: ReturnType<typeof harbourFrame>): Homography {
+  const row = (axis: number[], scale: number, middle: number) =>
+    [0, 1]
+      .map((i) => scale * (axis[i] as number) + middle * (forward[i] as number))
+      .concat(-dot(axis, position) * scale - middle * dot(forward, position))
+  return [...row(right, focal, W / 2), ...row(up, -focal, H / 2), ...row(forward, 0, 1)]
+}
+const dot = (a: number[], b: number[]) => a.reduce((sum, v, i) => sum + v * (b[i] as number), 0)
+const harbourFrame = () => truth.numbers('harbour-wide').frames[0]!
+
+/** The homography of the unit square onto four corners, clockwise from the left top. */
+function quad(c: Pixel[]): Homography {
+  const [[x0, y0], [x1, y1], [x2, y2], [x3, y3]] = c as [Pixel, Pixel, Pixel, Pixel]
+  const [sx, sy] = [x0 - x1 + x2 - x3, y0 - y1 + y2 - y3]
+  const [ax, ay, bx, by] = [x1 - x2, y1 - y2, x3 - x2, y3 - y2]
+  const d = ax * by - bx * ay
+  const [g, h] = [(sx * by - bx * sy) / d, (ax * sy - sx * ay) / d]
+  return [x1 - x0 + g * x1, x3 - x0 + h * x3, x0, y1 - y0 + g * y1, y3 - y0 + h * y3, y0, g, h, 1]
+}
+
+/** Where the lens shows what a pinhole would show at a pixel: solves p = q (1 + k1 r²) by fixed-point steps. */
+function bend([x, y]: Pixel, k1: number): Pixel {
+  const half = Math.hypot(W, H) / 2
+  const [u, v] = [(x - W / 2) / half, (y - H / 2) / half]
+  let r2 = u * u + v * v
+  for (let i = 0; i < 60; i++) r2 = (u * u + v * v) / (1 + k1 * r2) ** 2
+  return [W / 2 + (u * half) / (1 + k1 * r2), H / 2 + (v * half) / (1 + k1 * r2)]
+}
+
+/** Mean of each block of 16x16 of one channel; grain and compression leave means nearly alone. */
+function blocks(value: (p: number) => number): number[] {
+  const out: number[] = []
+  for (let j = 0; j < H; j += 16)
+    for (let i = 0; i < W; i += 16) {
+      let sum = 0
+      for (let y = 0; y < 16; y++) for (let x = 0; x < 16; x++) sum += value((j + y) * W + i + x)
+      out.push(sum / 256)
+    }
+  return out
+}
+// BT.709's curve, as the film was coded.
+const code = (v: number) => 255 * (v < 0.018 ? 4.5 * v : 1.099 * Math.min(1, v) ** 0.45 - 0.099)
+const rms = (list: number[]) => Math.sqrt(list.reduce((sum, v) => sum + v * v, 0) / list.length)
+
+test('stargazer on green: the clip is foreground over cloth', () => {
+  const cloth = truth.channel('stargazer-on-green-cloth', 0)
+  for (const n of [0, 48]) {
+    const front = truth.channel('stargazer-on-green-foreground', n)
+    const alpha = truth.channel('stargazer-on-green-alpha', n)
+    const seen = decodeRgb(media('stargazer-on-green.mp4'), n)
+    let worst = 0
+    for (let p = 0; p < W * H; p++)
+      worst = Math.max(worst, Math.abs((alpha.data[p] as number) - (front.data[p * 4 + 3] as number)))
+    assert.ok(worst <= 0.5 / 255 + 1e-4, `alpha in 8 bits is off by ${worst}`)
+    for (let c = 0; c < 3; c++) {
+      const made = blocks((p) =>
+        code(
+          (front.data[p * 4 + c] as number) +
+            (1 - (front.data[p * 4 + 3] as number)) * (cloth.data[p * 3 + c] as number),
+        ),
+      )
+      const got = blocks((p) => seen[p * 3 + c] as number)
+      // Codes of 255, means of 16x16: grain (4 codes) leaves a quarter of a code, chroma at half size and the codec the rest.
+      assert.ok(
+        rms(made.map((v, i) => v - (got[i] as number))) < 1.2,
+        `channel ${c} at ${n}: ${rms(made.map((v, i) => v - (got[i] as number)))}`,
+      )
+    }
+  }
+})
+
+test('fox crosses: outside the fox the clip is the clean plate, inside it is not', () => {
+  for (const n of [10, 40]) {
+    const [clip, clean] = [lumaOf(decodeRgb(media('fox-crosses.mp4'), n)), lumaOf(truth.cleanPlate(n))]
+    const matte = blocks((p) => truth.channel('fox-crosses-fox', n).data[p] as number)
+    const differs = blocks((p) => clip[p] as number).map(
+      (v, i) => v - (blocks((p) => clean[p] as number)[i] as number),
+    )
+    const [away, on] = [
+      differs.filter((_, i) => near16(matte, i) === 0),
+      differs.filter((_, i) => (matte[i] as number) > 0.9),
+    ]
+    assert.ok(median(away) < 0.6, `away from the fox the plates differ by ${median(away)} codes`)
+    assert.ok(
+      on.length > 10 && rms(on) > 8,
+      `on the fox they differ by ${rms(on)} codes over ${on.length} blocks`,
+    )
+  }
+})
+const near16 = (list: number[], i: number) =>
+  Math.max(...[-W / 16, -1, 0, 1, W / 16].map((d) => list[i + d] ?? 0))
+const median = (list: number[]) => list.map(Math.abs).sort((a, b) => a - b)[list.length >> 1] as number
+
+test('lantern close: depth is nearer for the lantern than for him, and he is nearer than the wall', () => {
+  const fine = truth.channel('lantern-close-depth-fine', 0)
+  const depth = (x: number, y: number) =>
+    3 / (fine.data[Math.round(y) * fine.width + Math.round(x)] as number)
+  const [lantern, he, wall] = [depth(108, 300), depth(392, 255), depth(40, 40)]
+  assert.ok(lantern < he - 2 && he < wall - 2, `${lantern}, ${he}, ${wall}`)
+  const coarse = truth.channel('lantern-close-depth', 0)
+  const off = coarse.data.reduce((worst, v, p) => Math.max(worst, Math.abs(v - (fine.data[p] as number))), 0)
+  assert.ok(off <= 0.5 / 255 + 1e-4)
+})
+
+test('mattes cover what they name: the face box holds the face, the landmarks lie on it', () => {
+  const { frames } = truth.numbers('stargazer-talks')
+  const on = ({ data }: Picture, [x, y]: Pixel) => data[Math.floor(y) * W + Math.floor(x)] as number
+  for (const n of [0, 30]) {
+    const { face, leftEye, rightEye, nose, mouth } = frames[n]!
+    const matte = truth.channel('stargazer-talks-face', n)
+    for (const point of [leftEye, rightEye, nose, mouth])
+      assert.ok(on(matte, point) > 0.9, `${point.join(', ')} at ${n}`)
+    const [left, top, right, bottom] = face
+    const inside = matte.data.reduce(
+      (sum, v, p) => sum + (p % W >= left && p % W <= right && p / W >= top && p / W <= bottom ? v : 0),
+      0,
+    )
+    assert.ok(inside > 0.9 * matte.data.reduce((sum, v) => sum + v, 0), `the box misses the face at ${n}`)
+  }
+  const hand = truth
+    .kept('stargazer-talks-hand')
+    .filter((n) => n % 6 === 0 && truth.channel('stargazer-talks-hand', n).data.some((v) => v > 0.9))
+  assert.ok(
+    hand.some((n) => n > 55 && n < 95),
+    'the hand passes the face',
+  )
+})
