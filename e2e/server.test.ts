@@ -98,15 +98,17 @@ const render = (...args: string[]) =>
   )
 
 test('renders a shot of a package from the command line', () => {
-  const out = join(folder, 'lantern.mp4')
-  render(zip, '--shot', '2', '--out', out)
-  assert.equal(decodeFrames(out, 1280, 720).length, 72)
+  const out = join(folder, 'hammer.mp4')
+  const shots = [...opened.project.shots].sort((a, b) => a.start - b.start)
+  const at = shots.findIndex((shot) => shot.id === 'hammer')
+  render(zip, '--shot', String(at + 1), '--out', out)
+  assert.equal(decodeFrames(out, 1280, 720).length, shots[at]?.length)
   assert.deepEqual([probe(out, 'color_space'), probe(out, 'color_range')], ['bt709', 'tv'])
 })
 
 for (const [name, args, message] of [
   ['no arguments', [], /Use: npm run render/],
-  ['a shot that is not there', ['ZIP', '--shot', '9', '--out', 'x.mp4'], /no shot 9; this project has 3/],
+  ['a shot that is not there', ['ZIP', '--shot', '99', '--out', 'x.mp4'], /no shot 99; this project has 23/],
   ['a file that is no package', ['TEXT', '--out', 'x.mp4'], /not a zip file/],
 ] as const) {
   test(`refuses ${name} with a sentence`, () => {

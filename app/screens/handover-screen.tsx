@@ -24,6 +24,12 @@ const SAYS: Record<Container, string> = {
   png: 'One picture a frame in a zip, with alpha, without sound.',
 }
 
+const CHOICES: { label: string; which(shot: Project['shots'][number]): boolean }[] = [
+  { label: 'All', which: () => true },
+  { label: 'Those done', which: (s) => s.state === 'done' },
+  { label: 'None', which: () => false },
+]
+
 /** What to hand back and how, the render queue, and what is finished. */
 export function HandoverScreen({ project }: { project: Project }) {
   const dispatch = useAppDispatch()
@@ -65,6 +71,19 @@ export function HandoverScreen({ project }: { project: Project }) {
             </Row>
             {what === 'shots' && (
               <>
+                <div className="-mb-3 flex items-center gap-2">
+                  <span className="flex-1 text-dim">
+                    {picked.length} of {project.shots.length} shots
+                  </span>
+                  {CHOICES.map(({ label, which }) => (
+                    <Button
+                      key={label}
+                      onClick={() => setChosen(project.shots.filter(which).map((s) => s.id))}
+                    >
+                      {label}
+                    </Button>
+                  ))}
+                </div>
                 <ul aria-label="Shots to hand over" className="max-h-52 overflow-y-auto rounded border">
                   {[...project.shots]
                     .sort((a, b) => a.start - b.start)

@@ -2,7 +2,7 @@ import { existsSync, readdirSync, statSync } from 'node:fs'
 import { join } from 'node:path'
 import { type Frame } from '@stilus/core/frame'
 import { type Composer } from './composer'
-import { type Shot } from './shot'
+import { heldFrame, type Shot } from './shot'
 import { WORK } from './tracer'
 import { findStep, type StepDeclaration } from '@stilus/core/steps'
 
@@ -14,7 +14,7 @@ export function finder(shot: Shot, n: number): (name: string) => string {
   let files = listed.get(folder)
   if (!files) listed.set(folder, (files = existsSync(folder) ? latest(folder) : new Map<string, string>()))
   return (name) => {
-    const path = files.get(`${name}-${String(n).padStart(4, '0')}`) ?? files.get(name)
+    const path = files.get(`${name}-${String(heldFrame(shot, n)).padStart(4, '0')}`) ?? files.get(name)
     if (!path) throw new Error(`${shot.name} has no picture called ${name} at ${n}. Trace it first.`)
     return path
   }

@@ -1,7 +1,7 @@
 // Traces the film: tsx demo/film/make.ts [shot …] [--frames 0,12,40]. Goes on where it stopped; two pictures at a time on two cores.
 import { cpus } from 'node:os'
 import { SHOTS } from './shots'
-import { type Shot } from './shot'
+import { heldFrame, type Shot } from './shot'
 import { type Job, trace } from './tracer'
 
 let latest: { key: string; jobs: Job[] } | undefined
@@ -16,7 +16,9 @@ const shots = names.length ? names.map((name) => SHOTS.find((s) => s.name === na
 for (const shot of shots) {
   if (!shot) throw new Error(`The shots are ${SHOTS.map((s) => s.name).join(', ')}.`)
   // Every eighth frame first, then the rest, so that a strip can be looked at early.
-  const order = Array.from({ length: shot.frames }, (_, n) => n).sort((a, b) => (a % 8) - (b % 8) || a - b)
+  const order = Array.from({ length: shot.frames }, (_, n) => n)
+    .filter((n) => heldFrame(shot, n) === n)
+    .sort((a, b) => (a % 8) - (b % 8) || a - b)
   const queue = [
     ...(shot.plates?.() ?? []).map((job) => () => job),
     ...(chosen ?? order).flatMap((n) => [0, 1, 2].map((i) => () => frameJob(shot, n, i))),

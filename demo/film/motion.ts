@@ -33,16 +33,17 @@ export const drift = (t: number, seed: number): number =>
   0.3 * Math.sin(t * 2.87 + seed * 9.7) +
   0.15 * Math.sin(t * 6.13 + seed * 3.3)
 
+const soft = (t: number) => t * t * (3 - 2 * t)
+
 /** Smooth noise over a surface in 0 to 1. */
 export function cloud(x: number, y: number, seed: number, octaves = 4): number {
   let sum = 0
   let weight = 0
-  const s = (t: number) => t * t * (3 - 2 * t)
   for (let o = 0; o < octaves; o++) {
     const w = 0.6 ** o
     const [u, v] = [x * 2 ** o, y * 2 ** o]
     const [i, j] = [Math.floor(u), Math.floor(v)]
-    const [a, b] = [s(u - i), s(v - j)]
+    const [a, b] = [soft(u - i), soft(v - j)]
     const top = mix(chance(i, j, seed + o), chance(i + 1, j, seed + o), a)
     const low = mix(chance(i, j + 1, seed + o), chance(i + 1, j + 1, seed + o), a)
     sum += w * mix(top, low, b)

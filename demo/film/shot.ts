@@ -15,6 +15,8 @@ export interface Shot {
   /** Its file among the media, and how it is encoded. */
   file: string
   seed: number
+  /** Stop motion on twos: what is traced holds for two frames, while camera, sparks and grain go on. */
+  twos?: true
   grain?: number
   /** Encoder quality (constant rate factor). */
   quality?: number
@@ -30,6 +32,9 @@ export interface Shot {
   /** Mattes (or other single channels) kept for frame n, from 0 to 1, by name. */
   mattes?(c: Composer, n: number, at: (name: string) => string): Record<string, Frame>
 }
+
+/** The frame whose traced pictures frame n shows. */
+export const heldFrame = ({ twos }: Shot, n: number): number => (twos ? n - (n % 2) : n)
 
 /** Room around the picture for a camera that is moved after tracing. */
 export const MARGIN = { x: 40, y: 22.5 }

@@ -6,7 +6,7 @@ import { type Frame } from '@stilus/core/frame'
 import { encode } from 'fast-png'
 import { zipSync } from 'fflate'
 import { type Composer } from './composer'
-import { writer } from './encode'
+import { writer } from './ffmpeg'
 import { K1 } from './shots/bench-tablet'
 import { FOG, LANTERN_CAMERA } from './shots/lantern-close'
 import { type Shot } from './shot'
@@ -21,7 +21,6 @@ type At = (name: string) => string
 
 /** Gathers what is known of a shot while it is composed, and writes it into the truth folder. */
 export class TruthWriter {
-  #frames: Record<string, unknown>[] = []
   #files = new Map<string, Record<string, Uint8Array>>()
   #clean: ReturnType<typeof writer> | undefined
 
@@ -33,7 +32,6 @@ export class TruthWriter {
   }
 
   async add(c: Composer, n: number, at: At): Promise<void> {
-    if (this.shot.truth) this.#frames.push(rounded(this.shot.truth(n)))
     for (const [name, frame] of Object.entries(this.shot.mattes?.(c, n, at) ?? {}))
       this.#keep(name, n, greyPng(frame))
     if (this.shot.name === 'stargazer-on-green') this.#key(n, at)
@@ -52,7 +50,7 @@ export class TruthWriter {
     const alpha = new Uint8Array(width * height)
     for (let p = 0; p < alpha.length; p++) alpha[p] = Math.round((data[p * 4 + 3] as number) * 255)
     this.#keep(
-      n < this.shot.frames / 2 ? 'alpha-1' : 'alpha-2',
+      'alpha',
       n,
       encode({ width, height, data: alpha, channels: 1, depth: 8 }),
     )
@@ -68,7 +66,7 @@ export class TruthWriter {
       const cloth = readTraced(at('cloth'))
       const codes = new Uint16Array(width * height * 3)
       for (let p = 0; p < width * height; p++)
-        for (let m = 0; m < 3; m++) codes[p * 3 + m] = Math.round((cloth.data[p * 4 + m] as number) * 65535)
+        for (let m = 0; m < 3; m++) codes[p * 3 + m] = twelve(cloth.data[p * 4 + m] as number)
       this.#keep('cloth', 0, encode({ width, height, data: codes, channels: 3, depth: 16 }))
     }
   }
@@ -98,22 +96,30 @@ export class TruthWriter {
   }
 
   async close(): Promise<void> {
-    const { name, file, frames, rate } = this.shot
     if (this.#clean) {
       this.#clean.stdin.end()
       await once(this.#clean, 'close')
     }
-    if (this.#frames.length) {
-      const head = { shot: name, file, ...this.size, rate, count: frames, ...(CONSTANTS[name] ?? {}) }
-      const lines = this.#frames.map((frame) => JSON.stringify(frame)).join(',\n')
-      writeFileSync(
-        `${FOLDER}${name}.json`,
-        `${JSON.stringify(head).slice(0, -1)},"frames":[\n${lines}\n]}\n`,
-      )
-    }
+    writeNumbers(this.shot, this.size)
     for (const [kind, files] of this.#files)
-      writeFileSync(`${FOLDER}${name}-${kind}.zip`, zipSync(files, { level: 0, mtime: '2026-01-01' }))
+      writeFileSync(`${FOLDER}${this.shot.name}-${kind}.zip`, zipSync(files, { level: 0, mtime: '2026-01-01' }))
   }
+}
+
+/** Writes the numbers of a shot, one line a frame. */
+export function writeNumbers(shot: Shot, size: { width: number; height: number }): void {
+  const { name, file, frames, rate, truth } = shot
+  if (!truth) return
+  const head = { shot: name, file, ...size, rate, count: frames, ...(CONSTANTS[name] ?? {}) }
+  const lines = Array.from({ length: frames }, (_, n) => JSON.stringify(rounded(truth(n))))
+  const text = `${JSON.stringify(head).slice(0, -1)},"frames":[\n${lines.join(',\n')}\n]}\n`
+  writeFileSync(`${FOLDER}${name}.json`, text)
+}
+
+/** A value in 12 bits, spread over 16 by repeating its upper bits. */
+const twelve = (v: number): number => {
+  const code = Math.round(v * 4095)
+  return (code << 4) | (code >> 8)
 }
 
 /** Depth, in stage units, that a depth picture shows as full white. */

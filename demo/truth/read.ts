@@ -38,7 +38,7 @@ export interface Truths {
     mouth: Pixel
   }
   'fox-talks': { face: [number, number, number, number] }
-  'bench-tablet': { corners: Pixel[]; pinhole: Pixel[] }
+  'bench-tablet': { corners: Pixel[]; pinhole: Pixel[]; crosses: Pixel[] }
   'cart-comes': { sign: Homography; side: Homography }
   'two-flags': { red: Pixel; blue: Pixel; blueVisible: boolean }
   'fox-crosses': { ground: Homography }
@@ -104,7 +104,7 @@ export class TruthReader {
   #zip(channel: Channel): Record<string, Uint8Array> {
     const known = this.#zips.get(channel)
     if (known) return known
-    // The two channels of the key shot that would be too large for one file are kept in halves.
+    // What would be too large for one file is kept in halves.
     const parts = HALVED.includes(channel) ? [`${channel}-1`, `${channel}-2`] : [channel]
     const files = Object.assign(
       {},
@@ -115,7 +115,7 @@ export class TruthReader {
   }
 }
 
-const HALVED: Channel[] = ['stargazer-on-green-alpha', 'stargazer-on-green-foreground']
+const HALVED: Channel[] = ['stargazer-on-green-foreground']
 
 /** Frame n of a clip as 8-bit R'G'B' codes by ffmpeg, BT.709 limited, with exact chroma placement. */
 export function decodeRgb(path: string, n: number): Uint8Array {

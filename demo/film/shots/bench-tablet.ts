@@ -5,7 +5,7 @@ import { drift, ease, mix, poses } from '../motion'
 import { box, camera as sdlCamera, cone, cylinder, group, lamp, mesh, rgb, sphere, stencil } from '../sdl'
 import { curio, lantern } from '../sets'
 import { HEIGHT, type Shot, WIDTH } from '../shot'
-import { at, chain, HERE, looking, type Camera, seen, turn, type V3 } from '../space'
+import { at, chain, HERE, looking, type Camera, placed, seen, turn, type V3 } from '../space'
 import { arm } from '../stargazer'
 import { sheet } from '../surface'
 import { channel } from './stargazer-talks'
@@ -54,17 +54,21 @@ const FACE: V3[] = (
   LEAN.o[2] + x * LEAN.x[2] + y * LEAN.y[2],
 ])
 
+/** The middles of its four crosses on its own axes, and how far their paint stands out. */
+const CROSSES = [-1.25, 1.25].flatMap((x) => [0.32, 2.08].map((y) => [x, y] as const))
+const THICK = 0.006
+
 function tablet(): string {
   const green = `texture { pigment { ${rgb(0.045, 0.3, 0.085)} } finish { ambient 0 diffuse 0.8 specular 0.12 roughness 0.03 emission 0.12 } }`
   const mark = paint([0.55, 0.56, 0.5], 0)
   const cross = (x: number, y: number) => [
-    box([x - 0.11, y - 0.018, -0.006], [x + 0.11, y + 0.018, 0], mark),
-    box([x - 0.018, y - 0.11, -0.006], [x + 0.018, y + 0.11, 0], mark),
+    box([x - 0.11, y - 0.018, -THICK], [x + 0.11, y + 0.018, 0], mark),
+    box([x - 0.018, y - 0.11, -THICK], [x + 0.018, y + 0.11, 0], mark),
   ]
   return group(
     [
       box([-1.6, 0, 0], [1.6, 2.4, 0.02], green),
-      ...[-1.25, 1.25].flatMap((x) => [0.32, 2.08].flatMap((y) => cross(x, y))),
+      ...CROSSES.flatMap(([x, y]) => cross(x, y)),
       box([-1.78, -0.16, 0.01], [1.78, 2.56, 0.14], paint([0.05, 0.045, 0.045], 0.5)),
       ...(
         [
@@ -147,7 +151,8 @@ function bench(): string {
     sphere([-2.2, 0.14, -0.9], 0.14, felt([0.45, 0.12, 0.06])),
     sphere([-1.95, 0.1, -1.15], 0.1, felt([0.1, 0.25, 0.26])),
     box([-14, -3, 6], [14, 12, 6.5], wood([0.13, 0.08, 0.05], [0.07, 0.04, 0.025], 0.6)),
-    lantern(at([4.2, 3.6, 2.6]), 1.5),
+    lantern(at([4.2, 3.6, 2.6]), 1.5, false),
+    lamp({ at: [4.2, 2.5, 2.6], colour: [3.6, 1.9, 0.7], fade: 2.2 }),
   ].join('\n')
 }
 
@@ -231,11 +236,13 @@ export const benchTablet: Shot = {
   compose: (c, _n, at) => c.bend(whole(c, at('scene')), MESH, WIDTH, HEIGHT),
   truth(n) {
     const camera = view(n)
-    const corners = FACE.map((corner) => {
-      const { x, y } = seen(camera, corner)
+    const pinhole = (point: V3) => {
+      const { x, y } = seen(camera, point)
       return [x - ROOM.width / 2 + WIDTH / 2, y - ROOM.height / 2 + HEIGHT / 2] as const
-    })
-    return { corners: corners.map(([x, y]) => bend(x, y)), pinhole: corners }
+    }
+    const corners = FACE.map(pinhole)
+    const crosses = CROSSES.map((cross) => bend(...pinhole(placed(LEAN, [...cross, -THICK]))))
+    return { corners: corners.map(([x, y]) => bend(x, y)), pinhole: corners, crosses }
   },
   mattes(c, n, at) {
     const t = n / FPS

@@ -41,7 +41,8 @@ const scenery = (): string =>
       ],
       at([3.9, 0, 2.6]),
     ),
-    lantern(chain(at([3.45, 3.02, 2.6]), sized(0.5)), 1.6),
+    lantern(chain(at([3.45, 3.02, 2.6]), sized(0.5)), 1.6, false),
+    lamp({ at: [3.45, 2.47, 2.6], colour: [3.8, 2, 0.72], fade: 2.2 }),
     group(
       [
         box([-0.8, 0, -0.4], [0.8, 0.62, 0.4], paper([0.24, 0.15, 0.08])),

@@ -98,6 +98,7 @@ export const hammerStrikes: Shot = {
   rate: { num: 24, den: 1 },
   file: 'hammer-strikes.mp4',
   seed: 97,
+  twos: true,
   plates: () => [{ name: 'forge', scene: [sdlCamera(wide), scenery(), anvil(0)].join('\n'), ...WIDE }],
   jobs(n) {
     const part = partAround(

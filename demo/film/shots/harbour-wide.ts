@@ -210,10 +210,8 @@ export const harbourWide: Shot = {
     }
     c.add(picture, glow, 1)
     c.add(picture, c.soft(glow, 9), 0.22)
-    const line = (x: number) => {
-      const [a, b] = [seen(view(n), [-8, 0, 0]), seen(view(n), [8, 0, 0])]
-      return a.y + ((x - a.x) / (b.x - a.x)) * (b.y - a.y)
-    }
+    const [a, b] = [seen(view(n), [-8, 0, 0]), seen(view(n), [8, 0, 0])]
+    const line = (x: number) => a.y + ((x - a.x) / (b.x - a.x)) * (b.y - a.y)
     water(picture, line, t)
     floatBoat(c, picture, at('boat'), n)
     return picture

@@ -2,7 +2,7 @@ import { resample } from '@stilus/core/kernels'
 import { blink, drift, poses } from '../motion'
 import { camera as sdlCamera, depthFog, group, lamp, stencil } from '../sdl'
 import { lantern, roomLight, workshop } from '../sets'
-import { cinema, type Shot } from '../shot'
+import { cinema, heldFrame, type Shot } from '../shot'
 import { at, chain, HERE, looking, turn } from '../space'
 import { REST, stargazerBody, stargazerHead, type StargazerPose } from '../stargazer'
 
@@ -65,9 +65,10 @@ function scene(t: number): string {
   return [
     group([workshop()], at([1.2, -0.4, 1.2])),
     lantern(chain(at([-1.25, 3.3, -4.6]), turn('z', swing(t)), at([0, -1.15, 0])), flame),
-    lantern(at([5.2, 4.4, 4]), 0.9),
+    lantern(at([5.2, 4.4, 4]), 0.9, false),
+    lamp({ at: [5.2, 3.3, 4], colour: [2.1, 1.1, 0.4], fade: 2.2, shadowless: true }),
     group([stargazerBody(HERE), stargazerHead(pose(t), HERE)], at([1.35, -0.1, 1.2])),
-    lamp({ at: [6, 4.5, 1.5], colour: [0.32, 0.42, 0.66], wide: 1.2 }),
+    lamp({ at: [6, 4.5, 1.5], colour: [0.32, 0.42, 0.66] }),
     lamp({ at: [5, 2, -8], colour: [0.2, 0.22, 0.3], shadowless: true }),
   ].join('\n')
 }
@@ -79,6 +80,7 @@ export const lanternClose: Shot = {
   rate: { num: 24, den: 1 },
   file: 'lantern-close.mp4',
   seed: 45,
+  twos: true,
   jobs: (n) => [
     {
       name: 'scene',
@@ -97,5 +99,5 @@ export const lanternClose: Shot = {
   ],
   compose: (c, _n, at) =>
     c.pass(resample(c.k, c.picture(at('scene')), cinema.width, cinema.height, 'lanczos3')),
-  truth: (n) => ({ swing: Number(swing(n / FPS).toFixed(6)) }),
+  truth: (n) => ({ swing: Number(swing(heldFrame(lanternClose, n) / FPS).toFixed(6)) }),
 }

@@ -123,7 +123,7 @@ const scenery = (): string =>
     ),
     lantern(chain(at([3.4, 6.2, 0.4]), sized(0.8)), 1.5, false),
     lamp({ at: [3.4, 5.2, -0.4], colour: [3.4, 2.3, 1.2], wide: 0.8, fade: 2.6 }),
-    lamp({ at: [9, 6, -5], colour: [0.5, 0.4, 0.27], wide: 1.5, fade: 7 }),
+    lamp({ at: [9, 6, -5], colour: [0.5, 0.4, 0.27], fade: 7 }),
     lamp({ at: [-8, 6, -7], colour: [0.035, 0.05, 0.085], shadowless: true }),
   ].join('\n')
 
