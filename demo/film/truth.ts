@@ -49,11 +49,7 @@ export class TruthWriter {
     const { width, height, data } = readTraced(at('puppet'))
     const alpha = new Uint8Array(width * height)
     for (let p = 0; p < alpha.length; p++) alpha[p] = Math.round((data[p * 4 + 3] as number) * 255)
-    this.#keep(
-      'alpha',
-      n,
-      encode({ width, height, data: alpha, channels: 1, depth: 8 }),
-    )
+    this.#keep('alpha', n, encode({ width, height, data: alpha, channels: 1, depth: 8 }))
     if (n % KEY_EVERY === 0) {
       const codes = Uint16Array.from(data, (v) => Math.round(v * 65535))
       this.#keep(
@@ -102,7 +98,10 @@ export class TruthWriter {
     }
     writeNumbers(this.shot, this.size)
     for (const [kind, files] of this.#files)
-      writeFileSync(`${FOLDER}${this.shot.name}-${kind}.zip`, zipSync(files, { level: 0, mtime: '2026-01-01' }))
+      writeFileSync(
+        `${FOLDER}${this.shot.name}-${kind}.zip`,
+        zipSync(files, { level: 0, mtime: '2026-01-01' }),
+      )
   }
 }
 

@@ -54,7 +54,7 @@ const FACE: V3[] = (
   LEAN.o[2] + x * LEAN.x[2] + y * LEAN.y[2],
 ])
 
-/** The middles of its four crosses on its own axes, and how far their paint stands out. */
+/** The middles of its four crosses on its own axes, and how far their paint stands out: half of that is where they are seen. */
 const CROSSES = [-1.25, 1.25].flatMap((x) => [0.32, 2.08].map((y) => [x, y] as const))
 const THICK = 0.006
 
@@ -241,7 +241,7 @@ export const benchTablet: Shot = {
       return [x - ROOM.width / 2 + WIDTH / 2, y - ROOM.height / 2 + HEIGHT / 2] as const
     }
     const corners = FACE.map(pinhole)
-    const crosses = CROSSES.map((cross) => bend(...pinhole(placed(LEAN, [...cross, -THICK]))))
+    const crosses = CROSSES.map((cross) => bend(...pinhole(placed(LEAN, [...cross, -THICK / 2]))))
     return { corners: corners.map(([x, y]) => bend(x, y)), pinhole: corners, crosses }
   },
   mattes(c, n, at) {

@@ -4,7 +4,7 @@ import { paper } from '../look'
 import { drift, ease, mix, poses } from '../motion'
 import { box, camera as sdlCamera, cone, cylinder, group, lamp, stencil } from '../sdl'
 import { cobbles, DUSK_TONES, lantern, roomLight, street } from '../sets'
-import { cinema, partAround, type Shot } from '../shot'
+import { cinema, heldFrame, partAround, type Shot } from '../shot'
 import { at, chain, looking, type Camera, planeToPicture, sized, turn, type V3 } from '../space'
 import { channel } from './stargazer-talks'
 
@@ -96,6 +96,7 @@ export const foxCrosses: Shot = {
   rate: { num: 24, den: 1 },
   file: 'fox-crosses.mp4',
   seed: 89,
+  twos: true,
   jobs(n) {
     const t = n / FPS
     const where = place(t)
@@ -124,6 +125,6 @@ export const foxCrosses: Shot = {
     c.over(picture, c.picture(at('fox')))
     return picture
   },
-  truth: (n) => ({ ground: groundToPicture(n) }),
+  truth: (n) => ({ ground: groundToPicture(heldFrame(foxCrosses, n)) }),
   mattes: (c, _n, at) => ({ fox: channel(c, c.picture(at('matte')), 0) }),
 }
