@@ -167,7 +167,7 @@ export const stargazerOnGreen: Shot = {
   file: 'stargazer-on-green.mp4',
   seed: 34,
   grain: 0.07,
-  quality: 17,
+  quality: 22,
   plates: () => [
     { name: 'cloth', scene: [sdlCamera(camera), clothLights, cloth()].join('\n'), ...cinema, smooth: 0.1 },
   ],

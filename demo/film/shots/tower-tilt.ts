@@ -129,6 +129,7 @@ export const towerTilt: Shot = {
   rate: { num: 24, den: 1 },
   file: 'tower-tilt.mp4',
   seed: 93,
+  quality: 22,
   plates: () => [plate()],
   compose: (c, n, at) =>
     c.warp(
