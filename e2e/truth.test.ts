@@ -350,10 +350,10 @@ test('stargazer on green: the clip is foreground over cloth', () => {
 test('fox crosses: outside the fox the clip is the clean plate, inside it is not', () => {
   for (const n of [10, 40]) {
     const [clip, clean] = [lumaOf(decodeRgb(media('fox-crosses.mp4'), n)), lumaOf(truth.cleanPlate(n))]
-    const matte = blocks((p) => truth.channel('fox-crosses-fox', n).data[p] as number)
-    const differs = blocks((p) => clip[p] as number).map(
-      (v, i) => v - (blocks((p) => clean[p] as number)[i] as number),
-    )
+    const fox = truth.channel('fox-crosses-fox', n).data
+    const matte = blocks((p) => fox[p] as number)
+    const plate = blocks((p) => clean[p] as number)
+    const differs = blocks((p) => clip[p] as number).map((v, i) => v - (plate[i] as number))
     const [away, on] = [
       differs.filter((_, i) => near16(matte, i) === 0),
       differs.filter((_, i) => (matte[i] as number) > 0.9),
