@@ -32,7 +32,7 @@ export const CUTS: Cut[] = [
   { id: 'flags', name: 'Two flags', file: 'two-flags.mp4', in: 5, length: 74 },
   { id: 'cart', name: 'Cart comes', file: 'cart-comes.mov', in: 5, length: 66 },
   { id: 'square', name: 'Fox crosses', file: 'fox-crosses.mp4', in: 4, length: 64 },
-  { id: 'fox-on', name: 'Fox goes on', file: 'fox-talks.mov', in: 26, length: 48 },
+  { id: 'fox-on', name: 'Fox goes on', file: 'fox-talks.mov', in: 25, length: 48 },
   { id: 'lantern-on', name: 'Lantern again', file: 'lantern-close.mp4', in: 18, length: 50 },
   { id: 'green', name: 'Stargazer on green', file: 'stargazer-on-green.mp4', in: 8, length: 80 },
   { id: 'flight', name: 'Flight over roofs (to come)', file: 'placeholder-flight.png', in: 0, length: 120 },
