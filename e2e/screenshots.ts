@@ -30,6 +30,8 @@ await page.getByRole('button', { name: /^Shot Harbour wide/ }).waitFor()
 await page.getByRole('button', { name: /^Shot Harbour wide/ }).focus()
 await seek(40)
 await page.mouse.move(640, 5)
+// Filmstrips come one after another.
+await page.waitForTimeout(9000)
 await shoot('sequence')
 await page.getByRole('button', { name: 'Open on the desk' }).click()
 await tile('Lantern glow').click()

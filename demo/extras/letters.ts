@@ -69,8 +69,8 @@ const STROKES: Record<string, [number, number][][]> = {
   ],
   I: [
     [
-      [2, 0],
-      [2, 6],
+      [0.5, 0],
+      [0.5, 6],
     ],
   ],
   M: [
@@ -185,13 +185,13 @@ export function lettered(text: string, left: number, top: number, height: number
             (v, j) => (j % 2 ? top : x) + v * k,
           ),
         )
-    x += (letter === 'I' ? 4 : 5.5) * k
+    x += (letter === 'I' ? 2.5 : 5.5) * k
   }
   return out
 }
 
 export const widthOf = (text: string, height: number): number =>
-  [...text].reduce((sum, letter) => sum + (STROKES[letter] ? (letter === 'I' ? 4 : 5.5) : 3), -1.5) *
+  [...text].reduce((sum, letter) => sum + (STROKES[letter] ? (letter === 'I' ? 2.5 : 5.5) : 3), -1.5) *
   (height / 6)
 
 /** A bar with pointed ends, a little longer than its line, always wound the same way. */
