@@ -1,6 +1,6 @@
 // Composes and encodes the film and writes its truth: tsx demo/film/encode.ts [shot …]. Needs the traced pictures and ffmpeg.
 import { once } from 'node:events'
-import { mkdtempSync, writeFileSync } from 'node:fs'
+import { copyFileSync, mkdirSync, mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { encodeI420 } from '@stilus/core/kernels'
@@ -11,6 +11,7 @@ import { MEDIA, writer } from './ffmpeg'
 import { finder, finish } from './finish'
 import { type Shot } from './shot'
 import { SHOTS } from './shots'
+import { WORK } from './tracer'
 import { TruthWriter } from './truth'
 
 async function make(shot: Shot): Promise<void> {
@@ -19,13 +20,10 @@ async function make(shot: Shot): Promise<void> {
   const sound = join(mkdtempSync(join(tmpdir(), 'stilus-')), 'sound.raw')
   const fps = shot.rate.num / shot.rate.den
   writeFileSync(sound, toPcm(effects(shot.name, shot.frames / fps)))
-  const film = writer(
-    join(MEDIA, shot.file),
-    size,
-    `${shot.rate.num}/${shot.rate.den}`,
-    shot.quality ?? 20,
-    sound,
-  )
+  // What is there stays until the new clip is whole.
+  mkdirSync(WORK, { recursive: true })
+  const unfinished = join(WORK, shot.file)
+  const film = writer(unfinished, size, `${shot.rate.num}/${shot.rate.den}`, shot.quality ?? 20, sound)
   const truth = new TruthWriter(shot, size)
   for (let n = 0; n < shot.frames; n++) {
     const at = finder(shot, n)
@@ -37,6 +35,7 @@ async function make(shot: Shot): Promise<void> {
   film.stdin.end()
   const [code] = (await once(film, 'close')) as [number]
   if (code !== 0) throw new Error(`ffmpeg stopped with ${code} on ${shot.file}.`)
+  copyFileSync(unfinished, join(MEDIA, shot.file))
   await truth.close()
 }
 

@@ -50,12 +50,15 @@ export async function trace(shot: string, job: Job): Promise<string> {
   let said = ''
   tracer.stderr.on('data', (text: Buffer) => (said = (said + text.toString()).slice(-1500)))
   const code = await new Promise<number | null>((done, failed) =>
-    tracer.on('close', done).on('error', failed),
+    tracer
+      .on('close', done)
+      .on('error', () =>
+        failed(new Error('The ray tracer cannot be started. Install it: apt-get install povray.')),
+      ),
   )
-  if (process.env.SAID) console.error(said)
   if (code !== 0) throw new Error(`The ray tracer stopped with ${code} on ${job.name}:\n${said}`)
   renameSync(part, out)
-  if (!process.env.SAID) unlinkSync(source)
+  unlinkSync(source)
   return out
 }
 
