@@ -1,6 +1,6 @@
 import { type Param, shown } from '@stilus/core/params'
-import type { Step } from '@stilus/core/project'
-import { stepValues } from '@stilus/core/render'
+import { type Step, stepValues } from '@stilus/core/project'
+
 import { findStep } from '@stilus/core/steps'
 import { EmptyState } from '../ui/fields'
 import { ParamRow } from './param-row'
@@ -8,7 +8,7 @@ import { useDesk, useTime } from './use-desk'
 
 /** The controls of a step that matter for its values, under their headings. */
 export function WhatFace({ step }: { step: Step }) {
-  const { shot } = useDesk()
+  const { project, shot } = useDesk()
   const time = useTime()
   const declaration = findStep(step.use)
   if (!declaration) {
@@ -19,7 +19,7 @@ export function WhatFace({ step }: { step: Step }) {
     )
   }
   const groups = new Map<string, [string, Param][]>()
-  for (const [id, param] of shown(declaration.params, stepValues(step, time))) {
+  for (const [id, param] of shown(declaration.params, stepValues(project, shot, step, time))) {
     const group = param.group ?? ''
     groups.set(group, [...(groups.get(group) ?? []), [id, param]])
   }

@@ -1,3 +1,16 @@
-export { type Animated, type Handle, type Key, type Travel, type Value, valueAt } from './keys'
+export { type Animated, type Handle, type Key, speedAt, type Travel, type Value, valueAt } from './keys'
 export { dropKey, keyAt, moveKey, putKey, setValue } from './change'
 export { presence, type When } from './ramp'
+export { dropKeys, pasteKeys, retimeAll, retimed, retimeKeys, type Retiming } from './retime'
+export { type Ease, EASES, easeSegment, handleAt, setHandle } from './ease'
+export {
+  type Follow,
+  type MoveContext,
+  movedValue,
+  type Mover,
+  type Noise,
+  NOISE_FORMS,
+  noiseAt,
+  type Source,
+  type SourcePlace,
+} from './movers'

@@ -1,3 +1,5 @@
+import type { Mover } from './movers'
+
 /** What a parameter can hold. Numbers and lists of numbers travel between keys; words and switches jump. */
 export type Value = number | number[] | string | boolean
 
@@ -20,20 +22,35 @@ export interface Key {
   arrive: Travel
   leaveHandle?: Handle
   arriveHandle?: Handle
+  /** Its two handles turn apart. */
+  broken?: boolean
 }
 
 /** A parameter's value: a constant, or keys in rising time. With keys, `value` is what remains when all are removed. */
 export interface Animated {
   value: Value
   keys?: Key[]
+  /** The keys are kept but not heeded. */
+  keysOff?: boolean
+  /** What else moves it, in order: each works on what those before it give. */
+  movers?: Mover[]
 }
 
 const EASE_REACH = 0.42
+const EVEN_REACH = 1 / 3
 
 /** The value of a parameter at treatment time t. Before the first key and after the last it holds. */
 export function valueAt(animated: Animated, t: number): Value {
   const keys = animated.keys
-  if (!keys?.length) return animated.value
+  if (!keys?.length || animated.keysOff) return animated.value
+  const [a, b] = around(keys, t)
+  if (!a) return (b as Key).value
+  if (!b || a.leave === 'hold' || a.at === t) return a.value
+  return between(a, b, t)
+}
+
+/** The last key at or before t and the first one after it. */
+function around(keys: readonly Key[], t: number): [Key | undefined, Key | undefined] {
   let low = 0
   let high = keys.length
   while (low < high) {
@@ -41,11 +58,7 @@ export function valueAt(animated: Animated, t: number): Value {
     if ((keys[mid] as Key).at <= t) low = mid + 1
     else high = mid
   }
-  const a = keys[low - 1]
-  const b = keys[low]
-  if (!a) return (b as Key).value
-  if (!b || a.leave === 'hold' || a.at === t) return a.value
-  return between(a, b, t)
+  return [keys[low - 1], keys[low]]
 }
 
 function between(a: Key, b: Key, t: number): Value {
@@ -58,24 +71,67 @@ function between(a: Key, b: Key, t: number): Value {
 }
 
 /** A cubic Bezier in (time, value). Its control points lie between the keys in time, so it is single-valued. */
-function travel(a: Key, b: Key, t: number, from: number, to: number, component: number): number {
-  const length = b.at - a.at
-  const slope = (to - from) / length
-  const out = handle(a.leave, a.leaveHandle, slope, component)
-  const into = handle(b.arrive, b.arriveHandle, slope, component)
-  if (a.leave === 'linear' && (b.arrive === 'linear' || b.arrive === 'hold')) return from + slope * (t - a.at)
-  const u = solve((t - a.at) / length, out.reach, 1 - into.reach)
-  const p1 = from + out.speed * out.reach * length
-  const p2 = to - into.speed * into.reach * length
-  const v = 1 - u
-  return v * v * v * from + 3 * v * v * u * p1 + 3 * v * u * u * p2 + u * u * u * to
+interface Segment {
+  from: number
+  to: number
+  length: number
+  /** Control points: shares of the length, and values. */
+  x1: number
+  x2: number
+  p1: number
+  p2: number
 }
 
-function handle(travel: Travel, given: Handle | undefined, slope: number, component: number) {
+function segment(a: Key, b: Key, from: number, to: number, component: number): Segment {
+  const length = b.at - a.at
+  const slope = (to - from) / length
+  const out = handleOf(a.leave, a.leaveHandle, slope, component)
+  const into = handleOf(b.arrive, b.arriveHandle, slope, component)
+  return {
+    ...{ from, to, length, x1: out.reach, x2: 1 - into.reach },
+    p1: from + out.speed * out.reach * length,
+    p2: to - into.speed * into.reach * length,
+  }
+}
+
+function travel(a: Key, b: Key, t: number, from: number, to: number, component: number): number {
+  if (a.leave === 'linear' && (b.arrive === 'linear' || b.arrive === 'hold'))
+    return from + ((to - from) / (b.at - a.at)) * (t - a.at)
+  const s = segment(a, b, from, to, component)
+  const u = solve((t - a.at) / s.length, s.x1, s.x2)
+  const v = 1 - u
+  return v * v * v * from + 3 * v * v * u * s.p1 + 3 * v * u * u * s.p2 + u * u * u * to
+}
+
+/** How a key leaves or is reached: reach as a share of the segment, speed in units a frame. */
+export function handleOf(travel: Travel, given: Handle | undefined, slope: number, component: number) {
   if (travel === 'free' && given) {
     return { reach: Math.min(1, Math.max(0, given.reach)), speed: given.speed[component] ?? 0 }
   }
-  return travel === 'ease' ? { reach: EASE_REACH, speed: 0 } : { reach: 1 / 3, speed: slope }
+  return travel === 'ease' ? { reach: EASE_REACH, speed: 0 } : { reach: EVEN_REACH, speed: slope }
+}
+
+/**
+ * How fast component `component` changes at treatment time t by its keys, in units a frame: the derivative dv/du / dx/du of the curve. At a key it is the
+ * speed with which it is left; before the first and after the last key 0.
+ */
+export function speedAt(animated: Animated, t: number, component = 0): number {
+  const keys = animated.keys
+  if (!keys?.length || animated.keysOff) return 0
+  const [a, b] = around(keys, t)
+  const part = (key: Key) => (Array.isArray(key.value) ? key.value[component] : key.value)
+  if (!a || !b || a.leave === 'hold') return 0
+  const [from, to] = [part(a), part(b)]
+  if (typeof from !== 'number' || typeof to !== 'number') return 0
+  const s = segment(a, b, from, to, component)
+  const u = solve((t - a.at) / s.length, s.x1, s.x2)
+  const v = 1 - u
+  const dv = 3 * v * v * (s.p1 - from) + 6 * v * u * (s.p2 - s.p1) + 3 * u * u * (to - s.p2)
+  const dx = 3 * v * v * s.x1 + 6 * v * u * (s.x2 - s.x1) + 3 * u * u * (1 - s.x2)
+  // A handle of no length leaves its end at the direction of the other one.
+  return dx > 1e-9
+    ? dv / dx / s.length
+    : (u < 0.5 ? s.p2 - from : to - s.p1) / ((u < 0.5 ? s.x2 : 1 - s.x1) || 1) / s.length
 }
 
 /** The curve parameter u at which x(u) = 3(1-u)^2 u x1 + 3(1-u) u^2 x2 + u^3 equals x. Bisection guards Newton's steps. */

@@ -8,3 +8,14 @@ export {
   writeOtio,
 } from './otio'
 export { mediumPath, type PackageReader, type PackedMedium, readPackage, writePackage } from './package'
+export { readCube, TableError } from './cube'
+export {
+  type Preset,
+  type PresetFile,
+  readPresets,
+  readRecipe,
+  type RecipeFile,
+  ReuseError,
+  writePresets,
+  writeRecipe,
+} from './reuse'

@@ -25,3 +25,5 @@ export { type Homography, type Mesh, warpMesh, type WarpOptions, warpPerspective
 export { distance, grow } from './morphology'
 export { type Contour, fillPath, flattenCubic, type PathOptions } from './path'
 export { histogram, noise, type NoisePlace, type Statistics, statistics } from './measure'
+export { difference, inspect } from './inspect'
+export { fromBase64, toBase64 } from './base64'

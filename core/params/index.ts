@@ -1,6 +1,12 @@
 import type { Value } from '../anim'
 
+import { fitCurve } from './curve'
+
+export { CURVE_POINTS, curveAt, curveSamples } from './curve'
 export { typedNumber } from './typed'
+
+/** The largest seed. */
+export const SEEDS = 9999
 
 /** What all parameters declare. */
 interface Common {
@@ -66,8 +72,74 @@ export interface ToggleParam extends Common {
   default: boolean
 }
 
+/** A place on the picture, as shares of its width and height from the top left corner. */
+export interface PointParam extends Common {
+  type: 'point'
+  default: [number, number]
+}
+
+/** Two numbers of which the first is never above the second. */
+export interface RangeParam extends Common {
+  type: 'range'
+  default: [number, number]
+  min: number
+  max: number
+  soft?: readonly [number, number]
+  step: number
+  digits: number
+}
+
+/** A curve through points x0, y0, x1, y1, … with rising x; see `curveAt`. */
+export interface CurveParam extends Common {
+  type: 'curve'
+  default: number[]
+  /** The hue that the line is drawn in. */
+  channel?: 'red' | 'green' | 'blue'
+}
+
+/** A whole number from 0 that picks a pattern. */
+export interface SeedParam extends Common {
+  type: 'seed'
+  default: number
+}
+
+/** A colour table of the project, by its id; '' for none. */
+export interface FileParam extends Common {
+  type: 'file'
+  default: ''
+  /** File extensions that can be read. */
+  accept: readonly string[]
+}
+
+export interface TextParam extends Common {
+  type: 'text'
+  default: string
+  /** The most characters. */
+  most: number
+}
+
+/** A thing on the project's shelf, by its id; '' for none. Steps are given what the thing holds. */
+export interface ReferenceParam extends Common {
+  type: 'reference'
+  default: ''
+  of: 'colour'
+}
+
 /** A parameter, declared once; its control, its schema, its animation and its tests come from here. */
-export type Param = NumberParam | ColourParam | RgbParam | PairParam | ChoiceParam | ToggleParam
+export type Param =
+  | NumberParam
+  | ColourParam
+  | RgbParam
+  | PairParam
+  | ChoiceParam
+  | ToggleParam
+  | PointParam
+  | RangeParam
+  | CurveParam
+  | SeedParam
+  | FileParam
+  | TextParam
+  | ReferenceParam
 
 export type Params = Record<string, Param>
 /** Plain values at one time. */
@@ -85,12 +157,42 @@ export function fit(param: Param, value: unknown): Value {
       return typeof value === 'boolean' ? value : param.default
     case 'choice':
       return param.options.some((option) => option.value === value) ? (value as string) : param.default
+    case 'seed':
+      return Math.round(clampNumber(value, 0, SEEDS, param.default))
+    case 'text':
+      return typeof value === 'string' ? value.slice(0, param.most) : param.default
+    case 'file':
+    case 'reference':
+      return typeof value === 'string' ? value : param.default
+    case 'curve':
+      return fitCurve(value) ?? [...param.default]
+    case 'point': {
+      const list = Array.isArray(value) ? value : []
+      return param.default.map((fallback, i) => clampNumber(list[i], -10, 10, fallback))
+    }
+    case 'range': {
+      const list = Array.isArray(value) ? value : []
+      const [low = 0, high = 0] = param.default.map((d, i) => clampNumber(list[i], param.min, param.max, d))
+      return [Math.min(low, high), Math.max(low, high)]
+    }
     default: {
       const [min, max] = param.type === 'colour' ? [0, 1e4] : [param.min, param.max]
       const list = Array.isArray(value) ? value : []
       return param.default.map((fallback, i) => clampNumber(list[i], min, max, fallback))
     }
   }
+}
+
+/** The parameters whose values are numbers and can follow others. */
+export const isNumeric = (param: Param): boolean =>
+  ['number', 'colour', 'rgb', 'pair', 'point', 'range', 'seed'].includes(param.type)
+
+/** The names of a value's components, or none for a single one. */
+export function partNames(param: Param): readonly string[] {
+  if (param.type === 'pair') return param.names
+  if (param.type === 'point') return ['Across', 'Down']
+  if (param.type === 'range') return ['From', 'To']
+  return param.type === 'rgb' || param.type === 'colour' ? ['Red', 'Green', 'Blue'] : []
 }
 
 /** All defaults of a declaration. */

@@ -29,6 +29,21 @@ export function perform<N extends EditName>(project: Project, name: N, args: Edi
   return { project: next, label: edit.label(checked), patches, inverse }
 }
 
+/** One call of an edit. */
+export type Act = { [N in EditName]: readonly [name: N, args: EditArgs<N>] }[EditName]
+
+/** Several edits as one, under one label: all of them or none. */
+export function performAll(project: Project, acts: readonly Act[], label: string): Change {
+  const whole: Change = { project, label, patches: [], inverse: [] }
+  for (const [name, args] of acts) {
+    const change = perform(whole.project, name, args as never)
+    whole.project = change.project
+    whole.patches.push(...change.patches)
+    whole.inverse.unshift(...change.inverse)
+  }
+  return whole
+}
+
 /** Plays patches onto a document: those of a change to redo it, the inverse ones to undo it. */
 export const replay = (project: Project, patches: readonly Patch[]): Project => applyPatches(project, patches)
 

@@ -27,12 +27,22 @@ export const getMedium = (p: Project, id: string): Medium =>
     id,
   )
 
+/** Every step of a list and of the groups in it, in order. */
+export const allSteps = (steps: readonly Step[]): Step[] =>
+  steps.flatMap((step) => [step, ...allSteps(step.steps ?? [])])
+
 export const getStep = (shot: Shot, id: string): Step =>
   need(
-    shot.steps.find((s) => s.id === id),
+    allSteps(shot.steps).find((s) => s.id === id),
     'step',
     id,
   )
+
+/** The list that a step is in: the shot's own or that of a group. */
+export function listOf(shot: Shot, stepId: string): Step[] {
+  const group = allSteps(shot.steps).find((s) => s.steps?.some((inner) => inner.id === stepId))
+  return group?.steps ?? shot.steps
+}
 
 export const getShape = (step: Step, id: string): Shape =>
   need(

@@ -1,11 +1,22 @@
-export { type Change, type EditArgs, type EditName, type Patch, perform, replay } from './edit'
+export {
+  type Act,
+  type Change,
+  type EditArgs,
+  type EditName,
+  type Patch,
+  perform,
+  performAll,
+  replay,
+} from './edit'
 export { EDITS } from './edits'
 export {
+  allSteps,
   getMedium,
   getShape,
   getShot,
   getStep,
   handles,
+  listOf,
   materialLength,
   NotFound,
   sequenceLength,
@@ -14,14 +25,26 @@ export {
 } from './find'
 export { emptyHistory, type Entry, type History, record, travelTo } from './history'
 export { loadProject, newProject, ProjectError } from './load'
-export { address, type Place } from './parts'
+export { address, newPlainStep, type Place } from './parts'
+export { animatedOf, copiesOf, deepCopy, originOf, type Origin, placesOf, type Timing } from './copies'
+export { frontFor, groupsAround, keepsAlpha, paramsOf } from './declared'
+export { Circle, followed, holder, moved, placeName, stepValues, valueNow } from './values'
 export {
+  animatedSchema,
+  type FrontControl,
+  frontSchema,
   type Medium,
   type Project,
   type Region,
   type Shape,
+  type ShelfItem,
   type Shot,
   type SoundClip,
   type Step,
+  stepSchema,
+  type Still,
+  type Table,
+  type Version,
+  VERSIONS,
   VERSION,
 } from './schema'

@@ -1,28 +1,37 @@
+import type { z } from 'zod'
 import type { Animated, Value } from '../anim'
 import { defaults } from '../params'
-import type { StepDeclaration } from '../steps'
+import { findStep, type StepDeclaration } from '../steps'
 import { getShape, getShot, getStep, NotFound } from './find'
-import type { Project, Shape, Step } from './schema'
+import type { placeSchema, Project, Shape, Step } from './schema'
 
-/** Where an animatable value lies: a control of a step, its mix, or (with shapeId) a form of a shape. */
-export interface Place {
-  shotId: string
-  stepId: string
-  shapeId?: string | undefined
-  param: string
-}
+/** Where an animatable value lies: a control of a step, its mix, (with shapeId) a form of a shape, or (with mover) a number of a noise that moves one of these. */
+export type Place = z.infer<typeof placeSchema>
 
 /** The value at a place. @throws NotFound */
 export function address(p: Project, at: Place): Animated {
   const step = getStep(getShot(p, at.shotId), at.stepId)
-  if (!at.shapeId && at.param === 'mix') return step.mix
-  const values = at.shapeId ? getShape(step, at.shapeId).form : step.what
-  const found = values[at.param]
+  const found = at.shapeId
+    ? getShape(step, at.shapeId).form[at.param]
+    : at.param === 'mix'
+      ? step.mix
+      : step.what[at.param]
   if (!found) throw new NotFound('control', at.param)
-  return found
+  if (!at.mover) return found
+  const mover = found.movers?.find((m) => m.id === at.mover?.id)
+  if (!mover || mover.kind === 'follow') throw new NotFound('mover', at.mover.id)
+  return mover[at.mover.form]
 }
 
-export const placeLabel = (at: Place): string => at.param.replace(/-/g, ' ')
+export const placeLabel = (at: Place): string => (at.mover ? at.mover.form : at.param.replace(/-/g, ' '))
+
+const wholeShot = { start: null, end: null, rampIn: 0, rampOut: 0, shape: 'ease' } as const
+
+/** Steps that act as one. */
+export const newGroup = (id: string, name: string, steps: Step[]): Step => ({
+  ...{ id, use: 'group', name, on: true, mix: { value: 1 }, what: {}, where: null, when: { ...wholeShot } },
+  steps,
+})
 
 export function newStep(declaration: StepDeclaration, id: string): Step {
   const what = Object.fromEntries(
@@ -36,7 +45,7 @@ export function newStep(declaration: StepDeclaration, id: string): Step {
     mix: { value: 1 },
     what,
     where: null,
-    when: { start: null, end: null, rampIn: 0, rampOut: 0, shape: 'ease' },
+    when: { ...wholeShot },
   }
 }
 
@@ -62,4 +71,11 @@ export function newShape(
       feather: still(Math.round(pictureHeight / 9)),
     },
   }
+}
+
+/** A new step of a treatment with its defaults. @throws NotFound */
+export function newPlainStep(use: string, id: string): Step {
+  const declaration = findStep(use)
+  if (!declaration) throw new NotFound('treatment', use)
+  return newStep(declaration, id)
 }

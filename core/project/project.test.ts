@@ -56,6 +56,33 @@ function anyAct(): fc.Arbitrary<Act> {
     act('shot.note', { shotId, note: fc.string() }),
     act('shot.remove', { shotId: fc.constant('s2') }),
     act('step.add', { shotId, stepId, use, at: fc.nat(3) }),
+    act('version.switch', { shotId, to: fc.constantFrom('A', 'B', 'C') }),
+    act('steps.group', {
+      ...{ shotId, groupId: fc.constantFrom('g', 'h'), name: fc.constant('Both') },
+      stepIds: fc.subarray(['a', 'b', 'c'], { minLength: 1 }),
+    }),
+    act('group.open', { shotId, stepId: fc.constantFrom('g', 'h') }),
+    act('keys.retime', {
+      lanes: fc.tuple(fc.record({ place, at: fc.array(n, { minLength: 1, maxLength: 3 }) })),
+      change: fc.oneof(
+        fc.record({ kind: fc.constant('move'), by: n }),
+        fc.record({
+          kind: fc.constant('stretch'),
+          about: n,
+          factor: fc.double({ min: 0, max: 3, noNaN: true }),
+        }),
+        fc.record({ kind: fc.constant('reverse'), first: n, last: n }),
+      ),
+    }),
+    act('mover.put', {
+      place,
+      mover: fc.record({
+        ...{ id: fc.constantFrom('m', 'n'), on: fc.boolean(), kind: fc.constant('follow') },
+        source: fc.record({ kind: fc.constant('value'), place }),
+        ...{ factor: fc.constant(2), offset: n, delay: n, limits: fc.constant(null) },
+        join: fc.constantFrom('add', 'replace'),
+      }),
+    }),
     act('step.remove', { shotId, stepId }),
     act('step.copy', { shotId, stepId, newId: fc.constantFrom('b', 'c') }),
     act('step.move', { shotId, stepId, to: fc.nat(3) }),

@@ -10,7 +10,7 @@ const finite = z.number().refine(Number.isFinite)
 const id = z.string().min(1).max(80)
 const frames = finite
 
-const value = z.union([finite, z.array(finite).max(16), z.string().max(2000), z.boolean()])
+const value = z.union([finite, z.array(finite).max(64), z.string().max(2000), z.boolean()])
 const handle = loose({ reach: finite, speed: z.array(finite) })
 const travel = z.enum(['hold', 'linear', 'ease', 'free'])
 const key = loose({
@@ -20,20 +20,55 @@ const key = loose({
   arrive: travel,
   leaveHandle: handle.optional(),
   arriveHandle: handle.optional(),
+  broken: z.boolean().optional(),
+})
+const keys = z
+  .array(key)
+  .min(1)
+  .refine(
+    (keys) => keys.every((k, i) => i === 0 || k.at > (keys[i - 1]?.at ?? -Infinity)),
+    'keys must rise in time',
+  )
+
+/** What moves the numbers of a noise: keys alone. */
+const keyed = loose({ value, keys: keys.optional(), keysOff: z.boolean().optional() })
+
+/** Where an animatable value lies: a control of a step, its mix, a form of a shape, or a number of a noise that moves one of these. */
+export const placeSchema = z.object({
+  shotId: id,
+  stepId: id,
+  shapeId: id.optional(),
+  param: z.string(),
+  mover: z.object({ id, form: z.enum(['amplitude', 'frequency', 'decay']) }).optional(),
 })
 
+const sourceSchema = z.discriminatedUnion('kind', [
+  loose({
+    kind: z.literal('value'),
+    place: loose({ shotId: id, stepId: id, shapeId: id.optional(), param: z.string() }),
+    part: z.int().min(0).optional(),
+  }),
+  loose({ kind: z.literal('sound'), clipId: id }),
+])
+
+const moved = { id, on: z.boolean(), part: z.int().min(0).optional() }
+const noiseForm = { seed: z.int(), octaves: z.int().min(1).max(8) }
+const noise = { ...moved, ...noiseForm, amplitude: keyed, frequency: keyed, decay: keyed }
+export const moverSchema = z.discriminatedUnion('kind', [
+  loose({
+    ...moved,
+    kind: z.literal('follow'),
+    source: sourceSchema,
+    ...{ factor: finite, offset: finite, delay: finite },
+    limits: z.tuple([finite, finite]).nullable(),
+    join: z.enum(['replace', 'add']),
+  }),
+  loose({ ...noise, kind: z.literal('wobble') }),
+  loose({ ...noise, kind: z.literal('flicker') }),
+])
+
 /** A constant or keys in rising time (treatment frames). */
-export const animatedSchema = loose({
-  value,
-  keys: z
-    .array(key)
-    .min(1)
-    .refine(
-      (keys) => keys.every((k, i) => i === 0 || k.at > (keys[i - 1]?.at ?? -Infinity)),
-      'keys must rise in time',
-    )
-    .optional(),
-})
+export const animatedSchema = loose({ ...keyed.shape, movers: z.array(moverSchema).optional() })
 
 const shapeSchema = loose({
   id,
@@ -47,7 +82,7 @@ const shapeSchema = loose({
 
 const regionSchema = loose({ invert: z.boolean(), shapes: z.array(shapeSchema) })
 
-const whenSchema = loose({
+export const whenSchema = loose({
   start: frames.nullable(),
   end: frames.nullable(),
   rampIn: frames.min(0),
@@ -55,9 +90,20 @@ const whenSchema = loose({
   shape: z.enum(['linear', 'ease']),
 })
 
-const stepSchema = loose({
+/** A control on the front of a group: it stands for controls of the steps in it. */
+export const frontSchema = loose({
   id,
-  /** Id of the step's declaration. */
+  label: z.string().min(1).max(80),
+  group: z.string().max(80).optional(),
+  /** The controls that take its value; its kind is that of the first. */
+  targets: z.array(loose({ stepId: id, param: z.string() })).min(1),
+  /** A narrower range than the control itself has. */
+  range: z.tuple([finite, finite]).optional(),
+})
+
+const plainStep = loose({
+  id,
+  /** Id of the step's declaration, or 'group' for steps that act as one. */
   use: z.string(),
   name: z.string().max(200),
   on: z.boolean(),
@@ -66,7 +112,20 @@ const stepSchema = loose({
   what: z.record(z.string(), animatedSchema),
   where: regionSchema.nullable(),
   when: whenSchema,
+  front: z.array(frontSchema).optional(),
+  /** The recipe that a group was made from, and which state of it. */
+  recipe: loose({ id, name: z.string(), revision: z.int() }).optional(),
 })
+export type Step = z.infer<typeof plainStep> & {
+  /** The steps of a group, in order. */
+  steps?: Step[] | undefined
+}
+export const stepSchema: z.ZodType<Step> = z.lazy(
+  () => loose({ ...plainStep.shape, steps: z.array(stepSchema).optional() }) as unknown as z.ZodType<Step>,
+)
+
+const steps = z.array(stepSchema)
+export const VERSIONS = ['A', 'B', 'C'] as const
 
 export const rateSchema = loose({
   num: z.int().positive(),
@@ -109,7 +168,11 @@ const shotSchema = loose({
   sound: finite.nullable(),
   state: z.enum(['untouched', 'in work', 'done']),
   note: z.string().max(5000),
-  steps: z.array(stepSchema),
+  steps,
+  /** Which of its versions the steps are; A unless it says otherwise. */
+  version: z.enum(VERSIONS).optional(),
+  /** The steps of the other versions. */
+  versions: z.partialRecord(z.enum(VERSIONS), steps).optional(),
 })
 
 /** A clip that is heard only. */
@@ -121,6 +184,31 @@ const soundSchema = loose({
   length: z.int().min(1),
   in: z.int(),
   gain: finite,
+})
+
+const rgb = z.tuple([finite, finite, finite])
+
+/** Things that were made for a shot and can serve again. */
+export const shelfSchema = z.discriminatedUnion('kind', [
+  loose({ id, name: z.string().max(200), kind: z.literal('colour'), value: rgb }),
+  /** Loudness of a medium: the root mean square of every frame of the rate, as a share of the loudest. */
+  loose({
+    ...{ id, name: z.string().max(200), kind: z.literal('level'), mediaId: id },
+    ...{ rate: rateSchema, values: z.array(finite) },
+  }),
+])
+
+/** A picture that was kept to compare with. */
+const stillSchema = loose({ id, name: z.string().max(200), mediaId: id, shotId: id, frame: frames })
+
+/** A colour table: float32 in little-endian order as base64, red fastest. */
+export const tableSchema = loose({
+  id,
+  name: z.string().max(200),
+  size: z.int().min(2).max(65),
+  low: rgb,
+  high: rgb,
+  colours: z.string(),
 })
 
 export const projectSchema = loose({
@@ -139,12 +227,23 @@ export const projectSchema = loose({
   sounds: z.array(soundSchema),
   /** In and out of the sequence, [in, out). */
   marks: loose({ in: z.int().nullable(), out: z.int().nullable() }),
+  /** Named frames of the sequence. */
+  markers: z.array(loose({ id, at: z.int(), name: z.string().max(200) })).optional(),
+  /** Lines on the picture, in pixels of the full-size picture. */
+  guides: z.array(loose({ id, axis: z.enum(['x', 'y']), at: finite })).optional(),
+  stills: z.array(stillSchema).optional(),
+  shelf: z.array(shelfSchema).optional(),
+  tables: z.array(tableSchema).optional(),
 })
 
 export type Project = z.infer<typeof projectSchema>
 export type Medium = z.infer<typeof mediumSchema>
 export type Shot = z.infer<typeof shotSchema>
 export type SoundClip = z.infer<typeof soundSchema>
-export type Step = z.infer<typeof stepSchema>
 export type Region = z.infer<typeof regionSchema>
 export type Shape = z.infer<typeof shapeSchema>
+export type FrontControl = z.infer<typeof frontSchema>
+export type Still = z.infer<typeof stillSchema>
+export type ShelfItem = z.infer<typeof shelfSchema>
+export type Table = z.infer<typeof tableSchema>
+export type Version = (typeof VERSIONS)[number]

@@ -1,5 +1,5 @@
 import { type Area, type Frame, isEmpty, type Picture, type Plane, sameArea, wholeOf } from '../frame'
-import { type ColourOp, filled, type Kernels, runProgram, showPlane } from '../kernels'
+import { type ColourOp, difference, filled, inspect, type Kernels, runProgram, showPlane } from '../kernels'
 import { rasterise } from '../region'
 import { findStep } from '../steps'
 import type { ColourPart, Node, Op, Plan } from './graph'
@@ -126,6 +126,7 @@ function make(
       const ops = colourOps(
         op.parts,
         mattes.map((m) => m.frame as unknown as Plane),
+        plan.tables,
       )
       // Written over what it was given only where nothing else reads that.
       const out = runProgram(k, frame, ops, own || spare(0) ? frame : undefined)
@@ -150,6 +151,18 @@ function make(
       if (own) k.free(frame)
       return shown
     }
+    case 'inspect': {
+      const out = copied(k, first as Held, area)
+      inspect(k, out, op.look)
+      return out
+    }
+    case 'difference': {
+      const out = copied(k, first as Held, area)
+      const { frame, own } = part(k, second as Held, area)
+      difference(k, out, frame, op.gain)
+      if (own) k.free(frame)
+      return out
+    }
   }
 }
 
@@ -163,16 +176,21 @@ function stepped(k: Kernels, plan: Plan, op: Extract<Op, { kind: 'step' }>, inpu
     scale: plan.scale,
     place: { x: input.area.x, y: input.area.y, width: plan.width, height: plan.height },
     time: op.time ?? 0,
+    tables: plan.tables,
     ...(op.view ? { view: op.view } : {}),
   })
   return cropped(k, { picture, area: input.area }, area)
 }
 
-function colourOps(parts: readonly ColourPart[], mattes: readonly Plane[]): ColourOp[] {
+function colourOps(
+  parts: readonly ColourPart[],
+  mattes: readonly Plane[],
+  tables: Plan['tables'],
+): ColourOp[] {
   return parts.flatMap((part): ColourOp[] => {
     if ('keep' in part) return [{ op: 'keep' }]
     if ('amount' in part)
       return [{ op: 'mixKept', amount: part.amount, matte: part.matte ? mattes[part.matte - 1] : undefined }]
-    return findStep(part.use)?.colour?.(part.values as never) ?? []
+    return findStep(part.use)?.colour?.(part.values as never, tables) ?? []
   })
 }

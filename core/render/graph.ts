@@ -1,6 +1,10 @@
 import type { Area } from '../frame'
 import type { Values } from '../params'
 import type { ResolvedShape } from '../region'
+import type { Tables } from '../steps'
+
+/** A look at the picture: one channel or its luminance as grey, or its values at and beyond black and white marked. */
+export type Inspect = 'red' | 'green' | 'blue' | 'alpha' | 'luminance' | 'clipping'
 
 /** What a node does. Inputs are listed in the node, in the order named here. */
 export type Op =
@@ -20,6 +24,10 @@ export type Op =
   | { kind: 'over' }
   /** [matte] */
   | { kind: 'show' }
+  /** [picture]: how it is looked at. */
+  | { kind: 'inspect'; look: Inspect }
+  /** [picture, other]: how far they lie apart, times a gain. */
+  | { kind: 'difference'; gain: number }
 
 /** A pointwise step; or noting the picture; or mixing what was noted with the result, by an amount and the matte at an input. */
 export type ColourPart =
@@ -47,6 +55,8 @@ export interface Plan {
   /** Every source frame that evaluation will ask for. */
   sources: { mediaId: string; frame: number }[]
   highlights: Highlights
+  /** The colour tables that its steps use. */
+  tables: Tables
 }
 
 /** The key of a plan's picture, as it leaves the house. */

@@ -1,20 +1,55 @@
-import { presence, valueAt } from '../anim'
+import { presence } from '../anim'
 import { type Area, isEmpty, scaled, scaledArea, wholeOf } from '../frame'
-import { fit, type Values } from '../params'
 import { matteBounds, type ResolvedShape } from '../region'
-import { getShot, type Project, type Region, type Shot, shotsAt, type Step, treatmentTime } from '../project'
+import {
+  getShot,
+  keepsAlpha,
+  moved,
+  type Project,
+  type Region,
+  type Shot,
+  shotsAt,
+  type Step,
+  stepValues,
+  treatmentTime,
+  type Version,
+} from '../project'
 import { findStep } from '../steps'
 import { conform } from '../time'
 import { assignAreas } from './areas'
 import { fuse } from './fuse'
-import { type Draft, GraphBuilder, type Plan, reachable } from './graph'
+import { type Draft, GraphBuilder, type Inspect, type Plan, reachable } from './graph'
+import { tablesOf } from './tables'
 
 /** What to look at. */
-export type Target =
+export type Target = Base & {
+  inspect?: Inspect | undefined
+  /** Shown instead: how far the picture lies from this one, times a gain. */
+  difference?: { against: Base; gain: number } | undefined
+}
+
+type Base =
   /** The whole sequence. */
   | { kind: 'sequence' }
-  /** One shot alone: its result, or its state after step `upTo` ('source' for the untouched shot). */
-  | { kind: 'shot'; shotId: string; upTo?: string | undefined; view?: StepView | undefined }
+  /** A kept still, or any medium, at its first frame. */
+  | { kind: 'medium'; mediaId: string }
+  | ShotTarget
+
+/** One shot alone: its result, or its state after step `upTo` ('source' for the untouched shot). */
+export interface ShotTarget {
+  kind: 'shot'
+  shotId: string
+  upTo?: string | undefined
+  view?: StepView | undefined
+  /** Only these steps, whatever is switched on. */
+  solo?: readonly string[] | undefined
+  /** Another version of the shot than the one in use. */
+  version?: Version | undefined
+  /** Over what lies under the shot on the sequence. */
+  below?: boolean | undefined
+  /** Another frame than the one asked for, for comparing with other shots. */
+  frame?: number | undefined
+}
 
 /** A look at what one step thinks: its region as a matte ('region'), or one of the views that it declares. */
 export interface StepView {
@@ -32,7 +67,7 @@ export interface StepView {
 export function plan(project: Project, target: Target, frame: number, scale: number, area?: Area): Plan {
   const size = scaled(project.size, scale)
   const g = new GraphBuilder(size.width, size.height, scale)
-  const root = planTarget(g, project, target, frame)
+  const root = planLook(g, project, target, frame)
   const large = ({ op }: Draft) =>
     op.kind === 'matte' && op.bounds.width * op.bounds.height * 2 > size.width * size.height
   const wanted = area ? scaledArea(area, scale) : wholeOf(size)
@@ -40,22 +75,41 @@ export function plan(project: Project, target: Target, frame: number, scale: num
   const sources = nodes.flatMap(({ op, area }) =>
     op.kind === 'source' && !isEmpty(area) ? [{ mediaId: op.mediaId, frame: op.frame }] : [],
   )
-  return { ...size, scale, nodes, sources, highlights: project.highlights ?? 'clip' }
+  const look = { highlights: project.highlights ?? 'clip', tables: tablesOf(project, nodes) } as const
+  return { ...size, scale, nodes, sources, ...look }
 }
 
-function planTarget(g: GraphBuilder, project: Project, target: Target, frame: number): number {
+function planLook(g: GraphBuilder, project: Project, target: Target, frame: number): number {
+  let picture = planTarget(g, project, target, frame)
+  if (target.difference) {
+    const other = planTarget(g, project, target.difference.against, frame)
+    picture = g.add({ kind: 'difference', gain: target.difference.gain }, [picture, other])
+  }
+  return target.inspect ? g.add({ kind: 'inspect', look: target.inspect }, [picture]) : picture
+}
+
+function planTarget(g: GraphBuilder, project: Project, target: Base, frame: number): number {
+  if (target.kind === 'medium') return g.add({ kind: 'source', mediaId: target.mediaId, frame: 0 })
   if (target.kind === 'shot') {
     const shot = getShot(project, target.shotId)
-    return planShot(g, project, shot, frame, target.upTo, target.view)
+    const picture = planShot(g, project, shot, target.frame ?? frame, target)
+    if (!target.below) return picture
+    const under = planSequence(g, project, shot.start + frame, shot.lane)
+    return under === undefined ? picture : g.add({ kind: 'over' }, [picture, under])
   }
-  const shots = shotsAt(project, frame)
+  return planSequence(g, project, frame, Infinity) ?? g.add({ kind: 'blank' })
+}
+
+/** What the lanes below `lane` show at a sequence frame; undefined where there is nothing. */
+function planSequence(g: GraphBuilder, project: Project, frame: number, lane: number): number | undefined {
+  const shots = shotsAt(project, frame).filter((shot) => shot.lane < lane)
   const hiding = shots.findLastIndex((shot) => hides(project, shot))
   let picture: number | undefined
   for (const shot of shots.slice(Math.max(0, hiding))) {
     const top = planShot(g, project, shot, frame - shot.start)
     picture = picture === undefined ? top : g.add({ kind: 'over' }, [top, picture])
   }
-  return picture ?? g.add({ kind: 'blank' })
+  return picture
 }
 
 /** Whether nothing can be seen through a shot: video of the canvas's shape, and no step that could open it. */
@@ -65,28 +119,54 @@ function hides(project: Project, shot: Shot): boolean {
   const { width, height } = project.size
   const ratio = Math.min(width / medium.width, height / medium.height)
   const covers = Math.round(medium.width * ratio) === width && Math.round(medium.height * ratio) === height
-  return covers && shot.steps.every((step) => !step.on || (findStep(step.use)?.keepsAlpha ?? true))
+  return covers && shot.steps.every((step) => !step.on || keepsAlpha(step))
+}
+
+/** What planning the steps of a shot needs to know. */
+interface Work {
+  g: GraphBuilder
+  project: Project
+  shot: Shot
+  /** Treatment time. */
+  t: number
+  bounds: { start: number; end: number }
+  upTo?: string | undefined
+  view?: StepView | undefined
+  solo?: readonly string[] | undefined
 }
 
 function planShot(
   g: GraphBuilder,
   project: Project,
-  shot: Shot,
+  whole: Shot,
   f: number,
-  upTo?: string,
-  view?: StepView,
+  { upTo, view, solo, version }: Partial<ShotTarget> = {},
 ): number {
-  let picture = planSource(g, project, shot, f)
+  const shot = version && whole.versions?.[version] ? { ...whole, steps: whole.versions[version] } : whole
+  const picture = planSource(g, project, shot, f)
   if (upTo === 'source') return picture
   const t = treatmentTime(shot, f)
   const bounds = { start: treatmentTime(shot, 0), end: treatmentTime(shot, shot.length) }
-  for (const step of shot.steps) {
-    if (view?.stepId === step.id) return planView(g, step, picture, t, view.view)
-    picture = planStep(g, step, picture, t, bounds)
-    if (step.id === upTo) break
-  }
-  return picture
+  return planSteps({ g, project, shot, t, bounds, upTo, view, solo }, shot.steps, picture).picture
 }
+
+/** The picture after a list of steps; `done` once the state or the view that was asked for is reached. */
+function planSteps(work: Work, steps: readonly Step[], before: number): { picture: number; done: boolean } {
+  let picture = before
+  for (const step of steps) {
+    if (work.view?.stepId === step.id)
+      return { picture: planView(work, step, picture, work.view.view), done: true }
+    const within = allInside(step, work.upTo) || allInside(step, work.view?.stepId)
+    if (within) return planSteps(work, step.steps ?? [], picture)
+    picture = planStep(work, step, picture)
+    if (step.id === work.upTo) return { picture, done: true }
+  }
+  return { picture, done: false }
+}
+
+/** Whether a step is one of those in a group. */
+const allInside = (group: Step, id: string | undefined): boolean =>
+  id !== undefined && (group.steps ?? []).some((inner) => inner.id === id || allInside(inner, id))
 
 function planSource(g: GraphBuilder, project: Project, shot: Shot, f: number): number {
   const medium = project.media.find((m) => m.id === shot.mediaId)
@@ -96,40 +176,49 @@ function planSource(g: GraphBuilder, project: Project, shot: Shot, f: number): n
   return g.add({ kind: 'source', mediaId: medium.id, frame: Math.min(last, Math.max(0, wanted)) })
 }
 
-function planStep(
-  g: GraphBuilder,
-  step: Step,
-  before: number,
-  t: number,
-  bounds: { start: number; end: number },
-): number {
-  const declaration = findStep(step.use)
-  if (!declaration || !step.on) return before
-  const amount = Number(valueAt(step.mix, t)) * presence(step.when, t, bounds)
+function planStep(work: Work, step: Step, before: number): number {
+  const { g, project, shot, t, bounds } = work
+  const alone = work.solo?.length ? work.solo.includes(step.id) : step.on
+  if (!alone && !work.solo?.some((id) => allInside(step, id))) return before
+  const amount = Number(moved(project, shot, step, step.mix, t)) * presence(step.when, t, bounds)
   if (!(amount > 0)) return before
-  const values = stepValues(step, t)
-  if (declaration.neutral(values as never)) return before
-  const matte = step.where && planMatte(g, step.where, t)
+  const matte = step.where && planMatte(work, step, step.where)
   if (matte === 'empty') return before
-  const time = declaration.moves ? t : undefined
-  const after = g.add({ kind: 'step', use: step.use, values, time }, [before])
+  const after = planActing(work, step, before)
+  if (after === before) return before
   if (matte !== null && matte !== undefined)
     return g.add({ kind: 'mix', amount: Math.min(1, amount) }, [before, after, matte])
   return amount >= 1 ? after : g.add({ kind: 'mix', amount }, [before, after])
 }
 
-function planView(g: GraphBuilder, step: Step, before: number, t: number, view: string): number {
+/** What a step makes of the whole picture, in full; the picture itself where it does nothing. */
+function planActing(work: Work, step: Step, before: number): number {
+  const { g, project, shot, t } = work
+  if (step.use === 'group') {
+    const solo = work.solo?.includes(step.id) ? undefined : work.solo
+    return planSteps({ ...work, solo, upTo: undefined, view: undefined }, step.steps ?? [], before).picture
+  }
+  const declaration = findStep(step.use)
+  if (!declaration) return before
+  const values = stepValues(project, shot, step, t)
+  if (declaration.neutral(values as never)) return before
+  return g.add({ kind: 'step', use: step.use, values, time: declaration.moves ? t : undefined }, [before])
+}
+
+function planView(work: Work, step: Step, before: number, view: string): number {
+  const { g, project, shot, t } = work
   if (view === 'region') {
-    const shapes = step.where ? resolveShapes(step.where, t) : []
+    const shapes = step.where ? resolveShapes(project, shot, step, step.where, t) : []
     return g.add({ kind: 'show' }, [addMatte(g, shapes, step.where?.invert ?? true)])
   }
   const time = findStep(step.use)?.moves ? t : undefined
-  return g.add({ kind: 'step', use: step.use, values: stepValues(step, t), view, time }, [before])
+  const values = stepValues(project, shot, step, t)
+  return g.add({ kind: 'step', use: step.use, values, view, time }, [before])
 }
 
 /** The matte of a region; undefined where it has no shape and so means everything; 'empty' where nothing of the picture is in it. */
-function planMatte(g: GraphBuilder, region: Region, t: number): number | 'empty' | undefined {
-  const shapes = resolveShapes(region, t)
+function planMatte({ g, project, shot, t }: Work, step: Step, region: Region): number | 'empty' | undefined {
+  const shapes = resolveShapes(project, shot, step, region, t)
   if (!shapes.length) return undefined
   return isEmpty(matteBounds(g, g.scale, shapes, region.invert))
     ? 'empty'
@@ -139,25 +228,20 @@ function planMatte(g: GraphBuilder, region: Region, t: number): number | 'empty'
 const addMatte = (g: GraphBuilder, shapes: ResolvedShape[], invert: boolean): number =>
   g.add({ kind: 'matte', shapes, invert, bounds: matteBounds(g, g.scale, shapes, invert) })
 
-/** The values of a step's controls at treatment time t, within their ranges; defaults for those a document lacks. */
-export function stepValues(step: Step, t: number): Values {
-  const params = findStep(step.use)?.params ?? {}
-  return Object.fromEntries(
-    Object.entries(params).map(([id, param]) => {
-      const given = step.what[id]
-      return [id, fit(param, given && valueAt(given, t))]
-    }),
-  )
-}
-
-/** The shapes of a region that are on, at treatment time t. */
-export function resolveShapes(region: Region, t: number): ResolvedShape[] {
+/** The shapes of a step's region that are on, at treatment time t. */
+export function resolveShapes(
+  project: Project,
+  shot: Shot,
+  step: Step,
+  region: Region,
+  t: number,
+): ResolvedShape[] {
   return region.shapes
     .filter((shape) => shape.on)
     .map((shape) => {
       const form = (name: string, fallback: number | number[]) => {
         const given = shape.form[name]
-        return given ? valueAt(given, t) : fallback
+        return given ? moved(project, shot, step, given, t) : fallback
       }
       return {
         kind: shape.kind,

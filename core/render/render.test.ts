@@ -1,9 +1,18 @@
 import type { Area, RgbaPicture } from '../frame'
-import { type EditArgs, type EditName, getShot, getStep, perform, type Project, type Shot } from '../project'
+import {
+  type EditArgs,
+  type EditName,
+  getShot,
+  getStep,
+  perform,
+  type Project,
+  type Shot,
+  stepValues,
+} from '../project'
 import { findStep } from '../steps'
 import { testKernels, worst } from '../testing/pictures'
 import { medium, shot, testProject } from '../testing/projects'
-import { evaluate, type NodeCache, plan, planKey, type Sources, stepValues, type Target } from '.'
+import { evaluate, type NodeCache, plan, planKey, type Sources, type Target } from '.'
 
 const k = testKernels()
 afterEach(() => expect(k.used).toBe(0))
@@ -142,7 +151,10 @@ describe('fusing and parts', () => {
       k.free(input, ...(out ? [out] : []))
       return result
     }
-    const values = (id: string) => stepValues(getStep(getShot(grades, 's1'), id), 0)
+    const values = (id: string) => {
+      const shot = getShot(grades, 's1')
+      return stepValues(grades, shot, getStep(shot, id), 0)
+    }
     const matte = draw(grades, 0, { ...target, view: { stepId: 'b', view: 'region' } })
     const after = alone(a, 'grade', values('b'))
     expect(
@@ -316,5 +328,56 @@ describe('evaluate', () => {
     expect(worst(second.data, draw(changed))).toBe(0)
     k.free(first, second)
     expect(() => evaluate(k, plan(graded, target, 9, 1), untouched)).toThrow('read again')
+  })
+})
+
+describe('looks', () => {
+  const project: Project = { ...testProject(), size: { width: 4, height: 1 } }
+  const rgba = [255, 0, 0, 255, 0, 128, 0, 255, 255, 255, 255, 255, 90, 60, 30, 128]
+  const stored: RgbaPicture = { kind: 'rgba', width: 4, height: 1, data: Uint8Array.from(rgba) }
+  const see = (look: Partial<Target>) => {
+    const frame = evaluate(k, plan(project, { ...target, ...look } as Target, 0, 1), () => stored)
+    const out = Array.from({ length: 4 }, (_, i) =>
+      [...frame.data.slice(i * 4, i * 4 + 4)].map((v) => +v.toFixed(3)),
+    )
+    k.free(frame)
+    return out
+  }
+  const decode = (v: number) => +(((v / 255 + 0.055) / 1.055) ** 2.4).toFixed(3)
+
+  it('shows one channel, alpha or luminance as grey', () => {
+    expect(see({ inspect: 'green' }).map(([r]) => r)).toEqual([0, decode(128), 1, decode(60)])
+    expect(see({ inspect: 'alpha' })[3]).toEqual([0.502, 0.502, 0.502, 1])
+    expect(see({ inspect: 'luminance' })[0]).toEqual([0.213, 0.213, 0.213, 1])
+  })
+
+  it('marks what touches white and black, the one unlike the other', () => {
+    const [red, green, white, brown] = see({ inspect: 'clipping' })
+    expect(red).toEqual(white)
+    expect(green).not.toEqual(red)
+    expect(new Set(brown?.slice(0, 3)).size).toBe(1)
+  })
+
+  it('differs from another picture by what lies between them, times the gain', () => {
+    const same = see({ difference: { against: { kind: 'shot', shotId: 's1', upTo: 'source' }, gain: 50 } })
+    expect(same.flat()).toEqual(same.flatMap(() => [0, 0, 0, 1]))
+    const graded = withStep(project, 'a', 'grade', { exposure: 1 })
+    const frame = evaluate(
+      k,
+      plan(
+        graded,
+        { ...target, difference: { against: { ...target, upTo: 'source' }, gain: 2 } } as Target,
+        0,
+        1,
+      ),
+      () => stored,
+    )
+    expect([...frame.data.slice(4, 8)].map((v) => +v.toFixed(3))).toEqual([
+      0,
+      +(2 * decode(128)).toFixed(3),
+      0,
+      1,
+    ])
+    k.free(frame)
   })
 })

@@ -1,5 +1,5 @@
 import type { Frame } from '../frame'
-import { type ColourOp, type Kernels, runProgram } from '../kernels'
+import { type ColourOp, type Kernels, type Rgb, runProgram } from '../kernels'
 import type { Params, Values } from '../params'
 
 export type Family = 'colour' | 'light' | 'blur' | 'texture' | 'warp' | 'key' | 'generate' | 'time'
@@ -19,7 +19,20 @@ export interface RenderContext<P extends Params = Params> {
   place: Place
   /** Treatment time in frames. Only steps that declare `moves` may use it. */
   time: number
+  /** The colour tables that `file` parameters name. */
+  tables: Tables
 }
+
+/** A 3D table of colours, red fastest, over the box [low, high]. */
+export interface ColourTable {
+  size: number
+  low: Rgb
+  high: Rgb
+  colours: Float32Array
+}
+
+/** Tables by id. */
+export type Tables = Readonly<Record<string, ColourTable>>
 
 /** A part of a picture: the offset of its first pixel, and the size of the whole. */
 export interface Place {
@@ -35,9 +48,15 @@ type ValueOf<T> = T extends { type: 'number' }
     ? boolean
     : T extends { type: 'choice' }
       ? string
-      : T extends { type: 'pair' }
+      : T extends { type: 'pair' | 'point' | 'range' }
         ? [number, number]
-        : [number, number, number]
+        : T extends { type: 'seed' }
+          ? number
+          : T extends { type: 'text' | 'file' }
+            ? string
+            : T extends { type: 'curve' | 'reference' }
+              ? number[]
+              : [number, number, number]
 
 /** One treatment, declared once. Controls, catalogue, saved files, documentation and the shared tests come from here. */
 export interface StepDeclaration<P extends Params = Params> {
@@ -66,7 +85,7 @@ export interface StepDeclaration<P extends Params = Params> {
   /** A new frame of the input's size. Pure: same input, same bits. */
   render(context: RenderContext<P>): Frame
   /** For steps that look at one pixel at a time: the same as operations, which are fused with those of their neighbours. */
-  colour?(values: RenderContext<P>['values']): ColourOp[]
+  colour?(values: RenderContext<P>['values'], tables: Tables): ColourOp[]
 }
 
 /** What a pointwise colour step declares: reach, alpha and rendering follow. */
@@ -87,7 +106,7 @@ export const declareColourStep = <const P extends Params>(step: ColourStep<P>): 
     views: [],
     keepsAlpha: true,
     reach: () => 0,
-    render: ({ kernels, input, values }) => runProgram(kernels, input, step.colour(values)),
+    render: ({ kernels, input, values, tables }) => runProgram(kernels, input, step.colour(values, tables)),
   })
 
 export type { Values }

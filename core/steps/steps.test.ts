@@ -7,8 +7,15 @@ import { findStep, STEPS, type StepDeclaration } from '.'
 const k = testKernels(128)
 afterEach(() => expect(k.used).toBe(0))
 
+/** A small table that swaps red and blue and takes some green. */
+const swap = new Float32Array(
+  [0, 1].flatMap((b) => [0, 1].flatMap((g) => [0, 1].flatMap((r) => [b, g * 0.8, r]))),
+)
+const tables = { swap: { size: 2, low: [0, 0, 0], high: [1, 1, 1], colours: swap } } as const
+
 const render = (step: StepDeclaration, input: Frame, values: Values, scale = 1, view?: string) =>
   step.render({
+    tables,
     ...{ kernels: k, input, values: values as never, scale, time: 3 },
     place: { x: 0, y: 0, width: input.width, height: input.height },
     ...(view ? { view } : {}),
@@ -25,6 +32,11 @@ function busy(step: StepDeclaration): Values {
     if (p.type === 'pair' || p.type === 'rgb')
       return p.default.map((d) => d + (toward(d, p) - d) * (p.type === 'rgb' ? 0.1 : 1))
     if (p.type === 'colour') return [1, 0.6, 0.3]
+    if (p.type === 'curve') return [0, 0.05, 0.4, 0.55, 1, 0.9]
+    if (p.type === 'range') return [p.default[0] + 0.1, p.default[1] - 0.15]
+    if (p.type === 'point') return [0.4, 0.65]
+    if (p.type === 'file') return 'swap'
+    if (p.type === 'reference') return [0.5, 0.4, 0.3]
     return p.default
   }
   return Object.fromEntries(Object.entries(step.params).map(([id, p]) => [id, value(p)]))
@@ -35,7 +47,9 @@ const extremes = (step: StepDeclaration, end: 'min' | 'max'): Values =>
   Object.fromEntries(
     Object.entries(step.params).map(([id, p]) => {
       if (p.type === 'number') return [id, p.unit === 'px' && end === 'max' ? 60 : p[end]]
-      if (p.type === 'rgb') return [id, p.default.map(() => p[end])]
+      if (p.type === 'rgb' || p.type === 'range') return [id, p.default.map(() => p[end])]
+      if (p.type === 'reference') return [id, end === 'min' ? [] : [1e4, 0, 1e-7]]
+      if (p.type === 'file') return [id, end === 'min' ? '' : 'gone']
       if (p.type === 'pair') return [id, p.default.map(() => (end === 'max' ? 60 : p.min))]
       return [id, p.default]
     }),
@@ -134,7 +148,9 @@ describe.each(STEPS.map((step) => [step.id, step] as const))('%s', (_, step) => 
       part.data.set(input.data.subarray(at, at + given.width * 4), y * given.width * 4)
     }
     const place = { x: given.x, y: given.y, width: w, height: h }
-    const out = step.render({ kernels: k, input: part, values: values as never, scale: 1, place, time: 3 })
+    const out = step.render({
+      ...{ kernels: k, input: part, values: values as never, scale: 1, place, time: 3, tables },
+    })
     const row = (from: Frame, x: number, y: number) =>
       from.data.subarray((y * from.width + x) * 4, (y * from.width + x + wanted.width) * 4)
     for (let y = wanted.y; y < wanted.y + wanted.height; y++)

@@ -45,6 +45,7 @@ export function finish(c: Composer, { seed, grain = 0.09 }: Shot, n: number, pic
       values,
       scale: 1,
       place: { x: 0, y: 0 },
+      tables: {},
       time: n,
     } as never),
   )

@@ -36,8 +36,13 @@ export const grain = declareStep({
       ...{ default: 1, min: 1, max: 24, soft: [1, 6], step: 1, digits: 0, unit: 'frames', group: 'Change' },
     },
     seed: {
-      ...{ type: 'number', label: 'Seed', help: 'Another number, another pattern.' },
-      ...{ default: 1, min: 0, max: 9999, step: 1, digits: 0, group: 'Change' },
+      ...{
+        type: 'seed',
+        label: 'Seed',
+        help: 'Another number, another pattern.',
+        default: 1,
+        group: 'Change',
+      },
     },
   },
   views: [],

@@ -1,0 +1,123 @@
+import { type Animated, type Value, valueAt } from './keys'
+import { unitNoise } from './noise'
+
+/** What a value can be taken from. */
+export type Source =
+  /** Another value of the project; `part` picks one number of a list. */
+  | { kind: 'value'; place: SourcePlace; part?: number | undefined }
+  /** The loudness of a clip, 0 to 1. */
+  | { kind: 'sound'; clipId: string }
+
+export interface SourcePlace {
+  shotId: string
+  stepId: string
+  shapeId?: string | undefined
+  param: string
+}
+
+interface Common {
+  id: string
+  on: boolean
+  /** The one number of a list that it moves; all of them unless given. */
+  part?: number | undefined
+}
+
+/** The value becomes offset + factor * source, a delay later, within limits; or that is added to it. */
+export interface Follow extends Common {
+  kind: 'follow'
+  source: Source
+  factor: number
+  offset: number
+  /** Frames. */
+  delay: number
+  limits: [number, number] | null
+  join: 'replace' | 'add'
+}
+
+/** Seeded noise added to the value: a wobble runs smoothly, a flicker jumps and stays until the next jump. */
+export interface Noise extends Common {
+  kind: 'wobble' | 'flicker'
+  seed: number
+  /** Layers, each twice as fast and half as strong as the one before. */
+  octaves: number
+  /** Largest deviation, in units of the value. */
+  amplitude: Animated
+  /** Swings or jumps a second. */
+  frequency: Animated
+  /** The amplitude falls by e^-decay every second from the beginning of the step. */
+  decay: Animated
+}
+
+export type Mover = Follow | Noise
+
+/** The numbers of a noise that can be animated themselves. */
+export const NOISE_FORMS = ['amplitude', 'frequency', 'decay'] as const
+
+/** What movers need to know beside the value. */
+export interface MoveContext {
+  /** Seconds in a frame. */
+  frame: number
+  /** Treatment time from which decay counts. */
+  since: number
+  /** The number that a source has at treatment time t; undefined where it is not there. */
+  source(source: Source, t: number): number | undefined
+}
+
+/** A value with everything that moves it, at treatment time t. Words and switches are moved by keys alone. */
+export function movedValue(animated: Animated, t: number, context: MoveContext): Value {
+  let value = valueAt(animated, t)
+  for (const mover of animated.movers ?? []) {
+    if (!mover.on) continue
+    if (typeof value === 'number') value = moved(mover, value, 0, t, context)
+    else if (Array.isArray(value))
+      value = value.map((v, i) =>
+        mover.part === undefined || mover.part === i ? moved(mover, v, i, t, context) : v,
+      )
+  }
+  return value
+}
+
+function moved(mover: Mover, value: number, component: number, t: number, context: MoveContext): number {
+  if (mover.kind !== 'follow') return value + noiseAt(mover, t, component, context)
+  const source = context.source(mover.source, t - mover.delay)
+  if (source === undefined) return value
+  const [low, high] = mover.limits ?? [-Infinity, Infinity]
+  const taken = Math.min(high, Math.max(low, mover.offset + mover.factor * source))
+  return mover.join === 'add' ? value + taken : taken
+}
+
+/** The deviation of a wobble or flicker at treatment time t, within its amplitude. */
+export function noiseAt(
+  mover: Noise,
+  t: number,
+  component: number,
+  { frame, since }: Pick<MoveContext, 'frame' | 'since'>,
+): number {
+  const number = (animated: Animated) => Number(valueAt(animated, t))
+  const seconds = Math.max(0, t - since) * frame
+  const amplitude = number(mover.amplitude) * Math.exp(-number(mover.decay) * seconds)
+  const phase = cycles(mover.frequency, t) * frame
+  let [sum, total] = [0, 0]
+  for (let octave = 0; octave < mover.octaves; octave++) {
+    const weight = 2 ** -octave
+    const at = phase * 2 ** octave
+    const stream = mover.seed * 64 + octave * 8 + component
+    sum += weight * unitNoise(stream, mover.kind === 'flicker' ? Math.floor(at) : at)
+    total += weight
+  }
+  return total ? (amplitude * sum) / total : 0
+}
+
+/** The integral of a rate from time 0 to t, so that a rate that changes never makes the phase jump. Frames between keys by the midpoint rule. */
+function cycles(rate: Animated, t: number): number {
+  const keys = rate.keysOff ? undefined : rate.keys
+  if (!keys?.length) return Number(rate.value) * t
+  const first = Math.min(t, (keys[0] as { at: number }).at)
+  const last = Math.min(t, (keys.at(-1) as { at: number }).at)
+  let sum = Number(valueAt(rate, first)) * first + Number(valueAt(rate, last)) * (t - last)
+  for (let at = first; at < last; at += 1) {
+    const length = Math.min(1, last - at)
+    sum += Number(valueAt(rate, at + length / 2)) * length
+  }
+  return sum
+}

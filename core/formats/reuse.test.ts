@@ -1,0 +1,122 @@
+import { PRESETS, RECIPES } from '../library'
+import { fromBase64, toBase64 } from '../kernels'
+import { performAll } from '../project'
+import { evaluate, plan } from '../render'
+import { findStep } from '../steps'
+import { testKernels, worst } from '../testing/pictures'
+import { testProject } from '../testing/projects'
+import { readCube, readPresets, readRecipe, writePresets, writeRecipe } from '.'
+
+const k = testKernels()
+
+it('bytes survive base64 at every length', () => {
+  for (let n = 0; n < 9; n++) {
+    const bytes = new Uint8Array(n).map((_, i) => i * 77 + n)
+    expect(toBase64(bytes)).toBe(Buffer.from(bytes).toString('base64'))
+    expect(fromBase64(toBase64(bytes))).toEqual(bytes)
+  }
+})
+
+it('presets and recipes come back from their files as they were', () => {
+  expect(readPresets('x', writePresets(PRESETS)).presets).toEqual(PRESETS)
+  for (const recipe of RECIPES) expect(readRecipe('x', writeRecipe(recipe))).toEqual(recipe)
+})
+
+it.each([
+  ['nonsense', '{', 'it is not a Stilus recipe but something else'],
+  ['another file', '{"format":"x"}', 'it is not a Stilus recipe'],
+  ['a newer one', '{"format":"stilus-recipe","version":9}', 'made by a newer Stilus'],
+  ['an empty one', writeRecipe({ ...(RECIPES[0] as (typeof RECIPES)[0]), steps: [] }), 'steps'],
+])('says what is wrong with %s', (_, text, message) => {
+  expect(() => readRecipe('a.json', text)).toThrow(message)
+})
+
+describe('colour tables', () => {
+  const cube = (
+    size: number,
+    rows: (r: number, g: number, b: number) => number[],
+    head = `LUT_3D_SIZE ${size}`,
+  ) => {
+    const lines = [head, '# made here']
+    const n = size - 1
+    for (let b = 0; b <= n; b++)
+      for (let g = 0; g <= n; g++)
+        for (let r = 0; r <= n; r++) lines.push(rows(r / n, g / n, b / n).join(' '))
+    return lines.join('\r\n')
+  }
+  const colours = (text: string) => new Float32Array(fromBase64(readCube('t', 'a.cube', text).colours).buffer)
+
+  it('reads three dimensions, one dimension and domains', () => {
+    expect(colours(cube(3, (r, g, b) => [b, g, r])).slice(0, 6)).toEqual(
+      new Float32Array([0, 0, 0, 0, 0, 0.5]),
+    )
+    const flat = colours('LUT_1D_SIZE 3\n0 0 0\n0.25 0.5 0.5\n1 1 0')
+    // The node in the middle of all three sides.
+    expect([...flat.slice(((16 * 33 + 16) * 33 + 16) * 3).slice(0, 3)]).toEqual([0.25, 0.5, 0.5])
+    const domain = readCube(
+      't',
+      'a',
+      `DOMAIN_MIN -1 -1 -1\nDOMAIN_MAX 2 2 2\n${cube(2, (r, g, b) => [r, g, b])}`,
+    )
+    expect([domain.low, domain.high]).toEqual([
+      [-1, -1, -1],
+      [2, 2, 2],
+    ])
+  })
+
+  it.each([
+    ['no size', '0 0 0', 'names no size'],
+    ['too few colours', 'LUT_3D_SIZE 2\n0 0 0', 'promises 8 colours and holds 1'],
+    ['too large', 'LUT_3D_SIZE 129', 'more than 65'],
+    ['words', 'LUT_3D_SIZE 2\n0 zero 0', 'line 2'],
+    ['an empty box', 'LUT_3D_SIZE 2\nDOMAIN_MAX 0 1 1', 'domain'],
+  ])('refuses %s and says why', (_, text, message) => {
+    expect(() => readCube('t', 'a.cube', text)).toThrow(message)
+  })
+
+  it('a table that changes nothing leaves the picture, one that swaps channels swaps them', () => {
+    const draw = (rows: (r: number, g: number, b: number) => number[]) => {
+      const table = readCube('t', 'a.cube', cube(5, rows))
+      const { project } = performAll(
+        testProject(),
+        [
+          ['table.add', { table }],
+          ['step.add', { shotId: 's1', stepId: 'a', use: 'colour-table', at: 0 }],
+          ['value.set', { place: { shotId: 's1', stepId: 'a', param: 'table' }, at: 0, value: 't' }],
+        ],
+        'x',
+      )
+      const data = new Uint8Array(64 * 36 * 4).map((_, i) => (i % 4 === 3 ? 255 : (i * 91) % 256))
+      const frame = (upTo?: string) =>
+        evaluate(k, plan(project, { kind: 'shot', shotId: 's1', upTo }, 0, 1), () => ({
+          ...{ kind: 'rgba', width: 64, height: 36, data },
+        }))
+      return [frame(), frame('source')] as const
+    }
+    const [same, source] = draw((r, g, b) => [r, g, b])
+    expect(worst(same.data, source.data)).toBeLessThan(2e-5)
+    const [swapped, before] = draw((r, g, b) => [b, g, r])
+    const red = (f: { data: Float32Array }, c: number) => f.data.filter((_, i) => i % 4 === c)
+    expect(worst(red(swapped, 0), red(before, 2))).toBeLessThan(2e-5)
+    k.free(same, source, swapped, before)
+  })
+})
+
+it.each(PRESETS.map((p) => [`${p.use}: ${p.name}`, p] as const))(
+  'preset %s fits its step and does something',
+  (_, preset) => {
+    const params = findStep(preset.use)?.params ?? {}
+    expect(Object.keys(params)).toEqual(expect.arrayContaining(Object.keys(preset.what)))
+    const { project } = performAll(
+      testProject(),
+      [
+        ['step.add', { shotId: 's1', stepId: 'a', use: preset.use, at: 0 }],
+        ['step.preset', { shotId: 's1', stepId: 'a', name: preset.name, what: preset.what }],
+      ],
+      'x',
+    )
+    for (const [id, animated] of Object.entries(preset.what))
+      expect(project.shots[0]?.steps[0]?.what[id]?.value).toEqual(animated.value)
+    expect(plan(project, { kind: 'shot', shotId: 's1' }, 20, 1).nodes.length).toBeGreaterThan(1)
+  },
+)

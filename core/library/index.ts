@@ -1,0 +1,2 @@
+export { PRESETS } from './presets'
+export { RECIPES } from './recipes'

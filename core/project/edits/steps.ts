@@ -1,0 +1,132 @@
+import { z } from 'zod'
+import type { Animated } from '../../anim'
+import { fit } from '../../params'
+import { findStep } from '../../steps'
+import { copiesOf, deepCopy } from '../copies'
+import { paramsOf } from '../declared'
+import { defineEdit } from '../define'
+import { allSteps, getShot, getStep, listOf, NotFound } from '../find'
+import { newStep } from '../parts'
+import { animatedSchema, type Shot, type Step, whenSchema } from '../schema'
+import { id, onShot, onStep, stepOf } from './common'
+
+/** Takes a step out of the list it is in; a group that is left empty goes too. */
+function take(shot: Shot, stepId: string): Step {
+  const step = getStep(shot, stepId)
+  const list = listOf(shot, stepId)
+  list.splice(list.indexOf(step), 1)
+  const emptied = allSteps(shot.steps).find((s) => s.use === 'group' && !s.steps?.length)
+  if (emptied && emptied !== step) take(shot, emptied.id)
+  return step
+}
+
+const begin = (shot: Shot) => {
+  if (shot.state === 'untouched') shot.state = 'in work'
+}
+
+/** Controls put back as a new step has them; those on the front of a group as their first targets stand. */
+function resetControls(shot: Shot, step: Step, which: readonly string[]) {
+  for (const [name, param] of Object.entries(paramsOf(step))) {
+    if (!which.includes(name)) continue
+    const target = step.front?.find((c) => c.id === name)?.targets[0]
+    const inner: Animated | undefined = target && getStep(shot, target.stepId).what[target.param]
+    step.what[name] = inner ? deepCopy(inner) : { value: fit(param, undefined) }
+  }
+}
+
+/** Steps of a shot. */
+export const STEP_EDITS = {
+  'step.add': defineEdit(
+    { ...onStep, use: z.string(), at: z.int().min(0) },
+    (a) => `Add ${findStep(a.use)?.name ?? a.use}`,
+    (p, a) => {
+      const shot = getShot(p, a.shotId)
+      const declaration = findStep(a.use)
+      if (!declaration) throw new NotFound('treatment', a.use)
+      if (allSteps(shot.steps).some((s) => s.id === a.stepId)) return
+      shot.steps.splice(a.at, 0, newStep(declaration, a.stepId))
+      begin(shot)
+    },
+  ),
+  'step.remove': defineEdit(
+    onStep,
+    () => 'Remove step',
+    (p, a) => void take(getShot(p, a.shotId), a.stepId),
+  ),
+  'step.copy': defineEdit(
+    { ...onStep, newId: id },
+    () => 'Duplicate step',
+    (p, a) => {
+      const shot = getShot(p, a.shotId)
+      if (allSteps(shot.steps).some((s) => s.id === a.newId)) return
+      const step = getStep(shot, a.stepId)
+      const list = listOf(shot, a.stepId)
+      const [copy] = copiesOf([step], a.newId, a.shotId)
+      if (copy) list.splice(list.indexOf(step) + 1, 0, { ...copy, name: `${copy.name} copy` })
+    },
+  ),
+  'step.move': defineEdit(
+    { ...onStep, to: z.int().min(0) },
+    () => 'Reorder steps',
+    (p, a) => {
+      const list = listOf(getShot(p, a.shotId), a.stepId)
+      const step = list.find((s) => s.id === a.stepId)
+      if (!step) throw new NotFound('step', a.stepId)
+      list.splice(list.indexOf(step), 1)
+      list.splice(Math.min(a.to, list.length), 0, step)
+    },
+  ),
+  'step.rename': defineEdit(
+    { ...onStep, name: z.string().min(1).max(200) },
+    (a) => `Rename step to ${a.name}`,
+    (p, a) => {
+      stepOf(p, a).name = a.name
+    },
+  ),
+  'step.switch': defineEdit(
+    { ...onStep, on: z.boolean() },
+    (a) => (a.on ? 'Switch step on' : 'Switch step off'),
+    (p, a) => {
+      stepOf(p, a).on = a.on
+    },
+  ),
+  'step.reset': defineEdit(
+    { ...onStep, params: z.array(z.string()).optional(), what: z.string().optional() },
+    (a) => `Reset ${a.what ?? 'step'}`,
+    (p, a) => {
+      const step = stepOf(p, a)
+      resetControls(getShot(p, a.shotId), step, a.params ?? Object.keys(paramsOf(step)))
+    },
+  ),
+  'step.preset': defineEdit(
+    { ...onStep, name: z.string(), what: z.record(z.string(), animatedSchema) },
+    (a) => `Preset ${a.name}`,
+    (p, a) => {
+      const step = stepOf(p, a)
+      for (const [name, param] of Object.entries(paramsOf(step))) {
+        const given = a.what[name]
+        step.what[name] = given
+          ? { ...deepCopy(given), value: fit(param, given.value) }
+          : { value: fit(param, undefined) }
+      }
+    },
+  ),
+  'step.when': defineEdit(
+    { ...onStep, when: whenSchema.partial() },
+    () => 'Change timing',
+    (p, a) => {
+      const when = stepOf(p, a).when
+      Object.assign(when, a.when)
+      if (when.start !== null && when.end !== null && when.end <= when.start) when.end = when.start + 1
+    },
+  ),
+  'steps.remove': defineEdit(
+    { ...onShot, stepIds: z.array(id).min(1) },
+    (a) => `Remove ${a.stepIds.length} steps`,
+    (p, a) => {
+      for (const stepId of a.stepIds) take(getShot(p, a.shotId), stepId)
+    },
+  ),
+}
+
+export { begin, take }

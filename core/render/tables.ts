@@ -1,0 +1,32 @@
+import type { Project } from '../project'
+import { type ColourTable, findStep, type Tables } from '../steps'
+import { fromBase64 } from '../kernels'
+import type { Node } from './graph'
+
+const decoded = new WeakMap<object, ColourTable>()
+
+/** The colour tables that the steps among these nodes name, decoded once for each document's table. */
+export function tablesOf(project: Project, nodes: readonly Node[]): Tables {
+  const used = new Set(
+    nodes.flatMap(({ op }): object[] => (op.kind === 'colour' ? op.parts : [op])).flatMap(fileValues),
+  )
+  const out: Record<string, ColourTable> = {}
+  for (const table of project.tables ?? []) {
+    if (!used.has(table.id)) continue
+    let known = decoded.get(table)
+    if (!known) {
+      const { size, low, high } = table
+      known = { size, low, high, colours: new Float32Array(fromBase64(table.colours).buffer) }
+      decoded.set(table, known)
+    }
+    out[table.id] = known
+  }
+  return out
+}
+
+function fileValues(item: object): unknown[] {
+  if (!('use' in item) || !('values' in item)) return []
+  const values = item.values as Record<string, unknown>
+  const params = findStep(item.use as string)?.params ?? {}
+  return Object.entries(params).flatMap(([id, p]) => (p.type === 'file' && values[id] ? [values[id]] : []))
+}
