@@ -1,10 +1,15 @@
 import { keyAt, valueAt } from '@stilus/core/anim'
-import { treatmentTime } from '@stilus/core/project'
+import { type Act, allSteps, listOf, treatmentTime } from '@stilus/core/project'
 import { findStep, STEPS } from '@stilus/core/steps'
+import { choose, dropChosen, nudge, reverse } from '../desk/chosen-keys'
+import { copyChosenKeys, keysChosen } from '../desk/key-tools'
 import { animatedValues } from '../desk/movers'
+import { copySteps, hasKeys, hasSteps, pasteKeys, pasteSteps } from '../session/clipboard'
+import { INSPECTIONS, looksOf } from '../viewer/looks'
+import { keepStillOf } from '../session/stills'
 import { deskShot, play, playScale, seek, stop } from '../session/playback'
 import { uid } from '../session/work'
-import { edit, location, redo, undo } from '../store/edit'
+import { edit, editAll, location, redo, undo } from '../store/edit'
 import { store } from '../store/store'
 import { type Surround, type ViewState, viewActions } from '../store/view'
 
@@ -24,7 +29,7 @@ const view = () => store.getState().view
 const set = (change: Partial<ViewState>) => void store.dispatch(viewActions.set(change))
 const shotId = () => deskShot(location.path())
 const shot = () => store.getState().project.document?.shots.find((s) => s.id === shotId())
-const step = () => shot()?.steps.find((s) => s.id === view().stepId)
+const step = () => allSteps(shot()?.steps ?? []).find((s) => s.id === view().stepId)
 const onDesk = () => shot() !== undefined
 const onStep = () => step() !== undefined
 const go = (by: number) => store.dispatch(seek(view().frame + by, shotId()))
@@ -52,54 +57,109 @@ function putKeys(): void {
   const all = movers.length
     ? movers
     : [{ place: { shotId: current.id, stepId: selected.id, param: 'mix' }, animated: selected.mix }]
-  for (const { place, animated } of all) {
-    if (!keyAt(animated, at))
-      store.dispatch(
-        edit('key.put', { place, at, value: valueAt(animated, at) }, `keys ${selected.id} ${at}`),
-      )
-  }
+  const acts = all
+    .filter(({ animated }) => !keyAt(animated, at))
+    .map(({ place, animated }): Act => ['key.put', { place, at, value: valueAt(animated, at) }])
+  if (acts.length) store.dispatch(editAll(acts, acts.length === 1 ? 'Set key' : `Set ${acts.length} keys`))
 }
 
 function addStep(use: string): void {
   const current = shot()
   if (!current) return
   const stepId = uid()
-  if (store.dispatch(edit('step.add', { shotId: current.id, stepId, use, at: current.steps.length }))) {
-    set({ stepId, face: 'what', look: 'result', palette: false, trying: null })
-  }
+  const at = view().insertAt ?? current.steps.length
+  if (!store.dispatch(edit('step.add', { shotId: current.id, stepId, use, at }))) return
+  store.dispatch(viewActions.step(stepId))
+  set({ face: 'what', look: 'result', palette: false, trying: null, insertAt: null })
 }
 
-function removeStep(): void {
+function removeSteps(): void {
   const current = shot()
-  const selected = step()
-  if (!current || !selected) return
-  const index = current.steps.indexOf(selected)
-  store.dispatch(viewActions.step(current.steps[index + 1]?.id ?? current.steps[index - 1]?.id ?? null))
-  store.dispatch(edit('step.remove', { shotId: current.id, stepId: selected.id }))
+  const ids = view().stepIds
+  if (!current || !ids.length) return
+  const list = listOf(current, ids[0] ?? '')
+  const index = list.findIndex((s) => s.id === ids[0])
+  const rest = list.filter((s) => !ids.includes(s.id))
+  store.dispatch(viewActions.step(rest[Math.min(Math.max(0, index), rest.length - 1)]?.id ?? null))
+  store.dispatch(
+    ids.length === 1
+      ? edit('step.remove', { shotId: current.id, stepId: ids[0] ?? '' })
+      : edit('steps.remove', { shotId: current.id, stepIds: ids }),
+  )
+}
+
+function groupSteps(): void {
+  const current = shot()
+  const list = current && listOf(current, view().stepIds[0] ?? '')
+  const stepIds = (list ?? []).filter((s) => view().stepIds.includes(s.id)).map((s) => s.id)
+  if (!current || !stepIds.length) return
+  const groupId = uid()
+  if (store.dispatch(edit('steps.group', { shotId: current.id, stepIds, groupId, name: 'Group' })))
+    store.dispatch(viewActions.step(groupId))
+}
+
+function paste(): void {
+  const current = shot()
+  if (!current) return
+  if (hasKeys() && (keysChosen() || !hasSteps())) return choose(pasteKeys(current, view().stepId))
+  const at = current.steps.findIndex((s) => s.id === view().stepId) + 1 || current.steps.length
+  pasteSteps([current], 'kept', at)
+}
+
+/** A marker at the playhead: set where there is none, else removed. */
+function marker(): void {
+  const document = store.getState().project.document
+  const at = view().frame + (shot()?.start ?? 0)
+  const there = document?.markers?.find((m) => m.at === at)
+  const name = `Marker ${(document?.markers?.length ?? 0) + 1}`
+  store.dispatch(
+    there ? edit('marker.remove', { markerId: there.id }) : edit('marker.put', { markerId: uid(), at, name }),
+  )
+}
+
+const playOrStop = () => void (view().playing ? store.dispatch(stop) : start(1))
+
+const compareAs = (mode: 'split' | 'side' | 'difference') =>
+  void store.dispatch(viewActions.compare({ mode: view().compare.mode === mode ? 'off' : mode }))
+
+/** What Shift and a digit type on the keyboards that are common. */
+const SHIFTED = [
+  ['shift+0', ')'],
+  ['shift+1', '!'],
+  ['shift+2', '@'],
+  ['shift+3', '#'],
+  ['shift+4', '$'],
+  ['shift+5', '%'],
+  ['shift+6', '^'],
+]
+
+/** Leaves one thing at a time: what is under way first, then what is open, then looks and choices. */
+function leave(): void {
+  const { drawing, picking, trying, drawer, keys, movers, look, inspect, solo, chosenKeys, compare, peek } =
+    view()
+  if (drawing ?? picking ?? trying ?? peek) set({ drawing: null, picking: null, trying: null, peek: null })
+  else if (drawer || keys) set({ drawer: null, keys: false, insertAt: null })
+  else if (movers) set({ movers: null })
+  else if (look !== 'result' || inspect || solo.length) set({ look: 'result', inspect: null, solo: [] })
+  else if (chosenKeys.length) set({ chosenKeys: [] })
+  else if (compare.mode !== 'off') store.dispatch(viewActions.compare({ mode: 'off' }))
 }
 
 function moveStep(by: number): void {
   const current = shot()
   const selected = step()
   if (!current || !selected) return
-  const to = Math.max(0, current.steps.indexOf(selected) + by)
+  const to = Math.max(0, listOf(current, selected.id).indexOf(selected) + by)
   store.dispatch(edit('step.move', { shotId: current.id, stepId: selected.id, to }))
 }
 
 /** Switches all steps of the shot off, or on again if none is on. */
 function bypassShot(): void {
   const current = shot()
-  const on = !current?.steps.some((s) => s.on)
-  for (const s of current?.steps ?? []) {
-    if (s.on !== on)
-      store.dispatch(
-        edit(
-          'step.switch',
-          { shotId: current?.id ?? '', stepId: s.id, on },
-          `bypass ${current?.id} ${on} ${Math.floor(Date.now() / 1000)}`,
-        ),
-      )
-  }
+  if (!current?.steps.length) return
+  const on = !current.steps.some((s) => s.on)
+  const acts = current.steps.map((s): Act => ['step.switch', { shotId: current.id, stepId: s.id, on }])
+  store.dispatch(editAll(acts, on ? 'Switch all steps on' : 'Switch all steps off'))
 }
 
 function switchStep(): void {
@@ -132,8 +192,17 @@ export const COMMANDS: readonly Command[] = [
     id: 'play',
     label: 'Play or stop',
     group: 'Play',
-    keys: [' ', 'k'],
-    run: () => (view().playing ? store.dispatch(stop) : start(1)),
+    keys: [' '],
+    run: playOrStop,
+  },
+  {
+    // K is for keys where a step is selected; while it plays it stops, as beside J and L.
+    id: 'stop',
+    label: 'Stop, or play where no step is selected',
+    group: 'Play',
+    keys: ['k'],
+    when: () => view().playing || !onStep(),
+    run: playOrStop,
   },
   { id: 'forward', label: 'Play forwards', group: 'Play', keys: ['l'], run: () => start(1) },
   { id: 'backward', label: 'Play backwards', group: 'Play', keys: ['j'], run: () => start(-1) },
@@ -143,6 +212,7 @@ export const COMMANDS: readonly Command[] = [
   { id: 'ten-back', label: 'Ten frames back', group: 'Play', keys: ['shift+arrowleft'], run: () => go(-10) },
   { id: 'to-start', label: 'To the first frame', group: 'Play', keys: ['home'], run: () => go(-1e9) },
   { id: 'to-end', label: 'To the last frame', group: 'Play', keys: ['end'], run: () => go(1e9) },
+  { id: 'marker', label: 'Set or remove a marker', group: 'Play', keys: ['m'], run: marker },
   { id: 'mark-in', label: 'Set the sequence in here', group: 'Play', keys: ['i'], run: () => mark('in') },
   { id: 'mark-out', label: 'Set the sequence out here', group: 'Play', keys: ['o'], run: () => mark('out') },
   {
@@ -193,7 +263,7 @@ export const COMMANDS: readonly Command[] = [
     when: onDesk,
     run: bypassShot,
   },
-  { id: 'key', label: 'Set a key here', group: 'Step', keys: ['shift+k'], when: onStep, run: putKeys },
+  { id: 'key', label: 'Set a key here', group: 'Step', keys: ['k'], when: onStep, run: putKeys },
   {
     id: 'key-before',
     label: 'To the key before',
@@ -238,12 +308,123 @@ export const COMMANDS: readonly Command[] = [
     run: () => moveStep(1),
   },
   {
+    id: 'drop-keys',
+    label: 'Remove the chosen keys',
+    group: 'Keys',
+    keys: ['delete', 'backspace'],
+    when: keysChosen,
+    run: () => void dropChosen(),
+  },
+  {
     id: 'remove',
-    label: 'Remove the step',
+    label: 'Remove the selected steps',
     group: 'Step',
     keys: ['delete', 'backspace'],
+    when: () => onStep() && !keysChosen(),
+    run: removeSteps,
+  },
+  {
+    id: 'key-earlier',
+    label: 'Chosen keys one frame earlier',
+    group: 'Keys',
+    keys: [','],
+    when: keysChosen,
+    run: () => void nudge(-1),
+  },
+  {
+    id: 'key-later',
+    label: 'Chosen keys one frame later',
+    group: 'Keys',
+    keys: ['.'],
+    when: keysChosen,
+    run: () => void nudge(1),
+  },
+  {
+    id: 'keys-earlier',
+    label: 'Chosen keys ten frames earlier',
+    group: 'Keys',
+    keys: ['<', 'alt+,'],
+    when: keysChosen,
+    run: () => void nudge(-10),
+  },
+  {
+    id: 'keys-later',
+    label: 'Chosen keys ten frames later',
+    group: 'Keys',
+    keys: ['>', 'alt+.'],
+    when: keysChosen,
+    run: () => void nudge(10),
+  },
+  {
+    id: 'keys-reverse',
+    label: 'Reverse the chosen keys',
+    group: 'Keys',
+    keys: [],
+    when: keysChosen,
+    run: reverse,
+  },
+  {
+    id: 'curves',
+    label: 'Lanes or curves',
+    group: 'Keys',
+    keys: ['q'],
+    when: onDesk,
+    run: () => set({ lanes: view().lanes === 'lanes' ? 'curves' : 'lanes' }),
+  },
+  {
+    id: 'copy',
+    label: 'Copy the chosen keys or the selected steps',
+    group: 'Edit',
+    keys: ['ctrl+c'],
+    when: onDesk,
+    run: () => {
+      const current = shot()
+      if (!copyChosenKeys() && current && view().stepIds.length) copySteps(current, view().stepIds)
+    },
+  },
+  {
+    id: 'paste',
+    label: 'Paste keys or steps',
+    group: 'Edit',
+    keys: ['ctrl+v'],
+    when: onDesk,
+    run: paste,
+  },
+  {
+    id: 'select-all',
+    label: 'Select all steps',
+    group: 'Edit',
+    keys: ['ctrl+a'],
+    when: onDesk,
+    run: () => store.dispatch(viewActions.steps(shot()?.steps.map((s) => s.id) ?? [])),
+  },
+  {
+    id: 'group',
+    label: 'Group the selected steps',
+    group: 'Step',
+    keys: ['ctrl+g'],
     when: onStep,
-    run: removeStep,
+    run: groupSteps,
+  },
+  {
+    id: 'open-group',
+    label: 'Open up the group',
+    group: 'Step',
+    keys: ['ctrl+shift+g'],
+    when: () => step()?.use === 'group',
+    run: () => {
+      const group = step()
+      store.dispatch(edit('group.open', { shotId: shotId() ?? '', stepId: group?.id ?? '' }))
+      store.dispatch(viewActions.steps((group?.steps ?? []).map((s) => s.id)))
+    },
+  },
+  {
+    id: 'movers',
+    label: 'What moves the values of this step?',
+    group: 'Step',
+    keys: [],
+    when: onStep,
+    run: () => set({ face: 'when', movers: null }),
   },
 
   {
@@ -252,15 +433,97 @@ export const COMMANDS: readonly Command[] = [
     group: 'Look',
     keys: ['c'],
     when: onDesk,
-    run: () => set({ compare: view().compare === 'split' ? 'off' : 'split' }),
+    run: () => compareAs('split'),
+  },
+  {
+    id: 'compare-side',
+    label: 'Compare side by side',
+    group: 'Look',
+    keys: ['shift+c'],
+    when: onDesk,
+    run: () => compareAs('side'),
+  },
+  {
+    id: 'compare-difference',
+    label: 'See the difference',
+    group: 'Look',
+    keys: ['alt+c'],
+    when: onDesk,
+    run: () => compareAs('difference'),
   },
   {
     id: 'flip',
-    label: 'Flip between source and result',
+    label: 'Flip to what it is compared with',
     group: 'Look',
     keys: ['x'],
     when: onDesk,
-    run: () => set({ look: view().look === 'source' ? 'result' : 'source' }),
+    run: () => {
+      const { mode, flipped } = view().compare
+      store.dispatch(viewActions.compare({ mode: 'flip', flipped: mode === 'flip' ? !flipped : true }))
+    },
+  },
+  ...Array.from({ length: 6 }, (_, i): Command => ({
+    id: `look-${i + 4}`,
+    label: `Look ${i + 4}: ${['the result', 'the source', 'the region', 'a view of the step', 'a view of the step', 'a view of the step'][i] ?? ''}`,
+    group: 'Look',
+    keys: [String(i + 4)],
+    when: () => onDesk() && looksOf(step())[i] !== undefined,
+    run: () => set({ look: looksOf(step())[i]?.value ?? 'result' }),
+  })),
+  ...[null, ...INSPECTIONS.map((c) => c.value)].map((inspect, i): Command => ({
+    id: `channel-${inspect ?? 'all'}`,
+    label:
+      inspect === null
+        ? 'See all channels'
+        : inspect === 'clipping'
+          ? 'See what clips'
+          : `See ${inspect} alone`,
+    group: 'Look',
+    keys: SHIFTED[i] ?? [],
+    when: onDesk,
+    run: () => set({ inspect }),
+  })),
+  {
+    id: 'solo',
+    label: 'Solo the step',
+    group: 'Look',
+    keys: ['shift+o'],
+    when: onStep,
+    run: () => set({ solo: view().solo.length ? [] : view().stepIds }),
+  },
+  {
+    id: 'safe',
+    label: 'Safe areas and centre',
+    group: 'Look',
+    keys: ['shift+s'],
+    run: () => set({ safe: !view().safe }),
+  },
+  {
+    id: 'rulers',
+    label: 'Rulers and guides',
+    group: 'Look',
+    keys: ['shift+r'],
+    run: () => set({ rulers: !view().rulers }),
+  },
+  {
+    id: 'scopes',
+    label: 'Scopes',
+    group: 'Look',
+    keys: ['w'],
+    when: onDesk,
+    run: () => set({ scopes: view().scopes.length ? [] : ['parade', 'vectorscope'] }),
+  },
+  {
+    id: 'still',
+    label: 'Keep a still to compare with',
+    group: 'Look',
+    keys: ['shift+k'],
+    when: onDesk,
+    run: () => {
+      const { document } = store.getState().project
+      const current = shot()
+      if (document && current) void keepStillOf(document, current)
+    },
   },
   {
     id: 'see-region',
@@ -327,7 +590,7 @@ export const COMMANDS: readonly Command[] = [
     label: 'Leave what is under way',
     group: 'Edit',
     keys: ['escape'],
-    run: () => set({ drawing: null, drawer: null, trying: null, keys: false }),
+    run: leave,
   },
 
   {

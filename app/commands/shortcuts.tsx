@@ -3,6 +3,7 @@ import { useEffect } from 'react'
 import { store, useApp, useAppDispatch } from '../store/store'
 import { viewActions } from '../store/view'
 import { Modal } from '../ui/overlays'
+import { spaceBar } from '../viewer/pan-zoom'
 import { type Command, COMMANDS, shownKeys } from './commands'
 
 const GROUPS = [...new Set(COMMANDS.map((c) => c.group))]
@@ -13,7 +14,8 @@ function chord(event: KeyboardEvent): string {
   return `${event.ctrlKey || event.metaKey ? 'ctrl+' : ''}${event.altKey ? 'alt+' : ''}${shifted ? 'shift+' : ''}${key}`
 }
 
-const BY_KEYS = new Map(COMMANDS.flatMap((c) => c.keys.map((k) => [k, c] as const)))
+/** The first command for some keys that makes sense now. */
+const commandFor = (keys: string) => COMMANDS.find((c) => c.keys.includes(keys) && (c.when?.() ?? true))
 
 const typing = (target: EventTarget | null) =>
   target instanceof HTMLElement &&
@@ -27,7 +29,7 @@ export function Shortcuts() {
       if (event.defaultPrevented || typing(event.target)) return
       const { view } = store.getState()
       if (view.palette || view.keys) return
-      if (event.key.toLowerCase() === 's' && !event.ctrlKey && !event.metaKey) {
+      if (event.key === 's' && !event.ctrlKey && !event.metaKey && !event.altKey) {
         if (!event.repeat) store.dispatch(viewActions.set({ peek: 'source' }))
         return
       }
@@ -35,13 +37,22 @@ export function Shortcuts() {
         event.target instanceof HTMLElement &&
         event.target.closest('button, a, [role="tab"], [role="radio"], [role="switch"]')
       if (event.key === ' ' && onControl && !event.target.closest('[data-testid="viewer"]')) return
-      const command = BY_KEYS.get(chord(event))
-      if (!command || !(command.when?.() ?? true)) return
+      if (event.key === ' ') {
+        // Space plays when it is let go, unless the picture was dragged with it.
+        event.preventDefault()
+        if (!event.repeat) Object.assign(spaceBar, { down: true, used: false })
+        return
+      }
+      const command = commandFor(chord(event))
+      if (!command) return
       event.preventDefault()
       command.run()
     }
     const up = (event: KeyboardEvent) => {
       if (event.key.toLowerCase() === 's') store.dispatch(viewActions.set({ peek: null }))
+      if (event.key !== ' ' || !spaceBar.down) return
+      spaceBar.down = false
+      if (!spaceBar.used) commandFor(' ')?.run()
     }
     // After a click the keys belong to the desk again, so that Space plays; with the keyboard focus stays where it is.
     const clicked = (event: MouseEvent) => {

@@ -1,6 +1,5 @@
 import type { Animated } from '@stilus/core/anim'
-import type { Place, Step } from '@stilus/core/project'
-import { findStep } from '@stilus/core/steps'
+import { paramsOf, type Place, placesOf, type Step } from '@stilus/core/project'
 
 export interface Mover {
   label: string
@@ -8,24 +7,21 @@ export interface Mover {
   animated: Animated
 }
 
+/** Names a place as one string. */
+export const placeKey = ({ shotId, stepId, shapeId, param, mover }: Place): string =>
+  [shotId, stepId, shapeId ?? '', param, mover?.id ?? '', mover?.form ?? ''].join(' ')
+
+export const samePlace = (a: Place, b: Place): boolean => placeKey(a) === placeKey(b)
+
 /** Every animatable value of a step that has keys, with its name and place. */
 export function animatedValues(step: Step, shotId: string): Mover[] {
-  const at = { shotId, stepId: step.id }
-  const params = findStep(step.use)?.params ?? {}
-  const all: Mover[] = [
-    { label: 'Mix', place: { ...at, param: 'mix' }, animated: step.mix },
-    ...Object.entries(step.what).map(([param, animated]) => ({
-      label: params[param]?.label ?? param,
-      place: { ...at, param },
-      animated,
-    })),
-    ...(step.where?.shapes ?? []).flatMap((shape) =>
-      Object.entries(shape.form).map(([param, animated]) => ({
-        label: `${shape.name} ${param}`,
-        place: { ...at, shapeId: shape.id, param },
-        animated,
-      })),
-    ),
-  ]
-  return all.filter((m) => m.animated.keys?.length)
+  const params = paramsOf(step)
+  const name = ({ shapeId, param, mover }: Place) => {
+    const shape = step.where?.shapes.find((s) => s.id === shapeId)
+    const own = shape ? `${shape.name} ${param}` : param === 'mix' ? 'Mix' : (params[param]?.label ?? param)
+    return mover ? `${own} ${mover.form}` : own
+  }
+  return placesOf(step, shotId)
+    .filter(({ animated }) => animated.keys?.length)
+    .map(({ place, animated }) => ({ label: name(place), place, animated }))
 }

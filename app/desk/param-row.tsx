@@ -1,23 +1,27 @@
 import type { Animated } from '@stilus/core/anim'
 import { type Param, sameValue } from '@stilus/core/params'
 import type { Place } from '@stilus/core/project'
-import { Link, Unlink } from 'lucide-react'
-import { type ReactNode, useState } from 'react'
+import { Link2, MoreVertical } from 'lucide-react'
+import { useState } from 'react'
+import { useAppDispatch } from '../store/store'
+import { viewActions } from '../store/view'
 import { Hint, IconButton } from '../ui/button'
 import { cx } from '../ui/classes'
-import { ColourField } from '../ui/colour-field'
-import { Choice, Segments, Toggle } from '../ui/fields'
-import { NumberField } from '../ui/number-field'
+import { Menu } from '../ui/overlays'
 import { KeyButton } from './key-button'
+import { isWide, ParamControl, shortly } from './param-control'
+import { useParamMenu } from './param-menu'
 import { useAnimated } from './use-desk'
 
-type Control = ReturnType<typeof useAnimated>
-
-/** One declared parameter: its name (double-click resets), its control and its key button. */
-export function ParamRow({ param, place, animated }: { param: Param; place: Place; animated: Animated }) {
-  const control = useAnimated(place, animated)
-  const changed = control.keyed || !sameValue(control.value, param.default)
-  const wide = param.type === 'rgb'
+/** One declared parameter: its name (double-click resets), its control, its key button and its menu. What is set goes to `also` too. */
+export function ParamRow(props: { param: Param; place: Place; animated: Animated; also?: readonly Place[] }) {
+  const { param, place, animated, also } = props
+  const dispatch = useAppDispatch()
+  const control = useAnimated(place, animated, also)
+  const [open, setOpen] = useState(false)
+  const menu = useParamMenu(param, place, animated, control)
+  const changed = control.keyed || control.moved || !sameValue(control.value, param.default)
+  const wide = isWide(param)
   const name = (
     <Hint text={`${param.help} Double-click to reset.`}>
       <button
@@ -33,119 +37,74 @@ export function ParamRow({ param, place, animated }: { param: Param; place: Plac
       </button>
     </Hint>
   )
-  const keyButton = (
-    <KeyButton
-      label={param.label.toLowerCase()}
-      keyed={control.keyed}
-      onKey={control.onKey}
-      onToggle={control.toggleKey}
-    />
-  )
-  if (wide) {
-    return (
-      <div className="grid grid-cols-[1fr_24px] items-center gap-x-2 gap-y-1 py-0.5">
-        {name}
-        {keyButton}
-        <ParamControl param={param} control={control} />
-      </div>
-    )
-  }
-  return (
-    <div className="grid grid-cols-[92px_1fr_24px] items-center gap-x-2 py-0.5">
-      {name}
-      <ParamControl param={param} control={control} />
-      {keyButton}
-    </div>
-  )
-}
-
-function ParamControl({ param, control }: { param: Param; control: Control }): ReactNode {
-  const { value, set, hand } = control
-  switch (param.type) {
-    case 'number': {
-      const { label, min, max, soft, step, digits, unit } = param
-      return (
-        <NumberField
-          {...{ label, min, max, soft, step, digits, unit }}
-          value={Number(value)}
-          onChange={set}
-          onHand={hand}
+  const end = (
+    <div className="flex items-center justify-end">
+      {control.moved ? (
+        <IconButton
+          label={`What moves ${param.label.toLowerCase()}?`}
+          className="size-6 text-when"
+          onClick={() => dispatch(viewActions.set({ movers: place }))}
+        >
+          <Link2 size={14} />
+        </IconButton>
+      ) : (
+        <KeyButton
+          label={param.label.toLowerCase()}
+          keyed={control.keyed}
+          onKey={control.onKey}
+          onToggle={control.toggleKey}
         />
-      )
-    }
-    case 'toggle':
-      return <Toggle label={param.label} value={value === true} onChange={(v) => set(v)} />
-    case 'choice': {
-      const common = {
-        label: param.label,
-        value: String(value),
-        options: param.options,
-        onChange: (v: string) => set(v),
-      }
-      return param.options.length <= 2 ? <Segments {...common} /> : <Choice {...common} />
-    }
-    case 'colour':
-      return <ColourField label={param.label} value={value as number[]} onChange={set} onHand={hand} />
-    case 'pair':
-      return <PairControl param={param} control={control} />
-    case 'rgb':
-      return <RgbControl param={param} control={control} />
-  }
-}
-
-function PairControl({ param, control }: { param: Extract<Param, { type: 'pair' }>; control: Control }) {
-  const [a = 0, b = 0] = control.value as number[]
-  const [linked, setLinked] = useState(a === b)
-  const { min, max, soft, step, digits, unit } = param
-  const field = (i: 0 | 1) => (
-    <NumberField
-      label={`${param.label} ${param.names[i].toLowerCase()}`}
-      {...{ min, max, soft, step, digits, unit }}
-      value={i ? b : a}
-      onChange={(v, gesture) => control.set(linked ? [v, v] : i ? [a, v] : [v, b], gesture)}
-      onHand={control.hand}
-      className="flex-1"
-    />
-  )
-  return (
-    <div className="flex min-w-0 items-center gap-1">
-      {field(0)}
-      <IconButton
-        label={linked ? 'Unlink the two' : 'Link the two'}
-        pressed={linked}
-        className="w-5"
-        onClick={() => setLinked(!linked)}
-      >
-        {linked ? <Link size={13} /> : <Unlink size={13} />}
-      </IconButton>
-      {field(1)}
+      )}
+      <Menu
+        align="end"
+        open={open}
+        onOpenChange={setOpen}
+        trigger={
+          <button
+            type="button"
+            aria-label={`More for ${param.label.toLowerCase()}`}
+            className="flex h-6 w-4 items-center justify-center rounded text-transparent group-hover/row:text-dim focus-visible:text-dim data-[state=open]:text-dim"
+          >
+            <MoreVertical size={14} />
+          </button>
+        }
+        items={menu}
+      />
     </div>
   )
-}
-
-/** A master that moves all three together, and one field a channel. */
-function RgbControl({ param, control }: { param: Extract<Param, { type: 'rgb' }>; control: Control }) {
-  const rgb = control.value as number[]
-  const mean = rgb.reduce((s, v) => s + v, 0) / 3
-  const { min, max, step, digits } = param
-  const middle = param.default[0]
-  const soft = [middle - (middle || 0.25), middle + (middle || 0.25)] as const
-  const field = (name: string, value: number, to: (v: number) => number[]) => (
-    <label key={name} className="grid gap-0.5">
-      <NumberField
-        label={`${param.label} ${name.toLowerCase()}`}
-        {...{ min, max, soft, step, digits, value }}
-        onChange={(v, gesture) => control.set(to(v), gesture)}
-        onHand={control.hand}
-      />
-      <span className="text-center text-xs text-faint">{name}</span>
-    </label>
+  const body = control.held ? (
+    <Hint
+      text={control.front ? `Set on the front panel of ${control.front.name}.` : 'It follows another value.'}
+    >
+      <span className="flex h-7 items-center justify-end truncate rounded border border-dashed border-line-strong px-2 text-dim">
+        {shortly(control.value)}
+      </span>
+    </Hint>
+  ) : (
+    <ParamControl param={param} control={control} place={place} />
   )
   return (
-    <div className="col-span-2 grid grid-cols-4 gap-1 pl-2.5">
-      {field('All', mean, (v) => rgb.map((c) => c + v - mean))}
-      {['Red', 'Green', 'Blue'].map((name, i) =>
-        field(name, rgb[i] ?? 0, (v) => rgb.map((c, j) => (j === i ? v : c))),
+    <div
+      className={cx(
+        'group/row grid items-center gap-x-2 py-0.5',
+        wide ? 'grid-cols-[1fr_40px] gap-y-1' : 'grid-cols-[92px_1fr_40px]',
+      )}
+      onContextMenu={(event) => {
+        event.preventDefault()
+        setOpen(true)
+      }}
+    >
+      {name}
+      {wide ? (
+        <>
+          {end}
+          <div className="col-span-2 pl-2.5">{body}</div>
+        </>
+      ) : (
+        <>
+          {body}
+          {end}
+        </>
       )}
     </div>
   )

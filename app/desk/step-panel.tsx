@@ -1,17 +1,19 @@
-import type { Step } from '@stilus/core/project'
+import { allSteps, groupsAround, type Step } from '@stilus/core/project'
 import { findStep } from '@stilus/core/steps'
 import { Eye, EyeOff, MoreHorizontal } from 'lucide-react'
 import { Tabs } from 'radix-ui'
-import { uid } from '../session/work'
 import { edit } from '../store/edit'
-import { useApp, useAppDispatch } from '../store/store'
+import { useAppDispatch, useView } from '../store/store'
 import { type Face, viewActions } from '../store/view'
 import { Button, IconButton } from '../ui/button'
 import { EditableText, EmptyState } from '../ui/fields'
 import { Menu } from '../ui/overlays'
 import { NumberField } from '../ui/number-field'
 import { KeyButton } from './key-button'
-import { useAnimated, useDesk, useSelectedStep } from './use-desk'
+import { MoversPanel } from './movers-panel'
+import { SharedPanel } from './shared-panel'
+import { useStepMenu } from './step-menu'
+import { useAnimated, useDesk, useSelectedStep, useSelectedSteps } from './use-desk'
 import { WhatFace } from './what-face'
 import { WhenFace } from './when-face'
 import { WhereFace } from './where-face'
@@ -22,45 +24,51 @@ const FACES: { id: Face; label: string }[] = [
   { id: 'when', label: 'When' },
 ]
 
-/** The selected step: its name, switch and mix, and one of its three faces. */
+/** The selected step: its name, switch and mix, and one of its three faces; or what several selected steps share. */
 export function StepPanel() {
   const step = useSelectedStep()
-  const face = useApp((s) => s.view.face)
+  const steps = useSelectedSteps()
+  const { face, movers } = useView('face', 'movers')
   const dispatch = useAppDispatch()
   if (!step) return <NoStep />
+  if (steps.length > 1) return <SharedPanel steps={steps} />
   return (
     <section aria-label="Selected step" data-facet={face} className="flex min-h-0 flex-1 flex-col">
       <StepHead key={step.id} step={step} />
-      <Tabs.Root
-        value={face}
-        onValueChange={(v) => dispatch(viewActions.set({ face: v as Face }))}
-        className="flex min-h-0 flex-1 flex-col"
-      >
-        <Tabs.List className="grid grid-cols-3 border-b">
-          {FACES.map(({ id, label }) => (
-            <Tabs.Trigger
-              key={id}
-              value={id}
-              data-facet={id}
-              className="group grid gap-0 border-b-2 border-transparent px-3 pt-1.5 pb-1 text-left data-[state=active]:border-(--facet)"
-            >
-              <span className="text-sm text-dim group-data-[state=active]:font-semibold group-data-[state=active]:text-(--facet)">
-                {label}
-              </span>
-              <span className="truncate text-xs text-faint">{summary(step, id)}</span>
-            </Tabs.Trigger>
-          ))}
-        </Tabs.List>
-        <Tabs.Content value="what" className="min-h-0 flex-1 overflow-y-auto px-3 py-2">
-          <WhatFace key={step.id} step={step} />
-        </Tabs.Content>
-        <Tabs.Content value="where" className="min-h-0 flex-1 overflow-y-auto px-3 py-2">
-          <WhereFace key={step.id} step={step} />
-        </Tabs.Content>
-        <Tabs.Content value="when" className="min-h-0 flex-1 overflow-y-auto px-3 py-2">
-          <WhenFace key={step.id} step={step} />
-        </Tabs.Content>
-      </Tabs.Root>
+      {movers && movers.stepId === step.id ? (
+        <MoversPanel place={movers} step={step} />
+      ) : (
+        <Tabs.Root
+          value={face}
+          onValueChange={(v) => dispatch(viewActions.set({ face: v as Face }))}
+          className="flex min-h-0 flex-1 flex-col"
+        >
+          <Tabs.List className="grid grid-cols-3 border-b">
+            {FACES.map(({ id, label }) => (
+              <Tabs.Trigger
+                key={id}
+                value={id}
+                data-facet={id}
+                className="group grid gap-0 border-b-2 border-transparent px-3 pt-1.5 pb-1 text-left data-[state=active]:border-(--facet)"
+              >
+                <span className="text-sm text-dim group-data-[state=active]:font-semibold group-data-[state=active]:text-(--facet)">
+                  {label}
+                </span>
+                <span className="truncate text-xs text-faint">{summary(step, id)}</span>
+              </Tabs.Trigger>
+            ))}
+          </Tabs.List>
+          <Tabs.Content value="what" className="min-h-0 flex-1 overflow-y-auto px-3 py-2">
+            <WhatFace key={step.id} step={step} />
+          </Tabs.Content>
+          <Tabs.Content value="where" className="min-h-0 flex-1 overflow-y-auto px-3 py-2">
+            <WhereFace key={step.id} step={step} />
+          </Tabs.Content>
+          <Tabs.Content value="when" className="min-h-0 flex-1 overflow-y-auto px-3 py-2">
+            <WhenFace key={step.id} step={step} />
+          </Tabs.Content>
+        </Tabs.Root>
+      )}
     </section>
   )
 }
@@ -78,7 +86,11 @@ function NoStep() {
 
 /** One line on what a face holds, so that nobody needs to open it to know. */
 export function summary(step: Step, face: Face): string {
-  if (face === 'what') return findStep(step.use)?.name ?? 'Unknown treatment'
+  if (face === 'what') {
+    if (step.use !== 'group') return findStep(step.use)?.name ?? 'Unknown treatment'
+    const count = allSteps(step.steps ?? []).length
+    return `${step.recipe ? 'Recipe' : 'Group'} of ${count} ${count === 1 ? 'step' : 'steps'}`
+  }
   if (face === 'where') {
     const shapes = step.where?.shapes.length ?? 0
     if (!shapes) return 'Everywhere'
@@ -98,76 +110,64 @@ function StepHead({ step }: { step: Step }) {
   const { shot } = useDesk()
   const dispatch = useAppDispatch()
   const at = { shotId: shot.id, stepId: step.id }
-  const index = shot.steps.indexOf(step)
   const mix = useAnimated({ ...at, param: 'mix' }, step.mix)
-  const remove = () => {
-    dispatch(viewActions.step(shot.steps[index + 1]?.id ?? shot.steps[index - 1]?.id ?? null))
-    dispatch(edit('step.remove', at))
-  }
+  const group = groupsAround(shot, step.id).at(-1)
+  const { items, dialogs } = useStepMenu([step])
   return (
-    <header className="flex items-center gap-1 px-2 py-1.5">
-      <IconButton
-        label={step.on ? 'Switch the step off' : 'Switch the step on'}
-        shortcut="B"
-        pressed={step.on}
-        onClick={() => dispatch(edit('step.switch', { ...at, on: !step.on }))}
-      >
-        {step.on ? <Eye size={16} /> : <EyeOff size={16} />}
-      </IconButton>
-      <EditableText
-        label="Name of the step"
-        value={step.name}
-        onChange={(name) => dispatch(edit('step.rename', { ...at, name }))}
-        className="h-7 flex-1 px-1 text-base font-semibold"
-      />
-      <span className="text-dim">Mix</span>
-      <NumberField
-        label="Mix"
-        value={Number(mix.value) * 100}
-        min={0}
-        max={100}
-        step={0.5}
-        digits={0}
-        unit="%"
-        onChange={(v, gesture) => mix.set(v / 100, gesture)}
-        onHand={mix.hand}
-        className="w-16"
-      />
-      <KeyButton label="mix" keyed={mix.keyed} onKey={mix.onKey} onToggle={mix.toggleKey} />
-      <Menu
-        align="end"
-        trigger={
-          <button
-            type="button"
-            aria-label="More for this step"
-            className="flex size-7 items-center justify-center rounded text-dim hover:bg-field hover:text-text"
-          >
-            <MoreHorizontal size={16} />
-          </button>
-        }
-        items={[
-          {
-            label: 'Duplicate',
-            shortcut: 'Ctrl D',
-            run: () => dispatch(edit('step.copy', { ...at, newId: uid() })),
-          },
-          {
-            label: 'Move earlier',
-            shortcut: 'Alt ←',
-            disabled: index === 0,
-            run: () => dispatch(edit('step.move', { ...at, to: index - 1 })),
-          },
-          {
-            label: 'Move later',
-            shortcut: 'Alt →',
-            disabled: index === shot.steps.length - 1,
-            run: () => dispatch(edit('step.move', { ...at, to: index + 1 })),
-          },
-          { label: 'Reset all controls', run: () => dispatch(edit('step.reset', at)) },
-          null,
-          { label: 'Remove', shortcut: 'Del', danger: true, run: remove },
-        ]}
-      />
+    <header className="px-2 py-1.5">
+      {group && (
+        <button
+          type="button"
+          className="px-1 text-xs text-dim hover:text-text"
+          onClick={() => dispatch(viewActions.step(group.id))}
+        >
+          In {group.name} ›
+        </button>
+      )}
+      <div className="flex items-center gap-1">
+        <IconButton
+          label={step.on ? 'Switch the step off' : 'Switch the step on'}
+          shortcut="B"
+          pressed={step.on}
+          onClick={() => dispatch(edit('step.switch', { ...at, on: !step.on }))}
+        >
+          {step.on ? <Eye size={16} /> : <EyeOff size={16} />}
+        </IconButton>
+        <EditableText
+          label="Name of the step"
+          value={step.name}
+          onChange={(name) => dispatch(edit('step.rename', { ...at, name }))}
+          className="h-7 flex-1 px-1 text-base font-semibold"
+        />
+        <span className="text-dim">Mix</span>
+        <NumberField
+          label="Mix"
+          value={Number(mix.value) * 100}
+          min={0}
+          max={100}
+          step={0.5}
+          digits={0}
+          unit="%"
+          onChange={(v, gesture) => mix.set(v / 100, gesture)}
+          onHand={mix.hand}
+          className="w-16"
+        />
+        <KeyButton label="mix" keyed={mix.keyed} onKey={mix.onKey} onToggle={mix.toggleKey} />
+        <Menu
+          align="end"
+          trigger={
+            <button
+              type="button"
+              aria-label="More for this step"
+              className="flex size-7 items-center justify-center rounded text-dim hover:bg-field hover:text-text"
+            >
+              <MoreHorizontal size={16} />
+            </button>
+          }
+          items={items}
+        />
+      </div>
+      {dialogs}
     </header>
   )
 }

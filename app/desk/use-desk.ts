@@ -1,8 +1,18 @@
 import { type Animated, keyAt, valueAt } from '@stilus/core/anim'
-import { type Place, type Project, type Shot, type Step, treatmentTime } from '@stilus/core/project'
+import {
+  type Act,
+  allSteps,
+  frontFor,
+  type Place,
+  type Project,
+  type Shot,
+  type Step,
+  treatmentTime,
+  valueNow,
+} from '@stilus/core/project'
 import { createContext, useContext } from 'react'
-import { edit } from '../store/edit'
-import { useApp, useAppDispatch } from '../store/store'
+import { editAll } from '../store/edit'
+import { useApp, useAppDispatch, useView } from '../store/store'
 import { viewActions } from '../store/view'
 
 export interface Desk {
@@ -23,7 +33,14 @@ export function useDesk(): Desk {
 export function useSelectedStep(): Step | undefined {
   const { shot } = useDesk()
   const stepId = useApp((s) => s.view.stepId)
-  return shot.steps.find((s) => s.id === stepId)
+  return allSteps(shot.steps).find((s) => s.id === stepId)
+}
+
+/** All selected steps in their order. */
+export function useSelectedSteps(): Step[] {
+  const { shot } = useDesk()
+  const { stepIds } = useView('stepIds')
+  return allSteps(shot.steps).filter((s) => stepIds.includes(s.id))
 }
 
 /** Treatment time under the playhead. */
@@ -32,27 +49,48 @@ export function useTime(): number {
   return useApp((s) => treatmentTime(shot, s.view.frame))
 }
 
-/** An animatable value at the playhead, with everything that its control needs. */
-export function useAnimated(place: Place, animated: Animated) {
+/** An animatable value at the playhead, with everything that its control needs. What is set goes to `also` too. */
+export function useAnimated(place: Place, animated: Animated, also: readonly Place[] = []) {
   const dispatch = useAppDispatch()
-  const { shot } = useDesk()
-  const held = useApp((s) => JSON.stringify(valueAt(animated, treatmentTime(shot, s.view.frame))))
+  const { project, shot } = useDesk()
+  const front = place.shapeId || place.mover ? undefined : frontFor(shot, place.stepId, place.param)
+  const movers = (animated.movers ?? []).filter((m) => m.on)
+  const follows = movers.find((m) => m.kind === 'follow' && m.join === 'replace')
+  /** The value is made elsewhere: what is set here would not show. */
+  const held = Boolean(front ?? follows)
+  const read = (frame: number) => {
+    const t = treatmentTime(shot, frame)
+    return JSON.stringify(held ? valueNow(project, place, t) : valueAt(animated, t))
+  }
+  const value = useApp((s) => read(s.view.frame))
   const onKey = useApp((s) => keyAt(animated, treatmentTime(shot, s.view.frame)) !== undefined)
+  const places = [place, ...also]
   return {
-    value: JSON.parse(held) as Animated['value'],
+    value: JSON.parse(value) as Animated['value'],
     keyed: Boolean(animated.keys?.length),
     onKey,
+    held,
+    front: front?.group,
+    moved: movers.length > 0 || front !== undefined,
     set: (value: Animated['value'], gesture?: string) => {
-      dispatch((run, getState) =>
-        run(edit('value.set', { place, at: treatmentTime(shot, getState().view.frame), value }, gesture)),
-      )
+      dispatch((run, getState) => {
+        const at = treatmentTime(shot, getState().view.frame)
+        const acts = places.map((p): Act => ['value.set', { place: p, at, value }])
+        run(editAll(acts, `Change ${place.param.replace(/-/g, ' ')}`, gesture))
+      })
     },
     toggleKey: () =>
       dispatch((run, getState) => {
         const at = treatmentTime(shot, getState().view.frame)
-        if (keyAt(animated, at)) run(edit('key.drop', { place, at }))
-        else run(edit('key.put', { place, at, value: valueAt(animated, at) }))
+        const value = valueAt(animated, at)
+        const dropping = keyAt(animated, at) !== undefined
+        const acts = places.map((p): Act =>
+          dropping ? ['key.drop', { place: p, at }] : ['key.put', { place: p, at, value }],
+        )
+        run(editAll(acts, `${dropping ? 'Remove key of' : 'Set key for'} ${place.param.replace(/-/g, ' ')}`))
       }),
     hand: (down: boolean) => void dispatch(viewActions.set({ hand: down })),
   }
 }
+
+export type Control = ReturnType<typeof useAnimated>

@@ -1,8 +1,8 @@
-import type { Project } from '@stilus/core/project'
+import { type Project, type Shot, VERSIONS } from '@stilus/core/project'
 import { ChevronRight, Gauge, Redo2, Undo2 } from 'lucide-react'
 import { Link, useLocation } from 'react-router'
 import { keepFrames } from '../session/session'
-import { redo, undo } from '../store/edit'
+import { edit, redo, undo } from '../store/edit'
 import { useApp, useAppDispatch } from '../store/store'
 import { viewActions } from '../store/view'
 import { Button, IconButton } from '../ui/button'
@@ -21,7 +21,7 @@ const megabytes = (bytes: number) =>
   bytes < 2 ** 30 ? `${Math.round(bytes / 2 ** 20)} MB` : `${bytes / 2 ** 30} GB`
 
 /** The bar on top: where you are, undo and redo, saved, quality, and the way to hand over. */
-export function Bar({ project, crumb }: { project: Project; crumb?: string | undefined }) {
+export function Bar({ project, crumb, shot }: { project: Project; crumb?: string; shot?: Shot }) {
   const dispatch = useAppDispatch()
   const { history } = useApp((s) => s.project)
   const { quality, cache } = useApp((s) => s.view)
@@ -53,6 +53,7 @@ export function Bar({ project, crumb }: { project: Project; crumb?: string | und
           </>
         )}
       </nav>
+      {shot && <Versions shot={shot} />}
       <span className="flex-1" />
       <IconButton
         label={undoName ? `Undo: ${undoName}` : 'Nothing to undo'}
@@ -105,6 +106,45 @@ export function Bar({ project, crumb }: { project: Project; crumb?: string | und
         </Link>
       )}
     </header>
+  )
+}
+
+/** The versions of a shot's steps: switch, compare, clear. A version that was never used begins as a copy. */
+function Versions({ shot }: { shot: Shot }) {
+  const dispatch = useAppDispatch()
+  const now = shot.version ?? 'A'
+  const others = VERSIONS.filter((v) => v !== now && shot.versions?.[v])
+  return (
+    <Menu
+      trigger={
+        <Button look="quiet" aria-label={`Version ${now} of the steps`} className="px-2">
+          Version {now}
+        </Button>
+      }
+      items={[
+        ...VERSIONS.map((version) => ({
+          label:
+            shot.versions?.[version] || version === now
+              ? `Version ${version}`
+              : `Version ${version}: begin as a copy`,
+          checked: version === now,
+          run: () => {
+            if (version !== now) dispatch(edit('version.switch', { shotId: shot.id, to: version }))
+            dispatch(viewActions.step(null))
+          },
+        })),
+        ...(others.length ? [null] : []),
+        ...others.map((id) => ({
+          label: `Compare with version ${id}`,
+          run: () => dispatch(viewActions.compare({ mode: 'split', against: { kind: 'version', id } })),
+        })),
+        ...others.map((version) => ({
+          label: `Clear version ${version}`,
+          danger: true,
+          run: () => dispatch(edit('version.clear', { shotId: shot.id, version })),
+        })),
+      ]}
+    />
   )
 }
 

@@ -1,27 +1,32 @@
-import { type Project, type Shot, treatmentTime } from '@stilus/core/project'
-import type { Target } from '@stilus/core/render'
+import { type Project, treatmentTime } from '@stilus/core/project'
 import { useCallback, useEffect, useMemo } from 'react'
 import { useNavigate, useParams } from 'react-router'
 import { Lanes } from '../desk/lanes'
+import { PointOverlay } from '../desk/point-overlay'
 import { StepPanel } from '../desk/step-panel'
 import { Strip } from '../desk/strip'
 import { DeskProvider, useDesk, useSelectedStep } from '../desk/use-desk'
 import { playScale } from '../session/playback'
+import { tryOn } from '../session/trying'
 import { uid } from '../session/work'
 import { edit } from '../store/edit'
-import { useApp, useAppDispatch } from '../store/store'
+import { useAppDispatch, useView } from '../store/store'
 import { viewActions } from '../store/view'
 import { Button } from '../ui/button'
 import { EmptyState } from '../ui/fields'
 import { Divider, useKeptSize } from '../ui/resize'
 import type { Rect } from '../viewer/layout'
+import { againstOf, looked, saysLook, targetOf } from '../viewer/looks'
 import { RegionOverlay } from '../viewer/region-overlay'
+import { Scopes } from '../viewer/scopes'
 import { Transport } from '../viewer/transport'
 import { Viewer } from '../viewer/viewer'
 import { ViewBar } from '../viewer/view-bar'
 import { Bar } from './bar'
-import { CatalogueDrawer, HistoryDrawer, MediaDrawer, ShotsDrawer, tryOn } from './drawers'
+import { CatalogueDrawer } from './catalogue-drawer'
+import { HistoryDrawer, MediaDrawer, ShotsDrawer } from './drawers'
 import { Rail } from './rail'
+import { ShelfDrawer } from './shelf-drawer'
 
 /** The desk of one shot. */
 export function DeskScreen({ project }: { project: Project }) {
@@ -33,18 +38,14 @@ export function DeskScreen({ project }: { project: Project }) {
     const length = shot?.length ?? 1
     dispatch((run, getState) => {
       const { frame, shotId: before } = getState().view
-      run(
-        viewActions.entered({
-          shotId,
-          frame: before === shotId ? Math.min(frame, length - 1) : 0,
-          stepId: null,
-        }),
-      )
+      run(viewActions.entered({ frame: before === shotId ? Math.min(frame, length - 1) : 0 }))
+      run(viewActions.shot({ id: shotId }))
     })
     // Entering is about the shot, not about its length.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [shotId, dispatch])
-  if (!shot) {
+  const desk = useMemo(() => (shot ? { project, shot } : null), [project, shot])
+  if (!desk) {
     return (
       <>
         <Bar project={project} crumb="No such shot" />
@@ -55,8 +56,8 @@ export function DeskScreen({ project }: { project: Project }) {
     )
   }
   return (
-    <DeskProvider value={{ project, shot }}>
-      <Bar project={project} crumb={shot.name} />
+    <DeskProvider value={desk}>
+      <Bar project={project} crumb={desk.shot.name} shot={desk.shot} />
       <DeskBody />
     </DeskProvider>
   )
@@ -65,13 +66,17 @@ export function DeskScreen({ project }: { project: Project }) {
 function DeskBody() {
   const { project, shot } = useDesk()
   const dispatch = useAppDispatch()
-  const [panel, setPanel] = useKeptSize('controls', 308, 292, 520)
-  const [lanes, setLanes] = useKeptSize('lanes', 168, 96, 480)
+  const [panel, setPanel] = useKeptSize('controls', 308, 292, 560)
+  const [lanes, setLanes] = useKeptSize('lanes', 168, 96, 640)
   const add = useCallback(
-    (use: string, at = shot.steps.length) => {
+    (use: string, at?: number) => {
       const stepId = uid()
-      if (dispatch(edit('step.add', { shotId: shot.id, stepId, use, at })))
-        dispatch(viewActions.set({ stepId, shapeId: null, face: 'what', look: 'result', trying: null }))
+      dispatch((run, getState) => {
+        const place = at ?? getState().view.insertAt ?? shot.steps.length
+        if (!run(edit('step.add', { shotId: shot.id, stepId, use, at: place }))) return
+        run(viewActions.step(stepId))
+        run(viewActions.set({ face: 'what', look: 'result', trying: null, insertAt: null }))
+      })
     },
     [dispatch, shot.id, shot.steps.length],
   )
@@ -83,7 +88,9 @@ function DeskBody() {
             drawer === 'shots' ? (
               <ShotsDrawer project={project} shotId={shot.id} />
             ) : drawer === 'catalogue' ? (
-              <CatalogueDrawer project={project} shotId={shot.id} onAdd={add} />
+              <CatalogueDrawer project={project} shot={shot} onAdd={add} />
+            ) : drawer === 'shelf' ? (
+              <ShelfDrawer project={project} shot={shot} />
             ) : drawer === 'media' ? (
               <MediaDrawer project={project} />
             ) : (
@@ -116,35 +123,68 @@ function DeskBody() {
 function Picture() {
   const { project, shot } = useDesk()
   const step = useSelectedStep()
-  const { frame, look, peek, compare, face, quality, playing, trying } = useApp((s) => s.view)
-  const target = useTarget(shot, look, peek, step?.id)
-  const source = useMemo<Target>(() => ({ kind: 'shot', shotId: shot.id, upTo: 'source' }), [shot.id])
-  const shown = useMemo(
-    () => (trying ? tryOn(project, shot.id, trying) : project),
-    [trying, project, shot.id],
+  const view = useView(
+    'frame',
+    'look',
+    'inspect',
+    'peek',
+    'solo',
+    'compare',
+    'background',
+    'face',
+    'playing',
+    'trying',
   )
-  const handles = step && (face === 'where' || look === 'region') && !peek && !playing
+  const { quality, scopes } = useView('quality', 'scopes')
+  const { frame, compare, peek, face } = view
+  const against =
+    compare.mode === 'off' || peek
+      ? undefined
+      : againstOf(project, shot, step?.id ?? null, frame, compare.against)
+  const key = JSON.stringify(looked(targetOf(shot, step?.id ?? null, view), view.inspect, compare, against))
+  // Equal targets are one target, so that a picture is asked for once.
+  const target = useMemo(() => JSON.parse(key) as ReturnType<typeof looked>, [key])
+  const second =
+    against && JSON.stringify({ ...against.target, ...(view.inspect ? { inspect: view.inspect } : {}) })
+  const other = useMemo(
+    () =>
+      second && (compare.mode === 'split' || compare.mode === 'side')
+        ? { target: JSON.parse(second) as typeof target, mode: compare.mode }
+        : undefined,
+    [second, compare.mode],
+  )
+  const shown = useMemo(() => (view.trying ? tryOn(project, view.trying) : project), [view.trying, project])
+  const time = treatmentTime(shot, frame)
+  const handles = step && !peek && !view.playing && compare.mode !== 'side'
   const overlay = handles
-    ? (rect: Rect) => (
-        <RegionOverlay
-          project={project}
-          shotId={shot.id}
-          step={step}
-          time={treatmentTime(shot, frame)}
-          rect={rect}
-        />
-      )
+    ? (rect: Rect) =>
+        face === 'where' || view.look === 'region' ? (
+          <RegionOverlay project={project} shotId={shot.id} step={step} time={time} rect={rect} />
+        ) : face === 'what' ? (
+          <PointOverlay step={step} rect={rect} />
+        ) : null
     : undefined
+  const says =
+    compare.mode === 'flip' && compare.flipped && against
+      ? against.name
+      : (saysLook(step, view, shot) ??
+        (compare.mode === 'difference' && against ? `Difference from ${against.name}` : null))
   return (
     <>
-      <ViewBar step={step} compare />
-      <Viewer
-        project={shown}
-        target={target}
-        frame={frame}
-        against={compare === 'split' && !peek ? source : undefined}
-        overlay={overlay}
-      />
+      <ViewBar desk={{ project, shot, step }} />
+      <div className="flex min-h-0 flex-1">
+        <div className="flex min-w-0 flex-1 flex-col">
+          <Viewer
+            project={shown}
+            target={target}
+            frame={frame}
+            against={other && against ? { ...other, names: [against.name, 'Result'] } : undefined}
+            overlay={overlay}
+            badge={says ? <span className="rounded bg-[#000000c0] px-2 py-1 text-what">{says}</span> : null}
+          />
+        </div>
+        {scopes.length > 0 && <Scopes />}
+      </div>
       <Transport
         project={project}
         shotId={shot.id}
@@ -154,13 +194,4 @@ function Picture() {
       />
     </>
   )
-}
-
-function useTarget(shot: Shot, look: string, peek: string | null, stepId: string | undefined): Target {
-  return useMemo<Target>(() => {
-    if (peek) return { kind: 'shot', shotId: shot.id, upTo: peek }
-    if (look === 'source') return { kind: 'shot', shotId: shot.id, upTo: 'source' }
-    if (look !== 'result' && stepId) return { kind: 'shot', shotId: shot.id, view: { stepId, view: look } }
-    return { kind: 'shot', shotId: shot.id }
-  }, [shot.id, look, peek, stepId])
 }

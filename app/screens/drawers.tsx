@@ -1,10 +1,8 @@
 import type { Project } from '@stilus/core/project'
-import { perform } from '@stilus/core/project'
 import type { Target } from '@stilus/core/render'
-import { type Family, type StepDeclaration, STEPS } from '@stilus/core/steps'
 import { rateName } from '@stilus/core/time'
 import { Import, MoreHorizontal, TriangleAlert, X } from 'lucide-react'
-import { useMemo, useRef, useState } from 'react'
+import { useMemo, useRef } from 'react'
 import { Link } from 'react-router'
 import { importFiles, MEDIA_ACCEPT, placeMedium } from '../session/importing'
 import { edit, travel } from '../store/edit'
@@ -16,12 +14,16 @@ import { EmptyState } from '../ui/fields'
 import { Menu } from '../ui/overlays'
 import { Thumb } from '../viewer/thumb'
 
-function Head({ title }: { title: string }) {
+/** The title of a drawer, with the way to close it. */
+export function Head({ title }: { title: string }) {
   const dispatch = useAppDispatch()
   return (
     <header className="flex h-10 shrink-0 items-center justify-between border-b pr-1.5 pl-3">
       <h2 className="font-semibold">{title}</h2>
-      <IconButton label="Close" onClick={() => dispatch(viewActions.set({ drawer: null, trying: null }))}>
+      <IconButton
+        label="Close"
+        onClick={() => dispatch(viewActions.set({ drawer: null, trying: null, insertAt: null }))}
+      >
         <X size={15} />
       </IconButton>
     </header>
@@ -65,107 +67,10 @@ function ShotThumb({ project, shotId, frame }: { project: Project; shotId: strin
   return <Thumb project={project} target={target} frame={frame} width={84} className="rounded-sm" />
 }
 
-const FAMILIES: Record<Family, string> = {
-  ...{ colour: 'Colour', light: 'Light', blur: 'Blur and focus', texture: 'Texture' },
-  ...{ warp: 'Shape and warp', key: 'Keys', generate: 'Generators', time: 'Time' },
-}
-
-/** Treatments on the shot's own picture. Resting the pointer on one shows it large; a click adds it, a drag drops it into the strip. */
-export function CatalogueDrawer({
-  project,
-  shotId,
-  onAdd,
-}: {
-  project: Project
-  shotId: string
-  onAdd(use: string): void
-}) {
-  const [text, setText] = useState('')
-  const words = text.toLowerCase().split(/\s+/).filter(Boolean)
-  const found = STEPS.filter((s) =>
-    words.every((w) => `${s.name} ${FAMILIES[s.family]} ${s.purpose}`.toLowerCase().includes(w)),
-  )
-  const families = [...new Set(found.map((s) => s.family))]
-  return (
-    <>
-      <Head title="Treatments" />
-      <div className="border-b p-2">
-        <input
-          autoFocus
-          type="search"
-          aria-label="Find a treatment"
-          placeholder="Find a treatment"
-          value={text}
-          onChange={(e) => setText(e.target.value)}
-          onKeyDown={(e) => {
-            e.stopPropagation()
-            if (e.key === 'Enter' && found[0]) onAdd(found[0].id)
-          }}
-          className="h-7 w-full rounded bg-field px-2 placeholder:text-faint focus:outline-none"
-        />
-      </div>
-      <div className="min-h-0 flex-1 overflow-y-auto p-2">
-        {families.map((family) => (
-          <section key={family} aria-label={FAMILIES[family]} className="mb-3">
-            <h3 className="px-1 pb-1 text-xs font-semibold text-faint">{FAMILIES[family]}</h3>
-            {found
-              .filter((s) => s.family === family)
-              .map((step) => (
-                <Treatment key={step.id} project={project} shotId={shotId} step={step} onAdd={onAdd} />
-              ))}
-          </section>
-        ))}
-        {!found.length && <EmptyState text={`No treatment matches "${text}".`} />}
-      </div>
-    </>
-  )
-}
-
-/** The shot as it would be with one more treatment at its end. */
-export function tryOn(project: Project, shotId: string, use: string): Project {
-  const at = project.shots.find((s) => s.id === shotId)?.steps.length ?? 0
-  return perform(project, 'step.add', { shotId, stepId: 'trying', use, at }).project
-}
-
-function Treatment({
-  project,
-  shotId,
-  step,
-  onAdd,
-}: {
-  project: Project
-  shotId: string
-  step: StepDeclaration
-  onAdd(use: string): void
-}) {
-  const dispatch = useAppDispatch()
-  const frame = useApp((s) => s.view.frame)
-  const tried = useMemo(() => tryOn(project, shotId, step.id), [project, shotId, step.id])
-  const target = useMemo<Target>(() => ({ kind: 'shot', shotId }), [shotId])
-  const trying = (use: string | null) => dispatch(viewActions.set({ trying: use }))
-  return (
-    <button
-      type="button"
-      draggable
-      className="flex w-full items-start gap-2.5 rounded p-1.5 text-left hover:bg-field"
-      onMouseEnter={() => trying(step.id)}
-      onMouseLeave={() => trying(null)}
-      onFocus={() => trying(step.id)}
-      onBlur={() => trying(null)}
-      onDragStart={(e) => e.dataTransfer.setData('application/x-stilus-treatment', step.id)}
-      onClick={() => onAdd(step.id)}
-    >
-      <Thumb project={tried} target={target} frame={frame} width={96} className="shrink-0 rounded-sm" />
-      <span className="grid min-w-0 gap-0.5">
-        <span>{step.name}</span>
-        <span className="line-clamp-3 text-xs text-dim">{step.purpose}</span>
-      </span>
-    </button>
-  )
-}
-
 export function MediaDrawer({ project }: { project: Project }) {
   const picker = useRef<HTMLInputElement>(null)
+  // Kept stills lie on the shelf.
+  const media = project.media.filter((m) => !project.stills?.some((s) => s.mediaId === m.id))
   return (
     <>
       <Head title="Media" />
@@ -186,11 +91,11 @@ export function MediaDrawer({ project }: { project: Project }) {
           }}
         />
       </div>
-      {!project.media.length && (
+      {!media.length && (
         <EmptyState text="Drop video, stills, sound or an OpenTimelineIO edit anywhere on this window." />
       )}
       <ul className="min-h-0 flex-1 overflow-y-auto p-2">
-        {project.media.map((m) => (
+        {media.map((m) => (
           <li key={m.id} className="group rounded p-1.5 hover:bg-field">
             <div className="flex items-center gap-1.5">
               {m.kind === 'missing' && <TriangleAlert size={14} className="shrink-0 text-what" />}

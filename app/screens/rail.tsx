@@ -1,4 +1,4 @@
-import { Clapperboard, Film, History, Sparkles } from 'lucide-react'
+import { Clapperboard, Film, History, Library, Sparkles } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useApp, useAppDispatch } from '../store/store'
 import { type Drawer, viewActions } from '../store/view'
@@ -7,6 +7,7 @@ import { cx } from '../ui/classes'
 const ITEMS: { id: Exclude<Drawer, null>; label: string; icon: ReactNode; desk: boolean }[] = [
   { id: 'shots', label: 'Shots', icon: <Clapperboard size={18} />, desk: true },
   { id: 'catalogue', label: 'Catalogue', icon: <Sparkles size={18} />, desk: true },
+  { id: 'shelf', label: 'Shelf', icon: <Library size={18} />, desk: true },
   { id: 'media', label: 'Media', icon: <Film size={18} />, desk: false },
   { id: 'history', label: 'History', icon: <History size={18} />, desk: false },
 ]
@@ -32,7 +33,9 @@ export function Rail({ desk, children }: { desk: boolean; children(drawer: Drawe
               'flex h-12 w-12 flex-col items-center justify-center gap-0.5 rounded text-[10.5px]',
               open === id ? 'bg-field text-text' : 'text-dim hover:bg-field hover:text-text',
             )}
-            onClick={() => dispatch(viewActions.set({ drawer: open === id ? null : id, trying: null }))}
+            onClick={() =>
+              dispatch(viewActions.set({ drawer: open === id ? null : id, trying: null, insertAt: null }))
+            }
           >
             {icon}
             {label}

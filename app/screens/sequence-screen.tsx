@@ -4,8 +4,9 @@ import { useEffect } from 'react'
 import { playScale } from '../session/playback'
 import { ProjectPanel } from '../sequence/project-panel'
 import { ShotPanel } from '../sequence/shot-panel'
+import { ShotsPanel } from '../sequence/shots-panel'
 import { Timeline } from '../sequence/timeline'
-import { useApp, useAppDispatch } from '../store/store'
+import { useAppDispatch, useView } from '../store/store'
 import { viewActions } from '../store/view'
 import { Button } from '../ui/button'
 import { EmptyState } from '../ui/fields'
@@ -22,11 +23,12 @@ const SEQUENCE: Target = { kind: 'sequence' }
 /** The sequence: the edit as it came, to judge, trim and swap, and the way to each shot's desk. */
 export function SequenceScreen({ project }: { project: Project }) {
   const dispatch = useAppDispatch()
-  const { frame, shotId, quality } = useApp((s) => s.view)
+  const { frame, shotId, shotIds, quality } = useView('frame', 'shotId', 'shotIds', 'quality')
   const length = sequenceLength(project)
   const [panel, setPanel] = useKeptSize('controls', 308, 292, 520)
   const [lanes, setLanes] = useKeptSize('sequence lanes', 190, 120, 480)
   const shot = project.shots.find((s) => s.id === shotId)
+  const shots = project.shots.filter((s) => shotIds.includes(s.id))
   useEffect(() => {
     dispatch((run, getState) => {
       const { shotId, frame } = getState().view
@@ -34,6 +36,7 @@ export function SequenceScreen({ project }: { project: Project }) {
       // Coming back from a shot's desk, the playhead stays on the frame that was looked at.
       const left = document?.shots.find((s) => s.id === shotId)
       run(viewActions.entered({ frame: left ? left.start + Math.min(frame, left.length - 1) : 0 }))
+      run(viewActions.shot({ id: left?.id ?? null }))
     })
   }, [dispatch])
   const empty = project.shots.length ? undefined : (
@@ -54,7 +57,7 @@ export function SequenceScreen({ project }: { project: Project }) {
             {(drawer) => (drawer === 'media' ? <MediaDrawer project={project} /> : <HistoryDrawer />)}
           </Rail>
           <main className="flex min-w-0 flex-1 flex-col">
-            <ViewBar compare={false} />
+            <ViewBar />
             <Viewer project={project} target={SEQUENCE} frame={frame} empty={empty} />
             <Transport project={project} offset={0} count={Math.max(1, length)} scale={playScale(quality)} />
           </main>
@@ -64,7 +67,9 @@ export function SequenceScreen({ project }: { project: Project }) {
             style={{ width: panel }}
           >
             <Divider label="Width of the shot panel" size={panel} grows="left" onSize={setPanel} />
-            {shot ? (
+            {shots.length > 1 ? (
+              <ShotsPanel project={project} shots={shots} />
+            ) : shot ? (
               <ShotPanel key={shot.id} project={project} shot={shot} />
             ) : (
               <ProjectPanel project={project} />

@@ -150,14 +150,16 @@ const STATES = { untouched: '○', 'in work': '◐', done: '●' }
 function ShotClip({ project, shot, map }: { project: Project; shot: Shot; map: TimeMap }) {
   const dispatch = useAppDispatch()
   const navigate = useNavigate()
-  const chosen = useApp((s) => s.view.shotId === shot.id)
+  const chosen = useApp((s) => s.view.shotIds.includes(shot.id))
+  const also = useRef(false)
+  const pressed = useRef(false)
   const from = useRef(shot)
   const last = useRef(0)
   const hand = (down: boolean) => void dispatch(viewActions.set({ hand: down }))
   const begin = () => {
     from.current = shot
     last.current = 0
-    dispatch(viewActions.set({ shotId: shot.id }))
+    dispatch(viewActions.shot({ id: shot.id, also: also.current }))
   }
   const body = useTimeDrag(
     map,
@@ -191,7 +193,14 @@ function ShotClip({ project, shot, map }: { project: Project; shot: Shot; map: T
       )}
       style={{ left: x0, width, height: STRIP_HEIGHT + 19 }}
       onDoubleClick={() => void navigate(`/p/${project.id}/shot/${shot.id}`)}
-      onFocus={() => dispatch(viewActions.set({ shotId: shot.id }))}
+      onPointerDownCapture={(e) => {
+        also.current = e.shiftKey || e.ctrlKey || e.metaKey
+        pressed.current = true
+      }}
+      onPointerUpCapture={() => (pressed.current = false)}
+      onFocus={() => {
+        if (!pressed.current) dispatch(viewActions.shot({ id: shot.id }))
+      }}
       onKeyDown={(e) => {
         if (e.key === 'Enter') void navigate(`/p/${project.id}/shot/${shot.id}`)
         if (e.key === 'Delete') dispatch(edit('shot.remove', { shotId: shot.id }))

@@ -1,4 +1,14 @@
-import { type EditArgs, type EditName, perform, record, travelTo } from '@stilus/core/project'
+import {
+  type Act,
+  type Change,
+  type EditArgs,
+  type EditName,
+  perform,
+  performAll,
+  type Project,
+  record,
+  travelTo,
+} from '@stilus/core/project'
 import { noticeActions } from './notices'
 import { type Place, projectActions } from './project'
 import type { RootState, Thunk } from './store'
@@ -17,12 +27,9 @@ const placeOf = ({ view }: RootState): Place => ({
   frame: view.frame,
 })
 
-/**
- * Makes a named change. Changes in a row with the same `merge` become one entry of the history.
- * A change that cannot be made is told to the user and leaves everything as it was.
- */
-export const edit =
-  <N extends EditName>(name: N, args: EditArgs<N>, merge?: string): Thunk<boolean> =>
+/** Makes a change and notes it in the history; one that cannot be made is told to the user and leaves everything as it was. */
+const make =
+  (change: (document: Project) => Change, merge?: string): Thunk<boolean> =>
   (dispatch, getState) => {
     const { document, history, elsewhere } = getState().project
     if (!document) return false
@@ -36,10 +43,10 @@ export const edit =
       return false
     }
     try {
-      const change = perform(document, name, args)
+      const made = change(document)
       const place = placeOf(getState())
       dispatch(
-        projectActions.changed({ document: change.project, history: record(history, change, merge, place) }),
+        projectActions.changed({ document: made.project, history: record(history, made, merge, place) }),
       )
       return true
     } catch (error) {
@@ -47,6 +54,14 @@ export const edit =
       return false
     }
   }
+
+/** Makes a named change. Changes in a row with the same `merge` become one entry of the history. */
+export const edit = <N extends EditName>(name: N, args: EditArgs<N>, merge?: string): Thunk<boolean> =>
+  make((document) => perform(document, name, args), merge)
+
+/** Makes several changes as one entry of the history: all of them or none. */
+export const editAll = (acts: readonly Act[], label: string, merge?: string): Thunk<boolean> =>
+  make((document) => performAll(document, acts, label), merge)
 
 /** Goes to a position of the history and to where that change was made. */
 export const travel =
@@ -60,7 +75,8 @@ export const travel =
     if (!place) return
     if (location.path() !== place.path) location.go(place.path)
     const { stepId, face, frame } = place
-    dispatch(viewActions.set({ stepId, face, frame, shapeId: null, look: 'result' }))
+    dispatch(viewActions.step(stepId))
+    dispatch(viewActions.set({ face, frame, shapeId: null, look: 'result', trying: null }))
   }
 
 export const undo: Thunk = (dispatch, getState) => dispatch(travel(getState().project.history.position - 1))

@@ -1,9 +1,9 @@
 import { configureStore } from '@reduxjs/toolkit'
-import { useDispatch, useSelector } from 'react-redux'
+import { shallowEqual, useDispatch, useSelector } from 'react-redux'
 import { deliveriesReducer } from './deliveries'
 import { noticesReducer } from './notices'
 import { projectReducer } from './project'
-import { viewReducer } from './view'
+import { viewReducer, type ViewState } from './view'
 
 export const store = configureStore({
   reducer: {
@@ -22,3 +22,7 @@ export type Thunk<R = void> = (dispatch: AppDispatch, getState: () => RootState)
 
 export const useAppDispatch = useDispatch.withTypes<AppDispatch>()
 export const useApp = useSelector.withTypes<RootState>()
+
+/** Parts of the view state; whoever uses them is drawn again only when one of these changes. */
+export const useView = <K extends keyof ViewState>(...keys: K[]): Pick<ViewState, K> =>
+  useApp((s) => Object.fromEntries(keys.map((key) => [key, s.view[key]])) as Pick<ViewState, K>, shallowEqual)

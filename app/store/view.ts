@@ -1,27 +1,64 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit'
+import type { Act, Place } from '@stilus/core/project'
+import type { Inspect } from '@stilus/core/render'
 
 export type Face = 'what' | 'where' | 'when'
 export type Surround = 'dark' | 'grey' | 'black' | 'white'
-export type Drawer = 'shots' | 'catalogue' | 'media' | 'history' | null
+export type Background = 'checker' | 'black' | 'grey' | 'white' | 'below'
+export type Drawer = 'shots' | 'catalogue' | 'shelf' | 'media' | 'history' | null
+export type ScopeName = 'waveform' | 'parade' | 'vectorscope' | 'histogram'
+
+/** What the picture is compared with. */
+export type Against =
+  | { kind: 'source' }
+  | { kind: 'before' }
+  | { kind: 'still'; id: string }
+  | { kind: 'shot'; id: string }
+  | { kind: 'version'; id: 'A' | 'B' | 'C' }
+
+export interface Compare {
+  mode: 'off' | 'split' | 'side' | 'flip' | 'difference'
+  against: Against
+  /** A point of the split line as shares of the picture, and the direction of the line in degrees; 90 is upright. */
+  x: number
+  y: number
+  angle: number
+  gain: number
+  /** While flipping: the other picture shows. */
+  flipped: boolean
+}
+
+/** Keys that are chosen: places with the treatment times of their keys. */
+export interface ChosenKeys {
+  place: Place
+  at: number[]
+}
 
 export interface ViewState {
   /** Playhead: shot frame on the desk, sequence frame elsewhere. */
   frame: number
   stepId: string | null
+  /** All selected steps, the one in the panel among them. */
+  stepIds: string[]
   shapeId: string | null
-  /** The shot selected on the sequence. */
+  /** The shot selected on the sequence, and all that are. */
   shotId: string | null
+  shotIds: string[]
   face: Face
   /** What the viewer shows: 'result', 'source', 'region', or a view that the selected step declares. */
   look: string
+  inspect: Inspect | null
   /** Held S or a strip thumbnail: shows a state for as long as it is held. */
   peek: string | null
-  /** A treatment of the catalogue that the pointer rests on: shown on the picture, not applied. */
-  trying: string | null
-  compare: 'off' | 'split'
-  split: number
+  /** Only these steps show, whatever is switched on. */
+  solo: string[]
+  /** An edit that is shown on the picture and not made. */
+  trying: Act | null
+  compare: Compare
   /** A shape that the next drag on the picture draws. */
   drawing: 'ellipse' | 'rectangle' | null
+  /** A colour is being picked from the picture: the side of the square that is averaged, in pixels. */
+  picking: number | null
   zoom: number | 'fit'
   pan: [number, number]
   quality: 'auto' | 1 | 0.5 | 0.25
@@ -31,35 +68,69 @@ export interface ViewState {
   loop: boolean
   shown: { fps: number; dropped: number } | null
   surround: Surround
+  background: Background
+  /** What lies over the picture. */
+  safe: boolean
+  rulers: boolean
+  probe: boolean
+  scopes: ScopeName[]
+  /** Where the next treatment goes; at the end unless set. */
+  insertAt: number | null
   drawer: Drawer
+  lanes: 'lanes' | 'curves'
+  /** Steps whose lanes are open beside the selected one. */
+  openLanes: string[]
+  chosenKeys: ChosenKeys[]
+  /** The panel that lists what moves a value. */
+  movers: Place | null
   palette: boolean
   keys: boolean
   /** Rendered frames that are kept, and how much they may take. */
   cache: { bytes: number; limit: number }
 }
 
-const initialState: ViewState = {
+/** What belongs to one shot or screen and is gone on the next. */
+const PASSING = {
   ...{
-    frame: 0,
     stepId: null,
+    stepIds: [],
     shapeId: null,
-    shotId: null,
-    face: 'what',
     look: 'result',
+    inspect: null,
     peek: null,
+    solo: [],
     trying: null,
   },
-  ...{ compare: 'off', split: 0.5, drawing: null, zoom: 'fit', pan: [0, 0], quality: 'auto', hand: false },
+  ...{ drawing: null, picking: null, zoom: 'fit', pan: [0, 0], playing: false, insertAt: null },
+  ...{ openLanes: [], chosenKeys: [], movers: null },
+} satisfies Partial<ViewState>
+
+const initialState: ViewState = {
+  ...PASSING,
   ...{
-    playing: false,
+    frame: 0,
+    shotId: null,
+    shotIds: [],
+    face: 'what',
+    quality: 'auto',
+    hand: false,
     loop: true,
     shown: null,
-    surround: 'dark',
-    drawer: null,
-    palette: false,
-    keys: false,
-    cache: { bytes: 0, limit: 0 },
   },
+  zoom: 'fit',
+  pan: [0, 0],
+  compare: { mode: 'off', against: { kind: 'source' }, x: 0.5, y: 0.5, angle: 90, gain: 4, flipped: false },
+  ...{ surround: 'dark', background: 'checker', safe: false, rulers: false, probe: true, scopes: [] },
+  ...{ drawer: null, lanes: 'lanes', palette: false, keys: false, cache: { bytes: 0, limit: 0 } },
+}
+
+/** What a step shows leaves with its selection. */
+function select(state: ViewState, stepId: string | null, stepIds: string[]) {
+  state.stepIds = stepIds
+  if (state.stepId === stepId) return
+  state.stepId = stepId
+  Object.assign(state, { shapeId: null, drawing: null, movers: null, chosenKeys: [] })
+  if (state.look !== 'source') state.look = 'result'
 }
 
 const slice = createSlice({
@@ -67,28 +138,40 @@ const slice = createSlice({
   initialState,
   reducers: {
     set: (state, { payload }: PayloadAction<Partial<ViewState>>) => ({ ...state, ...payload }),
+    compare: (state, { payload }: PayloadAction<Partial<Compare>>) => {
+      state.compare = { ...state.compare, flipped: false, ...payload }
+    },
     /** Another screen or shot: what was selected there means nothing here. */
-    entered: (state, { payload }: PayloadAction<Partial<ViewState>>) => ({
+    entered: (state, { payload }: PayloadAction<Partial<ViewState>>): ViewState => ({
       ...state,
-      ...{
-        stepId: null,
-        shapeId: null,
-        look: 'result',
-        peek: null,
-        trying: null,
-        drawing: null,
-        zoom: 'fit' as const,
-        pan: [0, 0] as [number, number],
-        playing: false,
+      ...PASSING,
+      zoom: 'fit',
+      pan: [0, 0],
+      compare: {
+        ...state.compare,
+        flipped: false,
+        against: state.compare.against.kind === 'version' ? { kind: 'source' } : state.compare.against,
       },
       ...payload,
     }),
-    step: (state, { payload }: PayloadAction<string | null>) => {
-      if (state.stepId === payload) return
-      state.stepId = payload
-      state.shapeId = null
-      state.drawing = null
-      if (state.look !== 'source') state.look = 'result'
+    step: (state, { payload }: PayloadAction<string | null>) =>
+      select(state, payload, payload === null ? [] : [payload]),
+    /** Adds a step to the selection or takes it out. */
+    alsoStep: (state, { payload }: PayloadAction<string>) => {
+      const rest = state.stepIds.filter((id) => id !== payload)
+      const ids = rest.length === state.stepIds.length ? [...rest, payload] : rest
+      select(state, ids.includes(state.stepId ?? '') ? state.stepId : (ids.at(-1) ?? null), ids)
+    },
+    steps: (state, { payload }: PayloadAction<string[]>) => select(state, payload.at(-1) ?? null, payload),
+    shot: (state, { payload: { id, also } }: PayloadAction<{ id: string | null; also?: boolean }>) => {
+      if (!also || id === null) {
+        state.shotId = id
+        state.shotIds = id === null ? [] : [id]
+        return
+      }
+      const rest = state.shotIds.filter((s) => s !== id)
+      state.shotIds = rest.length === state.shotIds.length ? [...rest, id] : rest
+      state.shotId = state.shotIds.at(-1) ?? null
     },
   },
 })

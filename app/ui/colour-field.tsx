@@ -1,7 +1,12 @@
-import { decodeSrgb, encodeSrgb } from '@stilus/core/colour'
+import { decodeSrgb, encodeSrgb, fromHsv, toHsv } from '@stilus/core/colour'
+import { Pipette } from 'lucide-react'
 import { Popover } from 'radix-ui'
 import { useState } from 'react'
+import { Button } from './button'
+import { Segments } from './fields'
+import { HueField } from './hue-field'
 import { NumberField } from './number-field'
+import { noteColour, recentColours } from './recent-colours'
 
 type Rgb = [number, number, number]
 
@@ -19,34 +24,28 @@ const fromHex = (text: string): Rgb | undefined => {
   return hex ? ([0, 2, 4].map((i) => decodeSrgb(parseInt(hex.slice(i, i + 2), 16) / 255)) as Rgb) : undefined
 }
 
-/** Hue in degrees, saturation and value from 0 to 1, of the encoded colour. */
-function toHsv(rgb: readonly number[]): Rgb {
-  const [r, g, b] = rgb.map((v) => Math.min(1, Math.max(0, encodeSrgb(v)))) as Rgb
-  const max = Math.max(r, g, b)
-  const d = max - Math.min(r, g, b)
-  const h = d === 0 ? 0 : max === r ? ((g - b) / d) % 6 : max === g ? (b - r) / d + 2 : (r - g) / d + 4
-  return [(h * 60 + 360) % 360, max ? d / max : 0, max]
-}
-
-function fromHsv([h, s, v]: Rgb): Rgb {
-  const f = (n: number) => {
-    const k = (n + h / 60) % 6
-    return decodeSrgb(v - v * s * Math.max(0, Math.min(k, 4 - k, 1)))
-  }
-  return [f(5), f(3), f(1)]
-}
-
 /** A linear colour, shown as its sRGB swatch and set by hue, saturation and value, by red, green and blue, or by hex. */
 export function ColourField(props: {
   label: string
   value: readonly number[]
   onChange(v: Rgb, gesture: string): void
   onHand?(down: boolean): void
+  /** Lets a colour be taken from the picture, averaged over a square of this side. */
+  onPick?(side: number): void
+  /** Colours that are kept by name. */
+  kept?: readonly { name: string; value: readonly number[] }[]
+  onKeep?(): void
 }) {
+  const [open, setOpen] = useState(false)
+  const [side, setSide] = useState('3')
   const hex = toHex(props.value)
   const hsv = toHsv(props.value)
   const encoded = props.value.map((v) => encodeSrgb(v) * 255)
   const [typed, setTyped] = useState<string | null>(null)
+  const choose = ({ value, exact }: Swatch) => {
+    const colour = (exact as Rgb | undefined) ?? fromHex(value)
+    if (colour) props.onChange([...colour] as Rgb, `swatch-${value}`)
+  }
   const row = (label: string, value: number, max: number, unit: string, set: (v: number) => Rgb) => (
     <label className="grid grid-cols-[76px_1fr] items-center gap-2">
       <span className="text-dim">{label}</span>
@@ -67,7 +66,13 @@ export function ColourField(props: {
       (v) => props.value.map((old, j) => (j === i ? decodeSrgb(v / 255) : old)) as Rgb,
     )
   return (
-    <Popover.Root>
+    <Popover.Root
+      open={open}
+      onOpenChange={(next) => {
+        setOpen(next)
+        if (!next) noteColour(hex)
+      }}
+    >
       <Popover.Trigger
         aria-label={`${props.label}: ${hex}`}
         className="flex h-7 w-full items-center gap-2 rounded bg-field px-1.5 hover:bg-field-over"
@@ -82,7 +87,31 @@ export function ColourField(props: {
           collisionPadding={8}
           className="z-50 grid w-64 gap-1.5 rounded bg-raised p-3 shadow-xl"
         >
-          <div className="mb-1 h-10 rounded border border-line-strong" style={{ background: hex }} />
+          <HueField
+            label={props.label}
+            hsv={hsv}
+            onHand={props.onHand}
+            onChange={(next, gesture) => props.onChange(fromHsv(next), gesture)}
+          />
+          {props.onPick && (
+            <div className="flex gap-1.5">
+              <Button
+                className="flex-1"
+                onClick={() => {
+                  setOpen(false)
+                  props.onPick?.(Number(side))
+                }}
+              >
+                <Pipette size={14} /> From the picture
+              </Button>
+              <Segments
+                label="Pixels averaged, across"
+                value={side}
+                options={['1', '3', '9', '25'].map((value) => ({ value, label: value }))}
+                onChange={setSide}
+              />
+            </div>
+          )}
           {row('Hue', hsv[0], 360, '°', (v) => fromHsv([v % 360, hsv[1], hsv[2]]))}
           {row('Saturation', hsv[1] * 100, 100, '%', (v) => fromHsv([hsv[0], v / 100, hsv[2]]))}
           {row('Value', hsv[2] * 100, 100, '%', (v) => fromHsv([hsv[0], hsv[1], v / 100]))}
@@ -105,8 +134,59 @@ export function ColourField(props: {
               onKeyDown={(e) => e.stopPropagation()}
             />
           </label>
+          <Swatches
+            label="Chosen last"
+            list={recentColours().map((value) => ({ name: value, value }))}
+            onChoose={choose}
+          />
+          {props.kept && (
+            <Swatches
+              label="On the shelf"
+              list={props.kept.map(({ name, value }) => ({ name, value: toHex(value), exact: value }))}
+              onChoose={choose}
+            />
+          )}
+          {props.onKeep && (
+            <Button look="quiet" onClick={props.onKeep}>
+              Put this colour on the shelf
+            </Button>
+          )}
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>
+  )
+}
+
+interface Swatch {
+  name: string
+  value: string
+  exact?: readonly number[]
+}
+
+function Swatches({
+  label,
+  list,
+  onChoose,
+}: {
+  label: string
+  list: readonly Swatch[]
+  onChoose(s: Swatch): void
+}) {
+  if (!list.length) return null
+  return (
+    <div role="group" aria-label={label} className="flex flex-wrap items-center gap-1">
+      <span className="w-19 text-dim">{label}</span>
+      {list.map((swatch) => (
+        <button
+          key={swatch.name}
+          type="button"
+          aria-label={swatch.name}
+          title={swatch.name}
+          className="size-5 rounded-sm border border-line-strong"
+          style={{ background: swatch.value }}
+          onClick={() => onChoose(swatch)}
+        />
+      ))}
+    </div>
   )
 }

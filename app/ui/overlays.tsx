@@ -1,4 +1,4 @@
-import { X } from 'lucide-react'
+import { ChevronRight, X } from 'lucide-react'
 import { Dialog, DropdownMenu } from 'radix-ui'
 import type { ReactNode } from 'react'
 import { IconButton } from './button'
@@ -46,49 +46,74 @@ export interface MenuItem {
   danger?: boolean
   /** Says something and does nothing. */
   note?: boolean
+  /** A menu of its own. */
+  items?: (MenuItem | null)[]
   run?(): void
+}
+
+const PANEL = 'z-50 max-h-[70vh] min-w-44 overflow-y-auto rounded bg-[#3a3a3a] p-1 text-sm shadow-xl'
+const ROW =
+  'flex h-7 items-center justify-between gap-6 rounded px-2 outline-none data-[highlighted]:bg-[#4f4f4f] data-[state=open]:bg-[#4f4f4f]'
+
+function Items({ items }: { items: (MenuItem | null)[] }) {
+  return items.map((item, i) =>
+    item === null ? (
+      <DropdownMenu.Separator key={i} className="my-1 h-px bg-line-strong" />
+    ) : item.items ? (
+      <DropdownMenu.Sub key={`${item.label}${i}`}>
+        <DropdownMenu.SubTrigger className={ROW}>
+          {item.label}
+          <ChevronRight size={14} className="text-dim" />
+        </DropdownMenu.SubTrigger>
+        <DropdownMenu.Portal>
+          <DropdownMenu.SubContent className={PANEL} collisionPadding={8}>
+            <Items items={item.items} />
+          </DropdownMenu.SubContent>
+        </DropdownMenu.Portal>
+      </DropdownMenu.Sub>
+    ) : (
+      <DropdownMenu.Item
+        key={`${item.label}${i}`}
+        disabled={item.disabled || item.note}
+        onSelect={() => item.run?.()}
+        className={cx(
+          ROW,
+          item.note ? 'text-dim' : 'data-[disabled]:opacity-40',
+          item.danger && 'text-alert',
+          item.checked && 'font-semibold',
+        )}
+      >
+        <span className="truncate">{item.label}</span>
+        {(item.shortcut || item.checked) && (
+          <span className="flex shrink-0 gap-2 text-dim">
+            {item.shortcut}
+            {item.checked && <span aria-hidden>✓</span>}
+          </span>
+        )}
+      </DropdownMenu.Item>
+    ),
+  )
 }
 
 export function Menu({
   trigger,
   items,
   align = 'start',
+  open,
+  onOpenChange,
 }: {
+  open?: boolean
+  onOpenChange?(open: boolean): void
   trigger: ReactNode
   items: (MenuItem | null)[]
   align?: 'start' | 'end'
 }) {
   return (
-    <DropdownMenu.Root>
+    <DropdownMenu.Root {...(open === undefined ? {} : { open })} {...(onOpenChange ? { onOpenChange } : {})}>
       <DropdownMenu.Trigger asChild>{trigger}</DropdownMenu.Trigger>
       <DropdownMenu.Portal>
-        <DropdownMenu.Content
-          align={align}
-          sideOffset={4}
-          collisionPadding={8}
-          className="z-50 min-w-44 rounded bg-[#3a3a3a] p-1 text-sm shadow-xl"
-        >
-          {items.map((item, i) =>
-            item === null ? (
-              <DropdownMenu.Separator key={i} className="my-1 h-px bg-line-strong" />
-            ) : (
-              <DropdownMenu.Item
-                key={item.label}
-                disabled={item.disabled || item.note}
-                onSelect={() => item.run?.()}
-                className={cx(
-                  'flex h-7 items-center justify-between gap-6 rounded px-2 outline-none data-[highlighted]:bg-[#4f4f4f]',
-                  item.note ? 'text-dim' : 'data-[disabled]:opacity-40',
-                  item.danger && 'text-alert',
-                  item.checked && 'font-semibold',
-                )}
-              >
-                {item.label}
-                {item.shortcut && <span className="text-dim">{item.shortcut}</span>}
-                {item.checked && <span aria-hidden>✓</span>}
-              </DropdownMenu.Item>
-            ),
-          )}
+        <DropdownMenu.Content align={align} sideOffset={4} collisionPadding={8} className={PANEL}>
+          <Items items={items} />
         </DropdownMenu.Content>
       </DropdownMenu.Portal>
     </DropdownMenu.Root>

@@ -1,6 +1,7 @@
 import { fps, type Rate, toTimecode } from '@stilus/core/time'
-import { type PointerEvent, type ReactNode, useLayoutEffect, useRef, useState } from 'react'
-import { useApp } from '../store/store'
+import { type PointerEvent, type ReactNode, useLayoutEffect, useMemo, useRef, useState } from 'react'
+import { useStore } from 'react-redux'
+import { type RootState, useApp } from '../store/store'
 
 /** Frames to pixels of the time area and back. */
 export interface TimeMap {
@@ -34,13 +35,23 @@ export function TimeScale(props: {
     observer.observe(node)
     return () => observer.disconnect()
   }, [])
-  const width = Math.max(100, total - LEFT)
-  const perFrame = (width - 2 * PADDING) / Math.max(1, props.end - props.first)
-  const map: TimeMap = {
-    ...{ first: props.first, end: props.end, width, seek: props.onSeek, hand: props.onHand },
-    x: (frame) => PADDING + (frame - props.first) * perFrame,
-    frame: (x) => props.first + (x - PADDING) / perFrame,
-  }
+  const { first, end } = props
+  const acts = useRef(props)
+  useLayoutEffect(() => {
+    acts.current = props
+  })
+  // The same map while nothing of it changes, so that what is drawn by it need not be drawn again.
+  const map = useMemo((): TimeMap => {
+    const width = Math.max(100, total - LEFT)
+    const perFrame = (width - 2 * PADDING) / Math.max(1, end - first)
+    return {
+      ...{ first, end, width },
+      seek: (frame) => acts.current.onSeek(frame),
+      hand: (down) => acts.current.onHand(down),
+      x: (frame) => PADDING + (frame - first) * perFrame,
+      frame: (x) => first + (x - PADDING) / perFrame,
+    }
+  }, [first, end, total])
   return (
     <div ref={box} className="relative flex min-h-0 flex-1 flex-col">
       {props.children(map)}
@@ -116,18 +127,26 @@ let gestures = 0
 /** Pixels within which a dragged thing snaps to the playhead. */
 const SNAP = 6
 
+interface TimeDragOptions {
+  /** The frame that snaps; the one under the pointer if absent. */
+  anchor?: () => number
+  hand?: (down: boolean) => void
+  /** Frames beside the playhead that it snaps to. */
+  snaps?: () => readonly number[]
+}
+
 /**
  * Pointer handlers that drag something in time. `move` gets whole frames moved since the start, the frame under the pointer, and a
- * name for the gesture. `anchor` is the frame that snaps to the playhead; the frame under the pointer if absent. Frames are counted
+ * name for the gesture. With Alt nothing snaps. Frames are counted
  * by the map as it was when the drag began, and `hand` is told when it begins and ends, so that the map can be held still.
  */
 export function useTimeDrag(
   map: TimeMap,
   begin: () => void,
   move: (by: number, at: number, gesture: string) => void,
-  { anchor, hand }: { anchor?: () => number; hand?: (down: boolean) => void } = {},
+  { anchor, hand, snaps }: TimeDragOptions = {},
 ) {
-  const frame = useApp((s) => s.view.frame)
+  const store = useStore<RootState>()
   const drag = useRef<{ x: number; gesture: string; moved: boolean; map: TimeMap } | null>(null)
   const end = () => {
     if (drag.current?.moved) hand?.(false)
@@ -148,12 +167,16 @@ export function useTimeDrag(
       d.moved = true
       const perFrame = d.map.x(1) - d.map.x(0)
       const area = (event.currentTarget as Element).closest('.relative.flex-1')?.getBoundingClientRect()
-      let by = Math.round((event.clientX - d.x) / perFrame)
-      let at = Math.round(d.map.frame(event.clientX - (area?.left ?? 0)))
-      if (Math.abs(at - frame) * perFrame < SNAP) at = frame
-      const snapping = anchor?.()
-      if (snapping !== undefined && Math.abs(snapping + by - frame) * perFrame < SNAP) by = frame - snapping
-      move(by, at, d.gesture)
+      const places = [store.getState().view.frame, ...(snaps?.() ?? [])]
+      /** The nearest place to snap to; what was asked for where none is near, or with Alt. */
+      const snapped = (frame: number) => {
+        const near = places.reduce((a, b) => (Math.abs(b - frame) < Math.abs(a - frame) ? b : a), Infinity)
+        return !event.altKey && Math.abs(near - frame) * perFrame < SNAP ? near : frame
+      }
+      const at = snapped(Math.round(d.map.frame(event.clientX - (area?.left ?? 0))))
+      const from = anchor?.()
+      const by = Math.round((event.clientX - d.x) / perFrame)
+      move(from === undefined ? by : snapped(from + by) - from, at, d.gesture)
     },
     onPointerUp: end,
     onPointerCancel: end,

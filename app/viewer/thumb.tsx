@@ -1,11 +1,14 @@
 import type { Project } from '@stilus/core/project'
 import type { Target } from '@stilus/core/render'
-import { useMemo, useRef } from 'react'
-import { useApp } from '../store/store'
+import { useEffect, useMemo, useRef, useState } from 'react'
+import { useView } from '../store/store'
 import { cx } from '../ui/classes'
 import { usePicture } from './use-picture'
 
-/** A small live picture of a target. It rests during playback, and follows as soon as it stops. */
+/** Thumbnails follow a playhead or a document that keeps changing this many milliseconds after its last change. */
+const REST = 90
+
+/** A small live picture of a target. It rests while it is out of sight and during playback, and follows when a moving hand pauses. */
 export function Thumb(props: {
   project: Project
   target: Target
@@ -13,14 +16,17 @@ export function Thumb(props: {
   width: number
   className?: string
 }) {
-  const { project, target, frame, width } = props
+  const { target, width } = props
   const canvas = useRef<HTMLCanvasElement>(null)
-  const playing = useApp((s) => s.view.playing)
-  const height = Math.round((width * project.size.height) / project.size.width)
-  const scale = (width * Math.min(2, window.devicePixelRatio || 1)) / project.size.width
+  const { playing } = useView('playing')
+  const seen = useOnScreen(canvas)
+  const { project, frame } = useRested(props)
+  const { size } = project
+  const height = Math.round((width * size.height) / size.width)
+  const scale = (width * Math.min(2, window.devicePixelRatio || 1)) / size.width
   const request = useMemo(
-    () => (playing ? null : { project, target, frame, scale }),
-    [playing, project, target, frame, scale],
+    () => (playing || !seen ? null : { project, target, frame, scale }),
+    [playing, seen, project, target, frame, scale],
   )
   usePicture(canvas, request)
   return (
@@ -31,4 +37,29 @@ export function Thumb(props: {
       style={{ width, height }}
     />
   )
+}
+
+/** The latest project and frame, once they have not changed for a moment; the first at once. */
+function useRested({ project, frame }: { project: Project; frame: number }) {
+  const [rested, setRested] = useState({ project, frame })
+  useEffect(() => {
+    if (rested.project === project && rested.frame === frame) return
+    const timer = setTimeout(() => setRested({ project, frame }), REST)
+    return () => clearTimeout(timer)
+  }, [project, frame, rested])
+  return rested
+}
+
+function useOnScreen(ref: React.RefObject<Element | null>): boolean {
+  const [seen, setSeen] = useState(false)
+  useEffect(() => {
+    const node = ref.current
+    if (!node) return
+    const observer = new IntersectionObserver((entries) => setSeen(entries.at(-1)?.isIntersecting ?? false), {
+      rootMargin: '60px',
+    })
+    observer.observe(node)
+    return () => observer.disconnect()
+  }, [ref])
+  return seen
 }

@@ -3,9 +3,10 @@ import { fromTimecode, toTimecode } from '@stilus/core/time'
 import { ChevronFirst, ChevronLast, Pause, Play, Repeat, StepBack, StepForward } from 'lucide-react'
 import { useState } from 'react'
 import { play, seek, stop } from '../session/playback'
-import { useApp, useAppDispatch } from '../store/store'
+import { useAppDispatch, useView } from '../store/store'
 import { viewActions } from '../store/view'
 import { IconButton } from '../ui/button'
+import { ProbeLine } from './probe'
 
 /** Start, step, play, loop; the timecode can be typed; while playing it says how many frames a second are shown. */
 export function Transport({
@@ -22,7 +23,7 @@ export function Transport({
   scale: number
 }) {
   const dispatch = useAppDispatch()
-  const { frame, playing, loop, shown } = useApp((s) => s.view)
+  const { frame, playing, loop, shown } = useView('frame', 'playing', 'loop', 'shown')
   return (
     <div className="flex h-9 shrink-0 items-center gap-0.5 border-t bg-ground px-2">
       <IconButton label="To the first frame" shortcut="Home" onClick={() => dispatch(seek(0, shotId))}>
@@ -52,7 +53,7 @@ export function Transport({
       <span className="ml-1 text-dim">
         frame {frame + 1} of {count}
       </span>
-      <span className="flex-1" />
+      <ProbeLine />
       {playing && shown && (
         <span role="status" className={shown.dropped ? 'text-what' : 'text-dim'}>
           {shown.fps} frames a second{shown.dropped ? `, ${shown.dropped} left out` : ''}

@@ -14,9 +14,14 @@ export function usePicture(
   canvas: RefObject<HTMLCanvasElement | null>,
   request: RenderRequest | null,
   hand = false,
+  onShow?: (picture: Delivered) => void,
 ): string | null {
   const [problem, setProblem] = useState<string | null>(null)
   const latest = useRef<Latest<RenderRequest> | null>(null)
+  const told = useRef(onShow)
+  useEffect(() => {
+    told.current = onShow
+  })
 
   useEffect(() => {
     const runner = new Latest<RenderRequest>(
@@ -27,6 +32,7 @@ export function usePicture(
         const picture = ready ?? (await renderer.render({ ...job, signal }))
         if (!ready && job.urgent) pace.note(job.scale, performance.now() - began)
         if (canvas.current) show(canvas.current, picture, job)
+        told.current?.(picture)
         setProblem(null)
       },
       // A picture at rest takes long; a hand that moves must not wait for it. What the hand itself asks for is always finished, or nothing would ever show.
@@ -42,6 +48,7 @@ export function usePicture(
     const wanted = hand ? { ...request, scale: session().pace.scaleFor(AT_HAND, request.scale) } : request
     const ready = session().renderer.peek(wanted)
     if (ready && canvas.current) show(canvas.current, ready, wanted)
+    if (ready) told.current?.(ready)
     latest.current?.put(wanted)
   }, [canvas, request, hand])
 

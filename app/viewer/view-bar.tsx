@@ -1,11 +1,20 @@
-import type { Step } from '@stilus/core/project'
-import { findStep } from '@stilus/core/steps'
-import { SplitSquareHorizontal } from 'lucide-react'
-import { useApp, useAppDispatch } from '../store/store'
-import { type Surround, viewActions } from '../store/view'
+import type { Project, Shot, Step } from '@stilus/core/project'
+import { Activity, Camera, ChevronDown, Crop, FlipHorizontal2, SplitSquareHorizontal } from 'lucide-react'
+import { keepStillOf } from '../session/stills'
+import { useAppDispatch, useView } from '../store/store'
+import {
+  type Against,
+  type Background,
+  type Compare,
+  type Surround,
+  viewActions,
+  type ViewState,
+} from '../store/view'
 import { Button, IconButton } from '../ui/button'
-import { Segments } from '../ui/fields'
-import { Menu } from '../ui/overlays'
+import { Menu, type MenuItem } from '../ui/overlays'
+import { NumberField } from '../ui/number-field'
+import { INSPECTIONS, looksOf } from './looks'
+import { SCOPES } from './scopes'
 
 const ZOOMS = [0.25, 0.5, 1, 2, 4, 8]
 const SURROUNDS: { id: Surround; label: string }[] = [
@@ -14,48 +23,105 @@ const SURROUNDS: { id: Surround; label: string }[] = [
   { id: 'black', label: 'Surround black' },
   { id: 'white', label: 'Surround white' },
 ]
+const BACKGROUNDS: { id: Background; label: string }[] = [
+  { id: 'checker', label: 'Behind: checkerboard' },
+  { id: 'black', label: 'Behind: black' },
+  { id: 'grey', label: 'Behind: grey' },
+  { id: 'white', label: 'Behind: white' },
+  { id: 'below', label: 'Behind: the picture below' },
+]
+const MODES: { id: Compare['mode']; label: string; shortcut?: string }[] = [
+  { id: 'off', label: 'One picture' },
+  { id: 'split', label: 'Split', shortcut: 'C' },
+  { id: 'side', label: 'Side by side', shortcut: 'Shift C' },
+  { id: 'flip', label: 'Flip', shortcut: 'X' },
+  { id: 'difference', label: 'Difference', shortcut: 'Alt C' },
+]
 
-/** Above the picture: what is shown, the split, and how large. */
-export function ViewBar({ step, compare }: { step?: Step | undefined; compare: boolean }) {
+/** Above the picture: what is shown, what it is compared with, what lies over it, and how large it is. */
+export function ViewBar({ desk }: { desk?: { project: Project; shot: Shot; step: Step | undefined } }) {
   const dispatch = useAppDispatch()
-  const view = useApp((s) => s.view)
-  const looks = [
-    { value: 'result', label: 'Result' },
-    { value: 'source', label: 'Source' },
-    ...(step ? [{ value: 'region', label: 'Region' }] : []),
-    ...(step ? (findStep(step.use)?.views ?? []).map((v) => ({ value: v.id, label: v.label })) : []),
-  ]
+  const view = useView(
+    'look',
+    'inspect',
+    'zoom',
+    'surround',
+    'background',
+    'safe',
+    'rulers',
+    'probe',
+    'scopes',
+  )
+  const set = (change: Partial<ViewState>) => void dispatch(viewActions.set(change))
   const zoomName = view.zoom === 'fit' ? 'Fit' : `${Math.round(view.zoom * 100)} %`
   return (
-    <div className="flex h-10 shrink-0 items-center gap-2 border-b bg-ground px-3">
-      {compare && (
-        <>
-          <Segments
-            label="What the viewer shows"
-            value={view.look}
-            options={looks}
-            onChange={(look) => dispatch(viewActions.set({ look }))}
-          />
-          {view.look !== 'result' && (
-            <span className="truncate text-what">{lookSays(view.look, step, looks)}</span>
-          )}
-        </>
-      )}
+    <div className="flex h-10 shrink-0 items-center gap-1 border-b bg-ground px-2">
+      {desk && <LookMenu step={desk.step} look={view.look} inspect={view.inspect} set={set} />}
+      {desk && <CompareMenu {...desk} />}
       <span className="flex-1" />
-      {compare && (
+      {desk && (
         <IconButton
-          label="Split against the source"
-          shortcut="C"
-          pressed={view.compare === 'split'}
-          onClick={() => dispatch(viewActions.set({ compare: view.compare === 'split' ? 'off' : 'split' }))}
+          label="Keep a still to compare with"
+          onClick={() => void keepStillOf(desk.project, desk.shot)}
         >
-          <SplitSquareHorizontal size={16} />
+          <Camera size={16} />
         </IconButton>
       )}
       <Menu
         align="end"
         trigger={
-          <Button look="quiet" aria-label={`Zoom: ${zoomName}`} className="w-20">
+          <Button look="quiet" aria-label="Scopes" aria-pressed={view.scopes.length > 0} className="px-2">
+            <Activity size={16} />
+          </Button>
+        }
+        items={SCOPES.map(({ id, label }) => ({
+          label,
+          checked: view.scopes.includes(id),
+          run: () =>
+            set({
+              scopes: view.scopes.includes(id) ? view.scopes.filter((s) => s !== id) : [...view.scopes, id],
+            }),
+        }))}
+      />
+      <Menu
+        align="end"
+        trigger={
+          <Button look="quiet" aria-label="Over and around the picture" className="px-2">
+            <Crop size={16} />
+          </Button>
+        }
+        items={[
+          {
+            label: 'Safe areas and centre',
+            shortcut: 'Shift S',
+            checked: view.safe,
+            run: () => set({ safe: !view.safe }),
+          },
+          {
+            label: 'Rulers and guides',
+            shortcut: 'Shift R',
+            checked: view.rulers,
+            run: () => set({ rulers: !view.rulers }),
+          },
+          { label: 'Numbers of the pixel', checked: view.probe, run: () => set({ probe: !view.probe }) },
+          null,
+          ...BACKGROUNDS.map(({ id, label }) => ({
+            label,
+            checked: view.background === id,
+            run: () => set({ background: id }),
+          })),
+          null,
+          ...SURROUNDS.map(({ id, label }) => ({
+            label,
+            checked: view.surround === id,
+            run: () => set({ surround: id }),
+          })),
+        ]}
+      />
+      <Menu
+        align="end"
+        trigger={
+          <Button look="quiet" aria-label={`Zoom: ${zoomName}`} className="w-16 px-1">
             {zoomName}
           </Button>
         }
@@ -64,18 +130,12 @@ export function ViewBar({ step, compare }: { step?: Step | undefined; compare: b
             label: 'Fit',
             shortcut: 'F',
             checked: view.zoom === 'fit',
-            run: () => dispatch(viewActions.set({ zoom: 'fit', pan: [0, 0] })),
+            run: () => set({ zoom: 'fit', pan: [0, 0] }),
           },
           ...ZOOMS.map((zoom) => ({
             label: `${zoom * 100} %`,
             checked: view.zoom === zoom,
-            run: () => dispatch(viewActions.set({ zoom, pan: [0, 0] })),
-          })),
-          null,
-          ...SURROUNDS.map(({ id, label }) => ({
-            label,
-            checked: view.surround === id,
-            run: () => dispatch(viewActions.set({ surround: id })),
+            run: () => set({ zoom, pan: [0, 0] }),
           })),
         ]}
       />
@@ -83,10 +143,110 @@ export function ViewBar({ step, compare }: { step?: Step | undefined; compare: b
   )
 }
 
-function lookSays(look: string, step: Step | undefined, looks: { value: string; label: string }[]): string {
-  if (look === 'source') return 'The untouched source'
-  const label = looks.find((l) => l.value === look)?.label ?? look
-  return look === 'region'
-    ? `Where ${step?.name ?? 'the step'} acts`
-    : `${label} of ${step?.name ?? 'the step'}`
+function LookMenu({
+  step,
+  look,
+  inspect,
+  set,
+}: {
+  step: Step | undefined
+  look: string
+  inspect: ViewState['inspect']
+  set(change: Partial<ViewState>): void
+}) {
+  const looks = looksOf(step)
+  const name = looks.find((l) => l.value === look)?.label ?? 'Result'
+  const channel = INSPECTIONS.find((i) => i.value === inspect)?.label
+  return (
+    <Menu
+      trigger={
+        <Button look="quiet" aria-label="What the viewer shows" className="px-2">
+          {name}
+          {channel ? `, ${channel.toLowerCase()}` : ''} <ChevronDown size={14} />
+        </Button>
+      }
+      items={[
+        ...looks.map(({ value, label, key }) => ({
+          label,
+          shortcut: key,
+          checked: value === look,
+          run: () => set({ look: value }),
+        })),
+        null,
+        {
+          label: 'All channels',
+          shortcut: 'Shift 0',
+          checked: inspect === null,
+          run: () => set({ inspect: null }),
+        },
+        ...INSPECTIONS.map(({ value, label, key }) => ({
+          label,
+          shortcut: key,
+          checked: value === inspect,
+          run: () => set({ inspect: value }),
+        })),
+      ]}
+    />
+  )
+}
+
+function CompareMenu({ project, shot, step }: { project: Project; shot: Shot; step: Step | undefined }) {
+  const dispatch = useAppDispatch()
+  const { compare } = useView('compare')
+  const set = (change: Partial<Compare>) => void dispatch(viewActions.compare(change))
+  const on = compare.mode !== 'off'
+  const against = (value: Against, label: string): MenuItem => ({
+    label,
+    checked: JSON.stringify(compare.against) === JSON.stringify(value),
+    run: () => set({ against: value, ...(on ? {} : { mode: 'split' as const }) }),
+  })
+  const others = project.shots.filter((s) => s.id !== shot.id)
+  return (
+    <>
+      <Menu
+        trigger={
+          <Button look="quiet" aria-label="Compare" aria-pressed={on} className="px-2">
+            {compare.mode === 'flip' ? <FlipHorizontal2 size={16} /> : <SplitSquareHorizontal size={16} />}
+            {on ? MODES.find((m) => m.id === compare.mode)?.label : 'Compare'} <ChevronDown size={14} />
+          </Button>
+        }
+        items={[
+          ...MODES.map(({ id, label, shortcut }) => ({
+            ...{ label, checked: compare.mode === id, run: () => set({ mode: id, flipped: id === 'flip' }) },
+            ...(shortcut ? { shortcut } : {}),
+          })),
+          null,
+          { label: 'With', note: true },
+          against({ kind: 'source' }, 'The source'),
+          ...(step ? [against({ kind: 'before' }, `The state before ${step.name}`)] : []),
+          ...Object.keys(shot.versions ?? {}).map((id) =>
+            against({ kind: 'version', id: id as 'A' }, `Version ${id}`),
+          ),
+          ...(project.stills ?? []).map((s) => against({ kind: 'still', id: s.id }, `Still ${s.name}`)),
+          ...(others.length
+            ? [
+                {
+                  label: 'Another shot',
+                  items: others.map((s) => against({ kind: 'shot', id: s.id }, s.name)),
+                },
+              ]
+            : []),
+        ]}
+      />
+      {compare.mode === 'difference' && (
+        <NumberField
+          label="Gain of the difference"
+          value={compare.gain}
+          min={1}
+          max={1000}
+          soft={[1, 50]}
+          step={0.5}
+          digits={0}
+          unit="×"
+          className="w-20"
+          onChange={(gain) => set({ gain })}
+        />
+      )}
+    </>
+  )
 }

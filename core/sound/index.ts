@@ -45,3 +45,16 @@ export function mixSound(dst: Float32Array, src: Float32Array, at: number, gain:
   const last = Math.min(src.length, dst.length - at)
   for (let i = first; i < last; i++) dst[at + i] = (dst[at + i] as number) + (src[i] as number) * gain
 }
+
+/** The root mean square of all channels in each of `count` frames of `perFrame` samples (may be fractional); what lies beyond the end is silence. */
+export function loudness({ channels }: Sound, perFrame: number, count: number): Float64Array {
+  const out = new Float64Array(count)
+  for (let frame = 0; frame < count; frame++) {
+    const [from, to] = [Math.floor(frame * perFrame), Math.floor((frame + 1) * perFrame)]
+    let sum = 0
+    for (const channel of channels)
+      for (let i = from; i < Math.min(to, channel.length); i++) sum += (channel[i] as number) ** 2
+    out[frame] = Math.sqrt(sum / Math.max(1, (to - from) * channels.length))
+  }
+  return out
+}

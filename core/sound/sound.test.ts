@@ -1,4 +1,4 @@
-import { gainOf, mixSound, resampleSound, toStereo } from '.'
+import { loudness, gainOf, mixSound, resampleSound, toStereo } from '.'
 
 const tone = (rate: number, hertz: number, seconds: number) =>
   Float32Array.from({ length: Math.round(rate * seconds) }, (_, i) =>
@@ -24,4 +24,15 @@ it('mixes at a place with a gain and leaves out what falls outside', () => {
   expect([gainOf(0), gainOf(-100)]).toEqual([1, 0])
   expect(gainOf(-6)).toBeCloseTo(0.501, 3)
   expect(toStereo({ sampleRate: 1, channels: [dst] })).toEqual([dst, dst])
+})
+
+it('loudness is the root mean square of every frame, silent beyond the end', () => {
+  const sine = Float32Array.from({ length: 4800 }, (_, i) => 0.8 * Math.sin((2 * Math.PI * i) / 48))
+  const levels = loudness({ sampleRate: 48000, channels: [sine, sine] }, 2002.002, 4)
+  expect([...levels].map((v) => +v.toFixed(3))).toEqual([
+    0.566,
+    0.566,
+    expect.closeTo(0.8 * Math.sqrt(0.5 * 0.3976), 2),
+    0,
+  ])
 })

@@ -10,3 +10,4 @@ export {
   RATES,
 } from './rate'
 export { fromTimecode, toTimecode } from './timecode'
+export { typedTime } from './typed'

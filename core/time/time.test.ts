@@ -9,6 +9,7 @@ import {
   rateName,
   RATES,
   toTimecode,
+  typedTime,
 } from '.'
 
 const rates = Object.entries(RATES)
@@ -61,3 +62,19 @@ it('shows the frame of another rate that covers the middle of a frame', () => {
   expect(conform(100000, film, film)).toBe(100000)
   expect(conform(1000, film, ntsc)).toBe(999)
 })
+
+it.each([
+  ['48', 48],
+  ['12.5f', 12.5],
+  ['2s', 48],
+  ['1,5 s', undefined],
+  ['.25s', 6],
+  ['00:00:01:02', 26],
+  ['+10f', 110],
+  ['-1s', 76],
+  ['+ 00:00:00:12', 112],
+  ['', undefined],
+  ['soon', undefined],
+])('typing the time %j at frame 100 of 24 a second gives %j', (text, expected) =>
+  expect(typedTime(text, { num: 24, den: 1 }, 100)).toBe(expected),
+)

@@ -3,6 +3,7 @@ import type { Project } from '@stilus/core/project'
 import { plan, planKey, type Plan, type Target } from '@stilus/core/render'
 import { type FindBlob, MediaLibrary } from '../media/library'
 import { FrameCache } from './frame-cache'
+import { meanOf } from './mean'
 import { arenaBytes, RenderPool } from './pool'
 import type { Delivered, PictureFormat } from './render.worker'
 import { renderWorkers, spawnRenderer } from './spawn'
@@ -83,6 +84,11 @@ export class Renderer {
     const landed = () => this.#flying.get(key) === making && this.#flying.delete(key)
     making.then(landed, landed)
     return making
+  }
+
+  /** The mean of a request's area in linear light, premultiplied. @throws AbortError */
+  async mean(request: RenderRequest & { area: Area }): Promise<[number, number, number, number]> {
+    return meanOf(await this.render({ ...request, format: 'float' }), request.area, request.scale)
   }
 
   /** Tells what the user is looking at, so that what lies near it is kept. */

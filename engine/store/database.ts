@@ -1,5 +1,6 @@
 import { Dexie, type Table } from 'dexie'
 import type { History, Project } from '@stilus/core/project'
+import type { LibraryItem } from './library'
 
 /** A project as it lies in storage; the document is a copy of the one being worked on, at most a second old. */
 export interface ProjectRecord {
@@ -31,10 +32,12 @@ class Database extends Dexie {
   declare projects: Table<ProjectRecord, string>
   declare media: Table<MediumRecord, string>
   declare stills: Table<StillRecord, string>
+  declare library: Table<LibraryItem, string>
 
   constructor() {
     super('stilus')
     this.version(1).stores({ projects: 'id, updated', media: 'key, projectId', stills: 'projectId' })
+    this.version(2).stores({ library: 'id' })
   }
 }
 

@@ -125,6 +125,17 @@ export const VALUE_EDITS = {
       for (const lane of a.lanes) retimeKeys(address(p, lane.place), lane.at, a.change)
     },
   ),
+  'keys.put': defineEdit(
+    { lanes: z.array(z.object({ place, keys: z.array(keySchema).min(1) })).min(1), label: z.string() },
+    (a) => a.label,
+    (p, a) => {
+      for (const lane of a.lanes) {
+        const rising = lane.keys.every((k, i) => i === 0 || k.at > (lane.keys[i - 1]?.at ?? 0))
+        if (!rising) throw new NotFound('order in time', 'of these keys')
+        address(p, lane.place).keys = lane.keys
+      }
+    },
+  ),
   'keys.drop': defineEdit(
     { lanes },
     (a) => `Remove ${plural(a.lanes)}`,

@@ -1,0 +1,120 @@
+import type { Animated } from '@stilus/core/anim'
+import type { Place } from '@stilus/core/project'
+import { memo, type PointerEvent, useRef } from 'react'
+import { seek } from '../session/playback'
+import { edit } from '../store/edit'
+import { store, useApp, useAppDispatch } from '../store/store'
+import { cx } from '../ui/classes'
+import { type TimeMap, useTimeDrag } from '../ui/timeline'
+import { chooseKey, currentLanes, dropChosen, isChosen, type Lane, retime } from './chosen-keys'
+import { snapsOf } from './lane-list'
+import { samePlace } from './movers'
+
+interface KeyLaneProps {
+  place: Place
+  label: string
+  animated: Animated
+  head: number
+  map: TimeMap
+  depth: number
+}
+
+/** The keys of one value. */
+export const KeyLane = memo(
+  function KeyLane({ place, label, animated, head, map, depth }: KeyLaneProps) {
+    return (
+      <div className="flex h-6 bg-raised">
+        <div
+          className="w-[200px] shrink-0 truncate border-r py-0.5 pr-2 text-dim"
+          style={{ paddingLeft: 50 + depth * 14 }}
+        >
+          {label}
+        </div>
+        <div className="relative flex-1 overflow-hidden">
+          <div className="absolute inset-x-0 top-3 h-px bg-line" />
+          {/* By index: a key that is dragged stays the element that holds the pointer. */}
+          {animated.keys?.map((key, i) => (
+            <KeyMark key={i} {...{ place, label, head, map }} at={key.at} travel={key.leave} />
+          ))}
+        </div>
+      </div>
+    )
+  },
+  (a, b) =>
+    a.animated === b.animated &&
+    a.map === b.map &&
+    a.label === b.label &&
+    a.head === b.head &&
+    a.depth === b.depth &&
+    samePlace(a.place, b.place),
+)
+
+/** A key at treatment time `at`: drag retimes it with all that are chosen, click goes to it, Delete removes them. Square marks hold, pointed ones travel. */
+function KeyMark(props: {
+  place: Place
+  label: string
+  at: number
+  head: number
+  travel: string
+  map: TimeMap
+}) {
+  const { place, label, at, head, travel, map } = props
+  const dispatch = useAppDispatch()
+  const chosen = useApp((s) => isChosen(s.view.chosenKeys, place, at))
+  const here = useApp((s) => Math.abs(s.view.frame - (at - head)) < 0.5)
+  const start = useRef<{ lanes: Lane[]; at: number; moved: boolean }>({ lanes: [], at, moved: false })
+  const also = useRef(false)
+  const drag = useTimeDrag(
+    map,
+    () => {
+      chooseKey(place, at, also.current)
+      start.current = { lanes: currentLanes(), at, moved: false }
+    },
+    (by, _, gesture) => {
+      start.current.moved = true
+      if (start.current.lanes.length) retime(start.current.lanes, { kind: 'move', by }, gesture)
+    },
+    {
+      anchor: () => start.current.at - head,
+      snaps: () => {
+        const { document } = store.getState().project
+        return document ? snapsOf(document, place.shotId, start.current.lanes) : []
+      },
+    },
+  )
+  return (
+    <button
+      type="button"
+      data-key={JSON.stringify({ place, at })}
+      aria-label={`Key of ${label} at frame ${Math.round(at - head)}`}
+      aria-pressed={chosen}
+      className="absolute top-0 flex h-6 w-5 -translate-x-1/2 cursor-ew-resize touch-none items-center justify-center"
+      style={{ left: map.x(at - head) }}
+      {...drag}
+      onPointerDown={(event: PointerEvent) => {
+        also.current = event.shiftKey || event.ctrlKey || event.metaKey
+        drag.onPointerDown(event)
+      }}
+      onPointerUp={(event: PointerEvent) => {
+        drag.onPointerUp()
+        if (!start.current.moved && !also.current) dispatch(seek(at - head, place.shotId))
+        event.stopPropagation()
+      }}
+      onKeyDown={(event) => {
+        if (event.key === 'Delete' || event.key === 'Backspace') {
+          event.stopPropagation()
+          if (!isChosen(store.getState().view.chosenKeys, place, at) || !dropChosen())
+            dispatch(edit('key.drop', { place, at }))
+        } else if (event.key === 'Enter') chooseKey(place, at, event.shiftKey)
+      }}
+    >
+      <span
+        className={cx(
+          'size-2.5 border',
+          travel !== 'hold' && 'rotate-45',
+          chosen ? 'border-white bg-white' : here ? 'border-when bg-[#d9d2ff]' : 'border-when bg-when',
+        )}
+      />
+    </button>
+  )
+}

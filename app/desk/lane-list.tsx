@@ -1,0 +1,211 @@
+import { getStep, type Place, type Project, type Shot, type Step, treatmentTime } from '@stilus/core/project'
+import { ChevronDown, Eye, EyeOff } from 'lucide-react'
+import { memo, type PointerEvent, useRef, useState } from 'react'
+import { edit } from '../store/edit'
+import { store, useApp, useAppDispatch } from '../store/store'
+import { viewActions } from '../store/view'
+import { cx } from '../ui/classes'
+import type { TimeMap } from '../ui/timeline'
+import { choose, gather } from './chosen-keys'
+import { KeyLane } from './key-lane'
+import { animatedValues } from './movers'
+import { SpanBar } from './span-bar'
+import { useDesk } from './use-desk'
+
+interface Box {
+  x: number
+  y: number
+  width: number
+  height: number
+}
+
+/** A lane for each step, opened to its keys; drag over empty lanes to choose keys with a box. */
+export function LaneList({ map }: { map: TimeMap }) {
+  const { shot } = useDesk()
+  const list = useRef<HTMLDivElement>(null)
+  const from = useRef<{ x: number; y: number } | null>(null)
+  const [box, setBox] = useState<Box | null>(null)
+  const place = (event: PointerEvent) => {
+    const bounds = list.current?.getBoundingClientRect()
+    return {
+      x: event.clientX - (bounds?.left ?? 0),
+      y: event.clientY - (bounds?.top ?? 0) + (list.current?.scrollTop ?? 0),
+    }
+  }
+  const end = (event: PointerEvent) => {
+    if (from.current && box) choose(gather(within(list.current, box)))
+    else if (from.current && !event.shiftKey) choose([])
+    from.current = null
+    setBox(null)
+  }
+  return (
+    <div
+      ref={list}
+      data-testid="lanes"
+      className="relative min-h-0 flex-1 overflow-x-hidden overflow-y-auto"
+      onPointerDown={(event) => {
+        if (event.button !== 0 || (event.target as Element).closest('button, [role="slider"], svg')) return
+        event.currentTarget.setPointerCapture(event.pointerId)
+        from.current = place(event)
+      }}
+      onPointerMove={(event) => {
+        const start = from.current
+        if (!start) return
+        const now = place(event)
+        const next = {
+          ...{ x: Math.min(start.x, now.x), y: Math.min(start.y, now.y) },
+          ...{ width: Math.abs(start.x - now.x), height: Math.abs(start.y - now.y) },
+        }
+        if (next.width > 3 || next.height > 3) setBox(next)
+      }}
+      onPointerUp={end}
+      onPointerCancel={end}
+    >
+      <StepLanes steps={shot.steps} shot={shot} map={map} depth={0} />
+      {!shot.steps.length && (
+        <p className="py-3 pl-[224px] text-dim">
+          Each treatment of this shot gets a lane here: when it acts, how it ramps in and out, and its keys.
+        </p>
+      )}
+      {box && (
+        <div
+          className="pointer-events-none absolute border border-when bg-[#a394f430]"
+          style={{ left: box.x, top: box.y, width: box.width, height: box.height }}
+        />
+      )}
+    </div>
+  )
+}
+
+/** The keys on the page whose marks a box touches. */
+function within(list: HTMLElement | null, box: Box): { place: Place; at: number }[] {
+  if (!list) return []
+  const bounds = list.getBoundingClientRect()
+  return [...list.querySelectorAll<HTMLElement>('[data-key]')].flatMap((node) => {
+    const r = node.getBoundingClientRect()
+    const x = r.left + r.width / 2 - bounds.left
+    const y = r.top + r.height / 2 - bounds.top + list.scrollTop
+    const inside = x >= box.x && x <= box.x + box.width && y >= box.y - 8 && y <= box.y + box.height + 8
+    return inside ? [JSON.parse(node.dataset.key ?? '') as { place: Place; at: number }] : []
+  })
+}
+
+function StepLanes({
+  steps,
+  shot,
+  map,
+  depth,
+}: {
+  steps: readonly Step[]
+  shot: Shot
+  map: TimeMap
+  depth: number
+}) {
+  const head = treatmentTime(shot, 0)
+  return steps.map((step) => (
+    <div key={step.id}>
+      <StepLane step={step} shotId={shot.id} head={head} length={shot.length} map={map} depth={depth} />
+      {step.steps && <GroupLanes group={step} shot={shot} map={map} depth={depth + 1} />}
+    </div>
+  ))
+}
+
+function GroupLanes({ group, shot, map, depth }: { group: Step; shot: Shot; map: TimeMap; depth: number }) {
+  const open = useApp(
+    (s) => s.view.openLanes.includes(group.id) || (group.steps ?? []).some((i) => i.id === s.view.stepId),
+  )
+  return open && <StepLanes steps={group.steps ?? []} shot={shot} map={map} depth={depth} />
+}
+
+const StepLane = memo(function StepLane(props: {
+  step: Step
+  shotId: string
+  head: number
+  length: number
+  map: TimeMap
+  depth: number
+}) {
+  const { step, shotId, head, length, map, depth } = props
+  const dispatch = useAppDispatch()
+  const chosen = useApp((s) => s.view.stepIds.includes(step.id))
+  const opened = useApp((s) => s.view.openLanes.includes(step.id))
+  const movers = animatedValues(step, shotId)
+  const openable = movers.length > 0 || step.use === 'group'
+  const open = opened || chosen
+  const toggle = () => {
+    const { openLanes } = store.getState().view
+    const rest = openLanes.filter((id) => id !== step.id)
+    dispatch(viewActions.set({ openLanes: opened ? rest : [...rest, step.id] }))
+  }
+  return (
+    <>
+      <div className={cx('flex h-6', chosen && 'bg-raised')}>
+        <div
+          className="flex w-[200px] shrink-0 items-center border-r pr-2"
+          style={{ paddingLeft: 4 + depth * 14 }}
+        >
+          <button
+            type="button"
+            aria-label={opened ? `Shut the lane of ${step.name}` : `Open the lane of ${step.name}`}
+            aria-expanded={open}
+            disabled={!openable}
+            className="flex size-5 items-center justify-center text-dim hover:text-text disabled:opacity-0"
+            onClick={toggle}
+          >
+            <ChevronDown size={13} className={cx(!open && '-rotate-90')} />
+          </button>
+          <button
+            type="button"
+            aria-label={step.on ? `Switch ${step.name} off` : `Switch ${step.name} on`}
+            className="flex size-5 items-center justify-center text-dim hover:text-text"
+            onClick={() => dispatch(edit('step.switch', { shotId, stepId: step.id, on: !step.on }))}
+          >
+            {step.on ? <Eye size={13} /> : <EyeOff size={13} />}
+          </button>
+          <button
+            type="button"
+            className={cx(
+              'ml-1 min-w-0 flex-1 truncate text-left',
+              chosen ? 'font-semibold' : 'text-dim hover:text-text',
+            )}
+            onClick={(event) =>
+              dispatch(
+                event.ctrlKey || event.metaKey ? viewActions.alsoStep(step.id) : viewActions.step(step.id),
+              )
+            }
+          >
+            {step.name}
+          </button>
+        </div>
+        <div className="relative flex-1 overflow-hidden">
+          <SpanBar step={step} shotId={shotId} head={head} length={length} map={map} chosen={chosen} />
+        </div>
+      </div>
+      {open &&
+        movers.map(({ place, label, animated }) => (
+          <KeyLane
+            key={`${place.shapeId ?? ''}${place.param}${place.mover?.id ?? ''}${place.mover?.form ?? ''}`}
+            {...{ place, label, animated, head, map, depth }}
+          />
+        ))}
+    </>
+  )
+})
+
+/** Frames of a shot that keys snap to: its cuts and markers, and the keys that are not being moved. */
+export function snapsOf(
+  project: Project,
+  shotId: string,
+  moving: readonly { place: Place; at: readonly number[] }[],
+): number[] {
+  const shot = project.shots.find((s) => s.id === shotId)
+  if (!shot) return []
+  const head = treatmentTime(shot, 0)
+  const markers = (project.markers ?? []).map((m) => m.at - shot.start)
+  const still = moving.flatMap(({ place }) => {
+    const step = getStep(shot, place.stepId)
+    return animatedValues(step, shotId).flatMap((m) => m.animated.keys?.map((k) => k.at) ?? [])
+  })
+  const times = new Set(moving.flatMap((m) => m.at))
+  return [0, shot.length, ...markers, ...still.filter((t) => !times.has(t)).map((t) => t - head)]
+}

@@ -1,0 +1,83 @@
+import type { Animated, Mover } from '@stilus/core/anim'
+import { fit, isNumeric, type Param } from '@stilus/core/params'
+import { type FrontControl, groupsAround, type Place } from '@stilus/core/project'
+import { uid } from '../session/work'
+import { edit } from '../store/edit'
+import { useAppDispatch } from '../store/store'
+import { viewActions } from '../store/view'
+import type { MenuItem } from '../ui/overlays'
+import { useDesk, type Control } from './use-desk'
+
+/** The value that was copied from a control last. */
+let copied: Animated['value'] | undefined
+
+/** A new noise that is plainly seen: a tenth of the control's range. */
+export function newNoise(kind: 'wobble' | 'flicker', param: Param): Mover {
+  const [low, high] = ('soft' in param && param.soft) || ('min' in param ? [param.min, param.max] : [0, 1])
+  const amplitude = Math.abs(high - low) / 10
+  const forms = {
+    amplitude: { value: amplitude },
+    frequency: { value: kind === 'wobble' ? 1 : 8 },
+    decay: { value: 0 },
+  }
+  return { id: uid(), on: true, kind, seed: 1, octaves: 2, ...forms }
+}
+
+/** What can be done with a control beside setting it. */
+export function useParamMenu(
+  param: Param,
+  place: Place,
+  animated: Animated,
+  control: Control,
+): (MenuItem | null)[] {
+  const dispatch = useAppDispatch()
+  const { shot } = useDesk()
+  const numeric = isNumeric(param)
+  const groups = place.shapeId || place.mover ? [] : groupsAround(shot, place.stepId)
+  const inner = groups.at(-1)
+  const movers = () => void dispatch(viewActions.set({ movers: place }))
+  const add = (kind: 'wobble' | 'flicker') => {
+    dispatch(edit('mover.put', { place, mover: newNoise(kind, param) }))
+    movers()
+  }
+  const toFront = () => {
+    if (!inner) return
+    const made: FrontControl = {
+      id: uid(),
+      label: param.label,
+      targets: [{ stepId: place.stepId, param: place.param }],
+    }
+    dispatch(
+      edit('group.front', { shotId: shot.id, stepId: inner.id, front: [...(inner.front ?? []), made] }),
+    )
+  }
+  return [
+    { label: 'Copy value', run: () => (copied = control.value) },
+    {
+      label: 'Paste value',
+      disabled: copied === undefined || JSON.stringify(fit(param, copied)) !== JSON.stringify(copied),
+      run: () => copied !== undefined && control.set(copied),
+    },
+    { label: 'Reset', run: () => control.set(param.default) },
+    null,
+    { label: 'What moves this?', run: movers },
+    ...(numeric && !place.mover
+      ? [
+          { label: 'Follow …', run: movers },
+          { label: 'Add a wobble', run: () => add('wobble') },
+          { label: 'Add a flicker', run: () => add('flicker') },
+        ]
+      : []),
+    {
+      label: 'Show its curve',
+      disabled: !animated.keys,
+      run: () => dispatch(viewActions.set({ lanes: 'curves' })),
+    },
+    ...(inner
+      ? [
+          null,
+          { label: `Show on the front of ${inner.name}`, disabled: Boolean(control.front), run: toFront },
+        ]
+      : []),
+  ]
+}

@@ -1,0 +1,101 @@
+import { valueAt } from '@stilus/core/anim'
+import { paramsOf, type Step, stepValues, treatmentTime } from '@stilus/core/project'
+import { shown } from '@stilus/core/params'
+import { type PointerEvent, useRef } from 'react'
+import { edit } from '../store/edit'
+import { useAppDispatch, useView } from '../store/store'
+import { viewActions } from '../store/view'
+import type { Rect } from '../viewer/layout'
+import { useDesk } from './use-desk'
+
+let gestures = 0
+
+/** A handle on the picture for every point that the selected step declares: drag it, or move it with the arrow keys. */
+export function PointOverlay({ step, rect }: { step: Step; rect: Rect }) {
+  const { project, shot } = useDesk()
+  const { frame } = useView('frame')
+  const t = treatmentTime(shot, frame)
+  const points = shown(paramsOf(step), stepValues(project, shot, step, t)).filter(
+    ([, p]) => p.type === 'point',
+  )
+  return points.map(([id, param]) => (
+    <PointHandle key={id} step={step} id={id} label={param.label} rect={rect} time={t} />
+  ))
+}
+
+function PointHandle(props: { step: Step; id: string; label: string; rect: Rect; time: number }) {
+  const { step, id, label, rect, time } = props
+  const { project, shot } = useDesk()
+  const dispatch = useAppDispatch()
+  const drag = useRef<{ x: number; y: number; at: [number, number]; gesture: string } | null>(null)
+  const animated = step.what[id]
+  const value = animated ? valueAt(animated, time) : [0.5, 0.5]
+  const [x, y] = value as [number, number]
+  const set = (at: [number, number], gesture: string) =>
+    dispatch(
+      edit(
+        'value.set',
+        { place: { shotId: shot.id, stepId: step.id, param: id }, at: time, value: at },
+        gesture,
+      ),
+    )
+  const snapped = ([u, v]: [number, number]): [number, number] => {
+    const near = (axis: 'x' | 'y', share: number, size: number, span: number) => {
+      const guide = project.guides?.find((g) => g.axis === axis && Math.abs((g.at / size - share) * span) < 6)
+      return guide ? guide.at / size : share
+    }
+    return [near('x', u, project.size.width, rect.width), near('y', v, project.size.height, rect.height)]
+  }
+  const end = () => {
+    drag.current = null
+    dispatch(viewActions.set({ hand: false }))
+  }
+  return (
+    <div
+      role="slider"
+      tabIndex={0}
+      aria-label={`${label}: arrow keys move it`}
+      aria-valuenow={Math.round(x * 100)}
+      aria-valuetext={`${(x * 100).toFixed(1)} % across, ${(y * 100).toFixed(1)} % down`}
+      className="absolute size-6 -translate-1/2 cursor-move touch-none rounded-full"
+      style={{ left: rect.left + x * rect.width, top: rect.top + y * rect.height }}
+      onPointerDown={(event: PointerEvent) => {
+        if (event.button !== 0) return
+        event.stopPropagation()
+        event.currentTarget.setPointerCapture(event.pointerId)
+        drag.current = { x: event.clientX, y: event.clientY, at: [x, y], gesture: `point-${++gestures}` }
+        dispatch(viewActions.set({ hand: true }))
+      }}
+      onPointerMove={(event: PointerEvent) => {
+        const d = drag.current
+        if (!d) return
+        const [dx, dy] = [(event.clientX - d.x) / rect.width, (event.clientY - d.y) / rect.height]
+        const level = event.shiftKey && Math.abs(dx) > Math.abs(dy)
+        const free: [number, number] = [
+          d.at[0] + (event.shiftKey && !level ? 0 : dx),
+          d.at[1] + (level ? 0 : dy),
+        ]
+        set(snapped(free), d.gesture)
+      }}
+      onPointerUp={end}
+      onPointerCancel={end}
+      onKeyDown={(event) => {
+        const by = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key]
+        if (!by) return
+        event.preventDefault()
+        event.stopPropagation()
+        const step = (event.shiftKey ? 10 : 1) * (event.ctrlKey ? 0.1 : 1)
+        set(
+          [x + ((by[0] ?? 0) * step) / project.size.width, y + ((by[1] ?? 0) * step) / project.size.height],
+          `point-keys-${id}`,
+        )
+      }}
+    >
+      <svg viewBox="-12 -12 24 24" aria-hidden className="pointer-events-none">
+        <circle r={6} fill="none" stroke="#000" strokeWidth={4} />
+        <circle r={6} fill="none" stroke="var(--color-what)" strokeWidth={2} />
+        <path d="M0-11V-3M0 3V11M-11 0H-3M3 0H11" stroke="var(--color-what)" strokeWidth={1.5} />
+      </svg>
+    </div>
+  )
+}

@@ -1,0 +1,120 @@
+import { type Param, sameValue } from '@stilus/core/params'
+import { type Act, paramsOf, type Place, type Shot, type Step } from '@stilus/core/project'
+import { Eye, EyeOff } from 'lucide-react'
+import { editAll } from '../store/edit'
+import { useAppDispatch } from '../store/store'
+import { Button } from '../ui/button'
+import { Segments } from '../ui/fields'
+import { Menu } from '../ui/overlays'
+import { NumberField } from '../ui/number-field'
+import { ParamRow } from './param-row'
+import { switchSteps, useStepMenu } from './step-menu'
+import { useDesk } from './use-desk'
+
+/** The controls that all of some steps have, of the same kind. */
+export function sharedParams(steps: readonly Step[]): [string, Param][] {
+  const [first, ...rest] = steps.map(paramsOf)
+  return Object.entries(first ?? {}).filter(([id, param]) =>
+    rest.every((other) => other[id]?.type === param.type && sameValue(other[id].default, param.default)),
+  )
+}
+
+const MIX: Param = {
+  ...{ type: 'number', label: 'Mix', help: 'Share of each step in its result.', default: 1, min: 0, max: 1 },
+  ...{ step: 0.005, digits: 2 },
+}
+
+/** What several selected steps share: changing it changes all of them. */
+export function SharedPanel({ steps }: { steps: readonly Step[] }) {
+  const { shot } = useDesk()
+  const dispatch = useAppDispatch()
+  const { items, dialogs } = useStepMenu(steps)
+  const on = steps.some((s) => s.on)
+  return (
+    <section aria-label="Selected steps" data-facet="what" className="flex min-h-0 flex-1 flex-col">
+      <header className="flex items-center gap-1 border-b px-3 py-1.5">
+        <h2 className="min-w-0 flex-1 truncate text-base font-semibold">{steps.length} steps</h2>
+        <Button onClick={() => dispatch(switchSteps(shot.id, steps, !on))}>
+          {on ? <EyeOff size={14} /> : <Eye size={14} />} Switch {on ? 'off' : 'on'}
+        </Button>
+        <Menu align="end" trigger={<Button aria-label="More for these steps">⋯</Button>} items={items} />
+      </header>
+      <div className="grid min-h-0 content-start gap-3 overflow-y-auto px-3 py-2">
+        <p className="text-dim">{steps.map((s) => s.name).join(', ')}</p>
+        <SharedControls items={steps.map((step) => ({ shot, step }))} />
+        <SharedTiming steps={steps} />
+      </div>
+      {dialogs}
+    </section>
+  )
+}
+
+/** Rows for what steps of one or of several shots have in common; each row shows the first one's value. */
+export function SharedControls({ items }: { items: readonly { shot: Shot; step: Step }[] }) {
+  const [first] = items
+  if (!first) return null
+  const rows: [string, Param][] = [['mix', MIX], ...sharedParams(items.map((i) => i.step))]
+  return (
+    <div>
+      {rows.map(([id, param]) => {
+        const [place, ...also] = items.map(({ shot, step }): Place => ({
+          shotId: shot.id,
+          stepId: step.id,
+          param: id,
+        }))
+        const animated = id === 'mix' ? first.step.mix : (first.step.what[id] ?? { value: param.default })
+        return place && <ParamRow key={id} param={param} place={place} animated={animated} also={also} />
+      })}
+      {rows.length === 1 && <p className="pt-1 text-dim">These steps share no other control.</p>}
+    </div>
+  )
+}
+
+function SharedTiming({ steps }: { steps: readonly Step[] }) {
+  const { shot } = useDesk()
+  const dispatch = useAppDispatch()
+  const [first] = steps
+  if (!first) return null
+  const set = (when: Partial<Step['when']>, gesture?: string) =>
+    dispatch(
+      editAll(
+        steps.map((s): Act => ['step.when', { shotId: shot.id, stepId: s.id, when }]),
+        `Change timing of ${steps.length} steps`,
+        gesture,
+      ),
+    )
+  const ramp = (label: string, name: 'rampIn' | 'rampOut') => (
+    <div className="grid grid-cols-[92px_1fr_40px] items-center gap-2 py-0.5">
+      <span className="text-dim">{label}</span>
+      <NumberField
+        label={label}
+        value={first.when[name]}
+        min={0}
+        max={9999}
+        soft={[0, 48]}
+        step={1}
+        digits={0}
+        unit="fr"
+        onChange={(v, gesture) => set({ [name]: Math.round(v) }, gesture)}
+      />
+    </div>
+  )
+  return (
+    <div data-facet="when" className="border-t pt-2">
+      {ramp('Ramp in', 'rampIn')}
+      {ramp('Ramp out', 'rampOut')}
+      <div className="grid grid-cols-[92px_1fr_40px] items-center gap-2 py-0.5">
+        <span className="text-dim">Ramp shape</span>
+        <Segments
+          label="Ramp shape"
+          value={first.when.shape}
+          options={[
+            { value: 'ease', label: 'Eased' },
+            { value: 'linear', label: 'Even' },
+          ]}
+          onChange={(shape) => set({ shape: shape as 'ease' | 'linear' })}
+        />
+      </div>
+    </div>
+  )
+}

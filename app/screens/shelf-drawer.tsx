@@ -1,0 +1,132 @@
+import type { Project, ShelfItem, Shot, Still } from '@stilus/core/project'
+import { AudioLines, Camera, Pipette, Trash2 } from 'lucide-react'
+import type { ReactNode } from 'react'
+import { keepStillOf } from '../session/stills'
+import { uid } from '../session/work'
+import { edit } from '../store/edit'
+import { useAppDispatch } from '../store/store'
+import { viewActions } from '../store/view'
+import { Button, IconButton } from '../ui/button'
+import { EditableText } from '../ui/fields'
+import { startPicking } from '../viewer/picking'
+import { Thumb } from '../viewer/thumb'
+import { Head } from './drawers'
+
+/** What was made for the shots and can serve again: kept stills, sampled colours, measured sound. */
+export function ShelfDrawer({ project, shot }: { project: Project; shot: Shot }) {
+  const dispatch = useAppDispatch()
+  const shelf = project.shelf ?? []
+  const sample = () =>
+    startPicking(9, (value) => {
+      const name = `Colour ${shelf.filter((s) => s.kind === 'colour').length + 1}`
+      dispatch(edit('shelf.put', { item: { id: uid(), name, kind: 'colour', value } }))
+    })
+  return (
+    <>
+      <Head title="Shelf" />
+      <div className="grid grid-cols-2 gap-1.5 border-b p-2">
+        <Button onClick={() => void keepStillOf(project, shot)}>
+          <Camera size={14} /> Keep a still
+        </Button>
+        <Button onClick={sample}>
+          <Pipette size={14} /> Sample a colour
+        </Button>
+      </div>
+      <div className="min-h-0 flex-1 overflow-y-auto p-2">
+        {!shelf.length && !project.stills?.length && (
+          <p className="p-2 text-dim">
+            Nothing lies here yet. Stills to compare with, colours sampled from the picture and measured sound
+            come here and serve every shot.
+          </p>
+        )}
+        <Section title="Stills" show={Boolean(project.stills?.length)}>
+          {(project.stills ?? []).map((still) => (
+            <StillRow key={still.id} project={project} still={still} />
+          ))}
+        </Section>
+        <Section title="Colours" show={shelf.some((s) => s.kind === 'colour')}>
+          {shelf
+            .filter((s) => s.kind === 'colour')
+            .map((item) => (
+              <ItemRow key={item.id} item={item} />
+            ))}
+        </Section>
+        <Section title="Loudness" show={shelf.some((s) => s.kind === 'level')}>
+          {shelf
+            .filter((s) => s.kind === 'level')
+            .map((item) => (
+              <ItemRow key={item.id} item={item} />
+            ))}
+        </Section>
+      </div>
+    </>
+  )
+}
+
+const Section = ({ title, show, children }: { title: string; show: boolean; children: ReactNode }) =>
+  show && (
+    <section aria-label={title} className="mb-3">
+      <h3 className="px-1 pb-1 text-xs font-semibold text-faint">{title}</h3>
+      <ul>{children}</ul>
+    </section>
+  )
+
+function StillRow({ project, still }: { project: Project; still: Still }) {
+  const dispatch = useAppDispatch()
+  const compare = () =>
+    dispatch(viewActions.compare({ mode: 'split', against: { kind: 'still', id: still.id } }))
+  return (
+    <li className="flex items-center gap-2 rounded p-1 hover:bg-field">
+      <button type="button" aria-label={`Compare with ${still.name}`} onClick={compare}>
+        <Thumb
+          project={project}
+          target={{ kind: 'medium', mediaId: still.mediaId }}
+          frame={0}
+          width={72}
+          className="rounded-sm"
+        />
+      </button>
+      <EditableText
+        label="Name of the still"
+        value={still.name}
+        onChange={(name) => dispatch(edit('still.rename', { stillId: still.id, name }))}
+        className="h-7 flex-1"
+      />
+      <IconButton
+        label={`Remove still ${still.name}`}
+        onClick={() => dispatch(edit('still.remove', { stillId: still.id }))}
+      >
+        <Trash2 size={14} />
+      </IconButton>
+    </li>
+  )
+}
+
+function ItemRow({ item }: { item: ShelfItem }) {
+  const dispatch = useAppDispatch()
+  return (
+    <li className="flex items-center gap-2 rounded p-1 hover:bg-field">
+      {item.kind === 'colour' ? (
+        <span
+          aria-hidden
+          className="size-6 shrink-0 rounded-sm border border-line-strong"
+          style={{ background: `color(srgb-linear ${item.value.join(' ')})` }}
+        />
+      ) : (
+        <AudioLines size={16} className="mx-1 shrink-0 text-dim" />
+      )}
+      <EditableText
+        label="Name"
+        value={item.name}
+        onChange={(name) => dispatch(edit('shelf.rename', { itemId: item.id, name }))}
+        className="h-7 flex-1"
+      />
+      <IconButton
+        label={`Remove ${item.name}`}
+        onClick={() => dispatch(edit('shelf.remove', { itemId: item.id }))}
+      >
+        <Trash2 size={14} />
+      </IconButton>
+    </li>
+  )
+}

@@ -1,0 +1,138 @@
+import {
+  type Preset,
+  readPresets,
+  readRecipe,
+  type RecipeFile,
+  writePresets,
+  writeRecipe,
+} from '@stilus/core/formats'
+import { PRESETS, RECIPES } from '@stilus/core/library'
+import { dropFromLibrary, keepInLibrary, type LibraryItem, listLibrary } from '@stilus/engine'
+import { useSyncExternalStore } from 'react'
+import { saveText } from './save-text'
+import { tell, uid, work } from './work'
+
+let items: readonly LibraryItem[] = []
+let asked = false
+const listeners = new Set<() => void>()
+
+const refresh = async () => {
+  items = await listLibrary()
+  listeners.forEach((listener) => listener())
+}
+
+function useItems(): readonly LibraryItem[] {
+  return useSyncExternalStore(
+    (listener) => {
+      listeners.add(listener)
+      if (!asked) void refresh()
+      asked = true
+      return () => void listeners.delete(listener)
+    },
+    () => items,
+  )
+}
+
+/** A preset or recipe, where it comes from, and whether it is a favourite. */
+export interface Kept<T> {
+  id: string
+  value: T
+  favourite: boolean
+  /** It came with Stilus and cannot be changed. */
+  shipped: boolean
+}
+
+const favouriteFirst = <T>(list: Kept<T>[]) =>
+  [...list].sort((a, b) => Number(b.favourite) - Number(a.favourite))
+const starred = (id: string) => items.some((i) => i.kind === 'favourite' && i.id === id)
+
+/** The presets of a step: favourites first, then those of the user, then those that ship. */
+export function usePresets(use: string): Kept<Preset>[] {
+  const own = useItems().flatMap((item): Kept<Preset>[] =>
+    item.kind === 'preset' && item.preset.use === use
+      ? [{ id: item.id, value: item.preset, favourite: item.favourite, shipped: false }]
+      : [],
+  )
+  const shipped = PRESETS.filter((p) => p.use === use).map((value) => {
+    const id = `shipped ${use} ${value.name}`
+    return { id, value, favourite: starred(id), shipped: true }
+  })
+  return favouriteFirst([...own, ...shipped])
+}
+
+export function useRecipes(): Kept<RecipeFile>[] {
+  const own = useItems().flatMap((item): Kept<RecipeFile>[] =>
+    item.kind === 'recipe'
+      ? [{ id: item.id, value: item.recipe, favourite: item.favourite, shipped: false }]
+      : [],
+  )
+  const shipped = RECIPES.map((value) => ({
+    id: value.id,
+    value,
+    favourite: starred(value.id),
+    shipped: true,
+  }))
+  return favouriteFirst([...own, ...shipped])
+}
+
+const keep = async (item: LibraryItem, label: string) => {
+  await work(label, () => keepInLibrary([item]))
+  await refresh()
+}
+
+export const keepPreset = (preset: Preset, id = uid(), favourite = false): Promise<void> =>
+  keep({ id, kind: 'preset', preset, favourite }, 'Keeping the preset')
+
+/** A recipe is kept under its own id: one that is there already is replaced. */
+export const keepRecipe = (recipe: RecipeFile, favourite = false): Promise<void> =>
+  keep({ id: recipe.id, kind: 'recipe', recipe, favourite }, 'Keeping the recipe')
+
+export async function dropKept(id: string): Promise<void> {
+  await dropFromLibrary(id)
+  await refresh()
+}
+
+export async function markFavourite<T>(kept: Kept<T>, favourite: boolean): Promise<void> {
+  if (!kept.shipped) {
+    const item = items.find((i) => i.id === kept.id)
+    if (item && item.kind !== 'favourite') await keepInLibrary([{ ...item, favourite }])
+  } else if (favourite) await keepInLibrary([{ id: kept.id, kind: 'favourite' }])
+  else await dropFromLibrary(kept.id)
+  await refresh()
+}
+
+const fileName = (name: string) => name.replace(/[^\p{L}\p{N} _-]/gu, '').trim() || 'unnamed'
+
+export const savePresetFile = (presets: readonly Preset[], name: string): void =>
+  saveText(`${fileName(name)}.stilus-presets.json`, writePresets(presets))
+
+export const saveRecipeFile = (recipe: RecipeFile): void =>
+  saveText(`${fileName(recipe.name)}.stilus-recipe.json`, writeRecipe(recipe))
+
+/** Takes presets from a file into the library; those of the same step and name are replaced. */
+export async function importPresets(file: File): Promise<void> {
+  const read = await work(`Reading ${file.name}`, async () => readPresets(file.name, await file.text()))
+  if (!read) return
+  const known = (p: Preset) =>
+    items.find((i) => i.kind === 'preset' && i.preset.use === p.use && i.preset.name === p.name)?.id
+  await keepInLibrary(
+    read.presets.map((preset) => ({
+      id: known(preset) ?? uid(),
+      kind: 'preset' as const,
+      preset,
+      favourite: false,
+    })),
+  )
+  await refresh()
+  tell(
+    'info',
+    `Read ${read.presets.length === 1 ? 'one preset' : `${read.presets.length} presets`} from ${file.name}.`,
+  )
+}
+
+export async function importRecipe(file: File): Promise<void> {
+  const recipe = await work(`Reading ${file.name}`, async () => readRecipe(file.name, await file.text()))
+  if (!recipe) return
+  await keepRecipe(recipe)
+  tell('info', `Read the recipe "${recipe.name}". It stands under Recipes in the catalogue.`)
+}
