@@ -80,7 +80,7 @@ test('the whole way by keyboard alone: open, treat, type, limit, key, undo', asy
   await page.keyboard.type('0.4')
   await page.keyboard.press('Enter')
   assert.equal(await threshold.getAttribute('aria-valuenow'), '0.4')
-  await page.keyboard.press('Shift+K')
+  await page.keyboard.press('k')
   await page.getByRole('button', { name: 'Key of Mix at frame 0' }).waitFor()
   await page.keyboard.press('Control+z')
   await page.getByRole('button', { name: 'Key of Mix at frame 0' }).waitFor({ state: 'detached' })

@@ -44,6 +44,10 @@ export async function goToTimecode(page: Page, timecode: string): Promise<void> 
 export async function addTreatment(page: Page, name: string): Promise<void> {
   await page.keyboard.press('Control+k')
   await page.getByPlaceholder('Find a command or a treatment').fill(`Add ${name}`)
+  await page
+    .locator('[cmdk-item][data-selected="true"]')
+    .filter({ hasText: `Add ${name}` })
+    .waitFor()
   await page.keyboard.press('Enter')
   await page.getByRole('region', { name: 'Selected step' }).waitFor()
 }

@@ -150,42 +150,49 @@ function Graph({ curves, map, what, span, onSpan }: GraphProps) {
   }
   const hand = (down: boolean) => (held.current = down ? [low, high] : null)
   return (
-    <div
-      ref={box}
-      className="relative min-w-0 flex-1"
-      onWheel={(event) => {
-        // Ctrl and wheel stretches the scale about its middle, the wheel alone moves it.
-        const middle = (low + high) / 2
-        const half = ((high - low) / 2) * (event.ctrlKey ? Math.exp(event.deltaY * 0.002) : 1)
-        const by = event.ctrlKey ? 0 : -event.deltaY * plane.perPixel * 0.5
-        onSpan([middle - half + by, middle + half + by])
-      }}
-    >
-      <svg width={map.width} height={height} className="absolute inset-0 overflow-hidden" aria-label="Curves">
-        {ticks(low, high, height / 36).map((v) => (
-          <g key={v}>
-            <line x2={map.width} y1={plane.y(v)} y2={plane.y(v)} stroke={v === 0 ? '#4a4a4a' : '#2c2c2c'} />
-            <text x={4} y={plane.y(v) - 3} className="fill-faint text-[10px]">
-              {v}
-            </text>
-          </g>
-        ))}
-        {curves.map((curve, i) => (
-          <path
-            key={curve.id}
-            d={(drawn[i] ?? [])
-              .map(([t, v], j) => `${j ? 'L' : 'M'}${plane.x(t).toFixed(1)} ${plane.y(v).toFixed(1)}`)
-              .join('')}
-            fill="none"
-            stroke={curve.colour}
-            strokeWidth={1.5}
-          />
-        ))}
-        {curves.map((curve) => (
-          <CurveKeys key={curve.id} {...{ curve, plane, what, map, hand }} />
-        ))}
-      </svg>
+    <div className="flex min-w-0 flex-1 flex-col">
       <KeyNumbers curves={curves} />
+      <div
+        ref={box}
+        className="relative min-h-0 flex-1"
+        onWheel={(event) => {
+          // Ctrl and wheel stretches the scale about its middle, the wheel alone moves it.
+          const middle = (low + high) / 2
+          const half = ((high - low) / 2) * (event.ctrlKey ? Math.exp(event.deltaY * 0.002) : 1)
+          const by = event.ctrlKey ? 0 : -event.deltaY * plane.perPixel * 0.5
+          onSpan([middle - half + by, middle + half + by])
+        }}
+      >
+        <svg
+          width={map.width}
+          height={height}
+          className="absolute inset-0 overflow-hidden"
+          aria-label="Curves"
+        >
+          {ticks(low, high, height / 36).map((v) => (
+            <g key={v}>
+              <line x2={map.width} y1={plane.y(v)} y2={plane.y(v)} stroke={v === 0 ? '#4a4a4a' : '#2c2c2c'} />
+              <text x={4} y={plane.y(v) - 3} className="fill-faint text-[10px]">
+                {v}
+              </text>
+            </g>
+          ))}
+          {curves.map((curve, i) => (
+            <path
+              key={curve.id}
+              d={(drawn[i] ?? [])
+                .map(([t, v], j) => `${j ? 'L' : 'M'}${plane.x(t).toFixed(1)} ${plane.y(v).toFixed(1)}`)
+                .join('')}
+              fill="none"
+              stroke={curve.colour}
+              strokeWidth={1.5}
+            />
+          ))}
+          {curves.map((curve) => (
+            <CurveKeys key={curve.id} {...{ curve, plane, what, map, hand }} />
+          ))}
+        </svg>
+      </div>
     </div>
   )
 }
@@ -326,7 +333,8 @@ function KeyNumbers({ curves }: { curves: Curve[] }) {
   const at = lane?.at[0]
   const curve = lane && curves.find((c) => samePlace(c.place, lane.place))
   const key = curve && at !== undefined ? keyAt(curve.animated, at) : undefined
-  if (!curve || !key || chosenKeys.length > 1 || (lane?.at.length ?? 0) > 1) return null
+  if (!curve || !key || chosenKeys.length > 1 || (lane?.at.length ?? 0) > 1)
+    return <p className="flex h-9 items-center border-b px-3 text-faint">Choose a key to type its numbers.</p>
   const { place, animated, part } = curve
   const index = animated.keys?.indexOf(key) ?? 0
   const value = partOf(key.value, part)
@@ -359,7 +367,7 @@ function KeyNumbers({ curves }: { curves: Curve[] }) {
     )
   }
   return (
-    <div className="absolute top-1 right-2 flex flex-wrap items-center gap-2 rounded bg-raised px-2 py-1 shadow-lg">
+    <div className="flex h-9 items-center gap-2 border-b px-3">
       <label className="flex items-center gap-1">
         <span className="text-dim">Time</span>
         <NumberField

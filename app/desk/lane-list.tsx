@@ -1,6 +1,6 @@
 import { getStep, type Place, type Project, type Shot, type Step, treatmentTime } from '@stilus/core/project'
 import { ChevronDown, Eye, EyeOff } from 'lucide-react'
-import { memo, type PointerEvent, useRef, useState } from 'react'
+import { memo, type PointerEvent, useEffect, useRef, useState } from 'react'
 import { edit } from '../store/edit'
 import { store, useApp, useAppDispatch } from '../store/store'
 import { viewActions } from '../store/view'
@@ -112,7 +112,9 @@ function StepLanes({
 
 function GroupLanes({ group, shot, map, depth }: { group: Step; shot: Shot; map: TimeMap; depth: number }) {
   const open = useApp(
-    (s) => s.view.openLanes.includes(group.id) || (group.steps ?? []).some((i) => i.id === s.view.stepId),
+    (s) =>
+      [...s.view.openLanes, ...s.view.stepIds].includes(group.id) ||
+      (group.steps ?? []).some((i) => i.id === s.view.stepId),
   )
   return open && <StepLanes steps={group.steps ?? []} shot={shot} map={map} depth={depth} />
 }
@@ -132,6 +134,10 @@ const StepLane = memo(function StepLane(props: {
   const movers = animatedValues(step, shotId)
   const openable = movers.length > 0 || step.use === 'group'
   const open = opened || chosen
+  const row = useRef<HTMLDivElement>(null)
+  useEffect(() => {
+    if (chosen) row.current?.scrollIntoView({ block: 'nearest' })
+  }, [chosen])
   const toggle = () => {
     const { openLanes } = store.getState().view
     const rest = openLanes.filter((id) => id !== step.id)
@@ -139,7 +145,7 @@ const StepLane = memo(function StepLane(props: {
   }
   return (
     <>
-      <div className={cx('flex h-6', chosen && 'bg-raised')}>
+      <div ref={row} className={cx('flex h-6', chosen && 'bg-raised')}>
         <div
           className="flex w-[200px] shrink-0 items-center border-r pr-2"
           style={{ paddingLeft: 4 + depth * 14 }}

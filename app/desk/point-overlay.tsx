@@ -6,6 +6,7 @@ import { edit } from '../store/edit'
 import { useAppDispatch, useView } from '../store/store'
 import { viewActions } from '../store/view'
 import type { Rect } from '../viewer/layout'
+import { toGuides } from '../viewer/region-overlay'
 import { useDesk } from './use-desk'
 
 let gestures = 0
@@ -39,12 +40,10 @@ function PointHandle(props: { step: Step; id: string; label: string; rect: Rect;
         gesture,
       ),
     )
+  const { width, height } = project.size
   const snapped = ([u, v]: [number, number]): [number, number] => {
-    const near = (axis: 'x' | 'y', share: number, size: number, span: number) => {
-      const guide = project.guides?.find((g) => g.axis === axis && Math.abs((g.at / size - share) * span) < 6)
-      return guide ? guide.at / size : share
-    }
-    return [near('x', u, project.size.width, rect.width), near('y', v, project.size.height, rect.height)]
+    const [sx, sy] = toGuides(project, [u * width, v * height], width / rect.width)
+    return [sx / width, sy / height]
   }
   const end = () => {
     drag.current = null
@@ -75,7 +74,7 @@ function PointHandle(props: { step: Step; id: string; label: string; rect: Rect;
           d.at[0] + (event.shiftKey && !level ? 0 : dx),
           d.at[1] + (level ? 0 : dy),
         ]
-        set(snapped(free), d.gesture)
+        set(event.altKey ? free : snapped(free), d.gesture)
       }}
       onPointerUp={end}
       onPointerCancel={end}

@@ -7,6 +7,7 @@ import {
   memo,
   type MouseEvent,
   type ReactNode,
+  useEffect,
   useMemo,
   useRef,
   useState,
@@ -237,6 +238,10 @@ const StepTile = memo(function StepTile({
     [shot.id, step.id],
   )
   const alone = solo.includes(step.id)
+  const tile = useRef<HTMLDivElement>(null)
+  useEffect(() => {
+    if (chosen) tile.current?.scrollIntoView({ block: 'nearest', inline: 'nearest' })
+  }, [chosen])
   const mix = step.mix.keys ? 1 : Number(step.mix.value)
   const choose = (event: MouseEvent) => {
     if (event.ctrlKey || event.metaKey) return dispatch(viewActions.alsoStep(step.id))
@@ -248,6 +253,7 @@ const StepTile = memo(function StepTile({
   }
   return (
     <div
+      ref={tile}
       className="group/tile relative"
       onContextMenu={(event) => {
         event.preventDefault()

@@ -2,7 +2,7 @@ import type { Param } from '@stilus/core/params'
 import type { Shape, Step } from '@stilus/core/project'
 import { Circle, Eye, EyeOff, Square, Trash2 } from 'lucide-react'
 import { edit } from '../store/edit'
-import { useApp, useAppDispatch } from '../store/store'
+import { useAppDispatch, useView } from '../store/store'
 import { viewActions } from '../store/view'
 import { Button, IconButton } from '../ui/button'
 import { cx } from '../ui/classes'
@@ -57,7 +57,7 @@ const FORMS: Record<string, Param> = {
 export function WhereFace({ step }: { step: Step }) {
   const { shot } = useDesk()
   const dispatch = useAppDispatch()
-  const { drawing, shapeId } = useApp((s) => s.view)
+  const { drawing, shapeId } = useView('drawing', 'shapeId')
   const at = { shotId: shot.id, stepId: step.id }
   const shapes = step.where?.shapes ?? []
   const chosen = shapes.find((s) => s.id === shapeId) ?? shapes[0]

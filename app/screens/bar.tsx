@@ -3,7 +3,7 @@ import { ChevronRight, Gauge, Redo2, Undo2 } from 'lucide-react'
 import { Link, useLocation } from 'react-router'
 import { keepFrames } from '../session/session'
 import { edit, redo, undo } from '../store/edit'
-import { useApp, useAppDispatch } from '../store/store'
+import { useApp, useAppDispatch, useView } from '../store/store'
 import { viewActions } from '../store/view'
 import { Button, IconButton } from '../ui/button'
 import { Menu } from '../ui/overlays'
@@ -24,7 +24,7 @@ const megabytes = (bytes: number) =>
 export function Bar({ project, crumb, shot }: { project: Project; crumb?: string; shot?: Shot }) {
   const dispatch = useAppDispatch()
   const { history } = useApp((s) => s.project)
-  const { quality, cache } = useApp((s) => s.view)
+  const { quality, cache } = useView('quality', 'cache')
   const path = useLocation().pathname
   const undoName = history.entries[history.position - 1]?.label
   const redoName = history.entries[history.position]?.label

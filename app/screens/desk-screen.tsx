@@ -67,7 +67,10 @@ function DeskBody() {
   const { project, shot } = useDesk()
   const dispatch = useAppDispatch()
   const [panel, setPanel] = useKeptSize('controls', 308, 292, 560)
-  const [lanes, setLanes] = useKeptSize('lanes', 168, 96, 640)
+  const { lanes: shows } = useView('lanes')
+  const lanesSize = useKeptSize('lanes', 168, 96, 640)
+  const curvesSize = useKeptSize('curves', 250, 140, 720)
+  const [lanes, setLanes] = shows === 'lanes' ? lanesSize : curvesSize
   const add = useCallback(
     (use: string, at?: number) => {
       const stepId = uid()

@@ -5,7 +5,7 @@ import { useEffect, useMemo, useRef, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { playScale, seek } from '../session/playback'
 import { edit } from '../store/edit'
-import { useApp, useAppDispatch } from '../store/store'
+import { useApp, useAppDispatch, useView } from '../store/store'
 import { viewActions } from '../store/view'
 import { cx } from '../ui/classes'
 import { Menu } from '../ui/overlays'
@@ -19,7 +19,7 @@ const SEQUENCE: Target = { kind: 'sequence' }
 /** Overlay, video and sound lanes of the sequence: choose, move and trim shots; double-click opens the desk. */
 export function Timeline({ project, length }: { project: Project; length: number }) {
   const dispatch = useAppDispatch()
-  const { quality, hand } = useApp((s) => s.view)
+  const { quality, hand } = useView('quality', 'hand')
   // While something is dragged the scale stays, or the clips would run away from the pointer.
   const [end, setEnd] = useState(length)
   useEffect(() => {

@@ -5,6 +5,7 @@ import { useState } from 'react'
 import { Button } from './button'
 import { Segments } from './fields'
 import { HueField } from './hue-field'
+import { keepFocusForKeys } from './last-input'
 import { NumberField } from './number-field'
 import { noteColour, recentColours } from './recent-colours'
 
@@ -83,6 +84,7 @@ export function ColourField(props: {
       <Popover.Portal>
         <Popover.Content
           align="end"
+          onCloseAutoFocus={keepFocusForKeys}
           sideOffset={4}
           collisionPadding={8}
           className="z-50 grid w-64 gap-1.5 rounded bg-raised p-3 shadow-xl"

@@ -2,6 +2,7 @@ import { Check, ChevronDown } from 'lucide-react'
 import { Select, Switch, ToggleGroup } from 'radix-ui'
 import { type ReactNode, useRef, useState } from 'react'
 import { cx } from './classes'
+import { keepFocusForKeys } from './last-input'
 
 interface Option {
   value: string
@@ -33,6 +34,7 @@ export function Choice(props: {
       <Select.Portal>
         <Select.Content
           position="popper"
+          onCloseAutoFocus={keepFocusForKeys}
           sideOffset={4}
           className="z-50 min-w-(--radix-select-trigger-width) rounded bg-[#3a3a3a] p-1 shadow-xl"
         >

@@ -3,6 +3,7 @@ import { Dialog, DropdownMenu } from 'radix-ui'
 import type { ReactNode } from 'react'
 import { IconButton } from './button'
 import { cx } from './classes'
+import { keepFocusForKeys } from './last-input'
 
 export function Modal(props: {
   title: string
@@ -18,6 +19,7 @@ export function Modal(props: {
         <Dialog.Overlay className="fixed inset-0 z-40 bg-[#000000a0]" />
         <Dialog.Content
           aria-describedby={undefined}
+          onCloseAutoFocus={keepFocusForKeys}
           className={cx(
             'fixed top-[16vh] left-1/2 z-50 -translate-x-1/2 overflow-hidden rounded-lg bg-raised shadow-2xl outline-none',
             props.width ?? 'w-[440px]',
@@ -112,7 +114,13 @@ export function Menu({
     <DropdownMenu.Root {...(open === undefined ? {} : { open })} {...(onOpenChange ? { onOpenChange } : {})}>
       <DropdownMenu.Trigger asChild>{trigger}</DropdownMenu.Trigger>
       <DropdownMenu.Portal>
-        <DropdownMenu.Content align={align} sideOffset={4} collisionPadding={8} className={PANEL}>
+        <DropdownMenu.Content
+          align={align}
+          sideOffset={4}
+          collisionPadding={8}
+          className={PANEL}
+          onCloseAutoFocus={keepFocusForKeys}
+        >
           <Items items={items} />
         </DropdownMenu.Content>
       </DropdownMenu.Portal>

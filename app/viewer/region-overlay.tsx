@@ -3,7 +3,7 @@ import type { Project, Shape, Step } from '@stilus/core/project'
 import { type KeyboardEvent, type PointerEvent, useRef } from 'react'
 import { uid } from '../session/work'
 import { edit } from '../store/edit'
-import { useApp, useAppDispatch } from '../store/store'
+import { useAppDispatch, useView } from '../store/store'
 import { viewActions } from '../store/view'
 import type { Rect } from './layout'
 
@@ -38,7 +38,7 @@ const formAt = (shape: Shape, t: number): Form => {
 /** The shapes of a step's region on the picture: drag to move, size, turn and feather; draw new ones; arrow keys move. */
 export function RegionOverlay(props: OverlayProps) {
   const { project, step, time, rect } = props
-  const { shapeId, drawing } = useApp((s) => s.view)
+  const { shapeId, drawing } = useView('shapeId', 'drawing')
   const { width, height } = project.size
   const shapes = step.where?.shapes ?? []
   return (
@@ -72,6 +72,13 @@ function toPicture(event: PointerEvent, project: Project): Point {
 }
 
 let gestures = 0
+
+/** A point brought onto the guides that it comes near on the screen; `px` is the size of a screen pixel on the picture. */
+export function toGuides({ guides }: Project, [x, y]: Point, px: number): Point {
+  const near = (axis: 'x' | 'y', v: number) =>
+    guides?.find((g) => g.axis === axis && Math.abs(g.at - v) < 6 * px)?.at ?? v
+  return [near('x', x), near('y', y)]
+}
 
 function ShapeHandles({
   project,
@@ -123,7 +130,8 @@ function ShapeHandles({
 
   const moveGrip = grip((_, [dx, dy], start, gesture, event) => {
     const free: Point = event.shiftKey ? (Math.abs(dx) > Math.abs(dy) ? [dx, 0] : [0, dy]) : [dx, dy]
-    set('centre', [round(start.centre[0] + free[0]), round(start.centre[1] + free[1])], gesture)
+    const at: Point = [round(start.centre[0] + free[0]), round(start.centre[1] + free[1])]
+    set('centre', event.altKey ? at : toGuides(project, at, px), gesture)
   })
   const sizeGrip = (axis: 'x' | 'y' | 'both') =>
     grip(([x, y], _, start, gesture, event) => {

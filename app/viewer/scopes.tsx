@@ -15,8 +15,8 @@ export const SCOPES: { id: ScopeName; label: string }[] = [
 ]
 
 const WIDTH = 250
-const HEIGHT = 136
-const SQUARE = 210
+const HEIGHT = 122
+const SQUARE = 196
 
 /** Scopes of what the viewer shows, one under the other. */
 export function Scopes() {

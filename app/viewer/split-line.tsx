@@ -33,10 +33,11 @@ export function SplitLine({ rect, names }: { rect: Rect; names: readonly [string
     else if (event.key === 'ArrowUp' || event.key === 'ArrowDown') set({ y: share(y + by * 0.02) })
     else set({ x: share(x + by * 0.02) })
   }
+  // Names stand by the line on the other side of its middle than the grip, each on its picture's side.
   const label = (name: string, side: 1 | -1) => (
     <text
-      x={cx + away[0] * side * 10}
-      y={cy + away[1] * side * 14 + 4}
+      x={cx - along[0] * grip + away[0] * side * 10}
+      y={cy - along[1] * grip + away[1] * side * 14 + 4}
       textAnchor={away[0] * side > 0.3 ? 'start' : away[0] * side < -0.3 ? 'end' : 'middle'}
       className="pointer-events-none fill-white text-xs [paint-order:stroke] [stroke-linejoin:round]"
       stroke="#000000c0"
@@ -57,7 +58,7 @@ export function SplitLine({ rect, names }: { rect: Rect; names: readonly [string
         aria-valuenow={Math.round(x * 100)}
         aria-valuemin={0}
         aria-valuemax={100}
-        className="cursor-move touch-none outline-none focus-visible:[&>.seen]:stroke-[3px]"
+        className="cursor-move touch-none outline-none focus-visible:[&_.seen]:stroke-white focus-visible:[&_.seen]:stroke-2"
         onKeyDown={onKeyDown}
         onPointerDown={take}
         onPointerMove={(event) => {
@@ -66,18 +67,11 @@ export function SplitLine({ rect, names }: { rect: Rect; names: readonly [string
           set({ x: share(px / rect.width), y: share(py / rect.height) })
         }}
       >
-        {['#000000a0', '#ffffff', 'transparent'].map((stroke, i) => (
-          <line
-            key={stroke}
-            className={i === 1 ? 'seen' : ''}
-            x1={cx - along[0] * reach}
-            y1={cy - along[1] * reach}
-            x2={cx + along[0] * reach}
-            y2={cy + along[1] * reach}
-            stroke={stroke}
-            strokeWidth={[3, 1, 22][i]}
-          />
-        ))}
+        <g transform={`translate(${cx} ${cy}) rotate(${angle})`}>
+          <rect x={-reach} y={-1.5} width={2 * reach} height={3} fill="#000000a0" />
+          <rect className="seen" x={-reach} y={-0.5} width={2 * reach} height={1} fill="#ffffff" />
+          <rect x={-reach} y={-11} width={2 * reach} height={22} fill="transparent" />
+        </g>
       </g>
       <circle
         cx={cx + along[0] * grip}
@@ -97,8 +91,8 @@ export function SplitLine({ rect, names }: { rect: Rect; names: readonly [string
       >
         <title>Drag to turn the split</title>
       </circle>
-      {label(names[1], 1)}
-      {label(names[0], -1)}
+      {label(names[0], 1)}
+      {label(names[1], -1)}
     </svg>
   )
 }

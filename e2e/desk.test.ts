@@ -1,0 +1,312 @@
+import assert from 'node:assert/strict'
+import { after, before, test } from 'node:test'
+import { addTreatment, drag, pictureOf, typeNumber } from './acts'
+import { openStage, type Stage } from './browser'
+
+let stage: Stage
+before(async () => {
+  stage = await openStage()
+  await stage.page.goto(`${stage.address}/demo`)
+  await stage.page.getByRole('button', { name: /^Shot Harbour wide/ }).waitFor()
+  await openShot('harbour')
+})
+after(() => stage?.close())
+
+async function openShot(id: string): Promise<void> {
+  await stage.page.evaluate((path) => history.pushState({}, '', path), `/p/the-tin-comet/shot/${id}`)
+  await stage.page.goto(`${stage.address}/p/the-tin-comet/shot/${id}`)
+  await pictureOf(stage.page, 0)
+}
+const tile = (name: string) =>
+  stage.page
+    .getByRole('list', { name: 'States of the shot' })
+    .getByRole('button', { name: new RegExp(`^${name}[.,]`) })
+const names = () =>
+  stage.page
+    .getByRole('list', { name: 'States of the shot' })
+    .locator('[data-state-tile]')
+    .evaluateAll((tiles) =>
+      tiles.map((t) => (t.getAttribute('aria-label') ?? '').replace(/(, selected)?\. Hold.*/, '')),
+    )
+const undoName = () =>
+  stage.page.getByRole('button', { name: /^Undo|^Nothing to undo/ }).getAttribute('aria-label')
+
+/** Code values of the viewer's picture at shares of its size, once it has settled. */
+async function pixel(x: number, y: number): Promise<number[]> {
+  const read = () =>
+    stage.page
+      .getByRole('img', { name: 'The picture', exact: true })
+      .evaluate(
+        (canvas: HTMLCanvasElement, [u, v]) =>
+          Array.from(
+            canvas
+              .getContext('2d')
+              ?.getImageData(Math.floor((u ?? 0) * canvas.width), Math.floor((v ?? 0) * canvas.height), 1, 1)
+              .data ?? [],
+          ),
+        [x, y],
+      )
+  let last = await read()
+  for (let same = 0; same < 3;) {
+    await stage.page.waitForTimeout(180)
+    const now = await read()
+    same = String(now) === String(last) ? same + 1 : 0
+    last = now
+  }
+  return last
+}
+
+test('looks at what a step thinks, at single channels and at clipping; the look is named and leaves with the selection', async () => {
+  const { page } = stage
+  await tile('Lantern glow').click()
+  const result = await pixel(0.35, 0.62)
+  await page.keyboard.press('7')
+  await page.getByText('Glow alone of Lantern glow').waitFor()
+  assert.notDeepEqual(await pixel(0.35, 0.62), result)
+  await tile('Cool water').click()
+  await page.getByText('Glow alone of Lantern glow').waitFor({ state: 'detached' })
+  await page.keyboard.press('6')
+  await page.getByText('Where Cool water acts').waitFor()
+  assert.ok(((await pixel(0.5, 0.95))[0] ?? 0) > 200)
+  await page.keyboard.press('4')
+  await page.keyboard.press('Shift+1')
+  const [r, g, b] = await pixel(0.35, 0.62)
+  assert.deepEqual([r, g, b], [result[0], result[0], result[0]])
+  await page.keyboard.press('Shift+6')
+  await page.getByText('Clipping', { exact: true }).waitFor()
+  await page.keyboard.press('Escape')
+  assert.deepEqual(await pixel(0.35, 0.62), result)
+})
+
+test('reads the pixel under the cursor in code values, linear light and HSV', async () => {
+  const { page } = stage
+  const box = await page.getByRole('img', { name: 'The picture', exact: true }).boundingBox()
+  assert.ok(box)
+  const shown = await pixel(0.25, 0.75)
+  await page.mouse.move(box.x + box.width * 0.25 + 0.2, box.y + box.height * 0.75 + 0.2)
+  const text = await page.getByRole('status', { name: 'Pixel under the cursor' }).innerText()
+  const codes = /8-bit (\d+) (\d+) (\d+)/.exec(text)?.slice(1).map(Number) ?? []
+  // The canvas has the proxy's pixels; the reading is of the same one.
+  codes.forEach((v, i) => assert.ok(Math.abs(v - (shown[i] ?? 0)) <= 1, `${text} against ${shown.join()}`))
+  const linear = /linear ([\d.]+)/.exec(text)?.[1]
+  const code = (codes[0] ?? 0) / 255
+  const decoded = code <= 0.04045 ? code / 12.92 : ((code + 0.055) / 1.055) ** 2.4
+  assert.ok(Math.abs(Number(linear) - decoded) < 0.004)
+})
+
+test('compares by split, side by side, flip and difference, with the source, a kept still and another shot', async () => {
+  const { page } = stage
+  const result = await pixel(0.2, 0.2)
+  await page.keyboard.press('c')
+  const split = page.getByRole('slider', { name: /^Split between Source and Result/ })
+  await split.focus()
+  const clip = () =>
+    page
+      .locator('[data-testid="viewer"] canvas')
+      .nth(1)
+      .evaluate((c) => (c as HTMLElement).style.clipPath)
+  const upright = await clip()
+  await page.keyboard.press('Shift+ArrowRight')
+  assert.notEqual(await clip(), upright)
+  await page.keyboard.press('Shift+C')
+  await page.getByText('Source', { exact: true }).last().waitFor()
+  await page.keyboard.press('Alt+c')
+  await page.getByText('Difference from Source').waitFor()
+  const apart = await pixel(0.35, 0.62)
+  assert.ok(Math.max(...apart.slice(0, 3)) > 10)
+  await page.getByRole('button', { name: 'Keep a still to compare with' }).click()
+  await page.getByText(/^Kept "Harbour wide 1"/).waitFor()
+  await page.getByRole('button', { name: 'Compare' }).click()
+  await page.getByRole('menuitem', { name: 'Still Harbour wide 1' }).click()
+  const same = await pixel(0.35, 0.62)
+  // The still has eight bits: half a code of error, times the gain of four in linear light.
+  assert.ok(Math.max(...same.slice(0, 3)) <= 24, `differs from its still by ${same.join()}`)
+  await page.keyboard.press('x')
+  await page.keyboard.press('x')
+  await page.getByRole('button', { name: 'Compare' }).click()
+  await page.getByRole('menuitem', { name: 'Another shot' }).hover()
+  await page
+    .getByRole('menuitem', { name: 'Clock tower' })
+    .or(page.getByRole('menuitem').last())
+    .first()
+    .click()
+  await page.keyboard.press('x')
+  assert.notDeepEqual(await pixel(0.2, 0.2), result)
+  await page.getByRole('button', { name: 'Compare' }).click()
+  await page.getByRole('menuitem', { name: 'The source', exact: true }).click()
+  await page.keyboard.press('Escape')
+  assert.deepEqual(await pixel(0.2, 0.2), result)
+})
+
+test('draws scopes of what is shown, and again when it changes', async () => {
+  const { page } = stage
+  await page.keyboard.press('w')
+  const scope = page.getByRole('img', { name: 'Vectorscope of the picture' })
+  await page.waitForFunction(
+    () => Number(document.querySelector<HTMLElement>('[data-drawn]')?.dataset.drawn) > 0,
+  )
+  const drawn = async () => Number(await scope.getAttribute('data-drawn'))
+  const before = await drawn()
+  await page.keyboard.press('5')
+  await page.waitForFunction(
+    (n) => Number([...document.querySelectorAll<HTMLElement>('[data-drawn]')].at(-1)?.dataset.drawn) > n,
+    before,
+  )
+  await page.keyboard.press('4')
+  await page.keyboard.press('w')
+  await scope.waitFor({ state: 'detached' })
+})
+
+test('sets guides from the rulers; what is dragged snaps to them; safe areas show', async () => {
+  const { page } = stage
+  await page.keyboard.press('Shift+S')
+  await page.getByTestId('safe-areas').waitFor({ state: 'attached' })
+  await page.keyboard.press('Shift+R')
+  const box = await page.getByRole('img', { name: 'The picture', exact: true }).boundingBox()
+  const ruler = await page.getByTestId('ruler-left').boundingBox()
+  assert.ok(box && ruler)
+  await drag(page, [ruler.x + 6, ruler.y + 200], [box.x + box.width * 0.3, box.y + 100])
+  const guide = page.getByRole('slider', { name: /^Upright guide/ })
+  const at = Number(await guide.getAttribute('aria-valuenow'))
+  assert.ok(Math.abs(at - 0.3 * 1280) < 4)
+  await addTreatment(page, 'Vignette')
+  const centre = page.getByRole('slider', { name: /^Centre: arrow keys/ })
+  const handle = await centre.boundingBox()
+  assert.ok(handle)
+  await drag(page, [handle.x + 12, handle.y + 12], [box.x + (at / 1280) * box.width + 4, handle.y + 40])
+  const across = Number(
+    await page.getByRole('spinbutton', { name: 'Centre across' }).getAttribute('aria-valuenow'),
+  )
+  assert.ok(Math.abs(across - (at / 1280) * 100) < 0.01)
+  await guide.focus()
+  await page.keyboard.press('Delete')
+  await guide.waitFor({ state: 'detached' })
+  await page.keyboard.press('Shift+S')
+  await page.keyboard.press('Shift+R')
+  await tile('Vignette').click()
+  await page.keyboard.press('Delete')
+})
+
+test('the strip inserts between states, groups, opens, solos, mixes and ungroups; all of it can be undone', async () => {
+  const { page } = stage
+  await page.getByRole('button', { name: 'Insert a treatment at 2' }).click()
+  await page.getByText('What you choose goes before Cool water.').waitFor()
+  await page.getByRole('button', { name: /^Levels/ }).click()
+  assert.deepEqual((await names()).slice(0, 4), ['Source', 'Balance', 'Levels', 'Cool water'])
+  await page.keyboard.press('Escape')
+  await tile('Balance').click()
+  await tile('Levels').click({ modifiers: ['Control'] })
+  await page.getByRole('heading', { name: '2 steps' }).waitFor()
+  await page.keyboard.press('Control+g')
+  await tile('Group').waitFor()
+  assert.deepEqual((await names()).slice(0, 3), ['Source', 'Group', 'Cool water'])
+  await page.getByRole('button', { name: 'Show the steps of Group' }).click()
+  assert.deepEqual((await names()).slice(0, 4), ['Source', 'Balance', 'Levels', 'Group'])
+  await tile('Lantern glow').hover()
+  await page.getByRole('button', { name: 'Solo Lantern glow' }).click()
+  await page.getByText('Only Lantern glow').waitFor()
+  await page.keyboard.press('Escape')
+  await page.getByRole('slider', { name: 'Mix of Lantern glow' }).focus()
+  await page.keyboard.press('ArrowLeft')
+  assert.equal(await undoName(), 'Undo: Change mix')
+  for (let i = 0; i < 3; i++) await page.keyboard.press('Control+z')
+  assert.deepEqual(await names(), ['Source', 'Balance', 'Cool water', 'Soft sky', 'Lantern glow', 'Result'])
+})
+
+test('every kind of control works: dial, curve, wheel, seed, range, table, sampled colour', async () => {
+  const { page } = stage
+  const set = (name: string) =>
+    page.getByRole('spinbutton', { name, exact: true }).getAttribute('aria-valuenow')
+  await addTreatment(page, 'Reframe')
+  await page.getByRole('slider', { name: 'Angle dial' }).focus()
+  await page.keyboard.press('Shift+ArrowRight')
+  assert.equal(await set('Angle'), '15')
+  await page.keyboard.press('Delete')
+
+  await addTreatment(page, 'Curves')
+  const before = await pixel(0.5, 0.9)
+  const curve = await page.getByRole('group', { name: /^All curve/ }).boundingBox()
+  assert.ok(curve)
+  await drag(
+    page,
+    [curve.x + curve.width * 0.3, curve.y + curve.height * 0.7],
+    [curve.x + curve.width * 0.3, curve.y + curve.height * 0.4],
+  )
+  assert.ok(((await pixel(0.5, 0.9))[1] ?? 0) > (before[1] ?? 0) + 15)
+  await page.getByRole('slider', { name: /^All point 2/ }).focus()
+  await page.keyboard.press('Delete')
+  assert.deepEqual(await pixel(0.5, 0.9), before)
+  await tile('Curves').click()
+  await page.keyboard.press('Delete')
+
+  await addTreatment(page, 'Colour table')
+  await page.getByTestId('table-input').setInputFiles('demo/kit/lamplight.cube')
+  await page.getByRole('spinbutton', { name: 'Strength' }).waitFor()
+  assert.notDeepEqual(await pixel(0.5, 0.9), before)
+  await page.keyboard.press('Control+z')
+  await tile('Colour table').click()
+  await page.keyboard.press('Delete')
+
+  await addTreatment(page, 'Neutralise')
+  await page.getByRole('button', { name: 'Sample from the picture' }).click()
+  const box = await page.getByRole('img', { name: 'The picture', exact: true }).boundingBox()
+  assert.ok(box)
+  await page.mouse.click(box.x + box.width * 0.8, box.y + box.height * 0.06)
+  await page.getByRole('combobox', { name: 'Should be grey' }).waitFor()
+  const [r = 0, g = 0, b = 0] = await pixel(0.8, 0.06)
+  assert.ok(Math.max(r, g, b) - Math.min(r, g, b) < 14, `not grey: ${r} ${g} ${b}`)
+  await tile('Neutralise').click()
+  await page.keyboard.press('Delete')
+})
+
+test('presets are tried on without a trace, taken, saved, written to a file and read again', async () => {
+  const { page } = stage
+  await tile('Balance').click()
+  const before = await pixel(0.2, 0.2)
+  const history = await undoName()
+  await page.getByRole('button', { name: /^Presets/ }).click()
+  await page.getByRole('button', { name: 'Preset Slate' }).hover()
+  const [r, g, b] = await pixel(0.2, 0.2)
+  assert.ok(Math.abs((r ?? 0) - (g ?? 0)) < 24 && Math.abs((b ?? 0) - (g ?? 0)) < 40)
+  assert.notDeepEqual([r, g, b], before.slice(0, 3))
+  await page.keyboard.press('Escape')
+  assert.deepEqual(await pixel(0.2, 0.2), before)
+  assert.equal(await undoName(), history)
+  await page.getByRole('button', { name: 'Preset Slate' }).click()
+  assert.equal(await undoName(), 'Undo: Preset Slate')
+  await page.getByRole('button', { name: 'More for presets' }).click()
+  await page.getByRole('menuitem', { name: /^Save as a preset/ }).click()
+  await page.getByRole('textbox', { name: 'Name' }).fill('Our slate')
+  await page.keyboard.press('Enter')
+  await page.getByRole('button', { name: 'Preset Our slate', exact: true }).waitFor()
+  const download = page.waitForEvent('download')
+  await page.getByRole('button', { name: 'More for presets' }).click()
+  await page.getByRole('menuitem', { name: 'Write mine to a file' }).click()
+  const path = await (await download).path()
+  await page.getByRole('button', { name: 'Preset Our slate', exact: true }).hover()
+  await page.getByRole('button', { name: 'More for preset Our slate' }).click()
+  await page.getByRole('menuitem', { name: 'Remove' }).click()
+  await page.getByRole('button', { name: 'Preset Our slate', exact: true }).waitFor({ state: 'detached' })
+  await page.getByTestId('preset-input').setInputFiles(path)
+  await page.getByRole('button', { name: 'Preset Our slate', exact: true }).waitFor()
+  await page.keyboard.press('Control+z')
+  await page.getByRole('button', { name: 'Hide presets' }).click()
+})
+
+test('several steps are edited as one, and numbers take sums', async () => {
+  const { page } = stage
+  await addTreatment(page, 'Glow')
+  await tile('Lantern glow').click({ modifiers: ['Control'] })
+  await page.getByRole('region', { name: 'Selected steps' }).waitFor()
+  await typeNumber(page, 'Softness', '0.5')
+  await tile('Lantern glow').click()
+  const value = await page.getByRole('spinbutton', { name: 'Softness' }).getAttribute('aria-valuenow')
+  assert.equal(value, '0.5')
+  await tile('Glow').click()
+  assert.equal(await page.getByRole('spinbutton', { name: 'Softness' }).getAttribute('aria-valuenow'), '0.5')
+  await page.keyboard.press('Control+z')
+  await page.keyboard.press('Control+z')
+  assert.equal((await names()).length, 6)
+})
+
+test('nothing went wrong on the way', () => assert.deepEqual(stage.errors, []))
