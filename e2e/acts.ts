@@ -75,3 +75,13 @@ export const saved = (page: Page) =>
     .getByRole('status')
     .filter({ hasText: /^Saved/ })
     .waitFor()
+
+/** Opens a menu and walks down to an item by the keyboard. */
+export async function chooseItem(page: Page, button: string, ...items: (string | RegExp)[]): Promise<void> {
+  await page.getByRole('button', { name: button, exact: true }).click()
+  for (const [i, name] of items.entries()) {
+    const item = page.getByRole('menuitem', { name, exact: typeof name === 'string' }).first()
+    await item.focus()
+    await item.press(i < items.length - 1 ? 'ArrowRight' : 'Enter')
+  }
+}

@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict'
 import { readFileSync } from 'node:fs'
 import { after, before, test } from 'node:test'
-import { addTreatment, drag, pictureOf, typeNumber } from './acts'
+import { addTreatment, chooseItem, drag, pictureOf, typeNumber } from './acts'
 import { openStage, type Stage } from './browser'
 
 let stage: Stage
@@ -36,11 +36,7 @@ const keys = () =>
 const value = async (name: string) =>
   Number(await stage.page.getByRole('spinbutton', { name, exact: true }).getAttribute('aria-valuenow'))
 const undoName = () => stage.page.getByRole('button', { name: /^Undo/ }).getAttribute('aria-label')
-const menu = async (button: string, ...items: (string | RegExp)[]) => {
-  await stage.page.getByRole('button', { name: button, exact: true }).click()
-  for (const item of items.slice(0, -1)) await stage.page.getByRole('menuitem', { name: item }).hover()
-  await stage.page.getByRole('menuitem', { name: items.at(-1) ?? '' }).click()
-}
+const menu = (button: string, ...items: (string | RegExp)[]) => chooseItem(stage.page, button, ...items)
 
 test('keys are chosen with a box, moved, nudged, copied, reversed, stretched and timed exactly', async () => {
   const { page } = stage
