@@ -4,7 +4,6 @@ import { memo, type PointerEvent, useRef } from 'react'
 import { seek } from '../session/playback'
 import { edit } from '../store/edit'
 import { store, useApp, useAppDispatch } from '../store/store'
-import { cx } from '../ui/classes'
 import { type TimeMap, useTimeDrag } from '../ui/timeline'
 import { chooseKey, currentLanes, dropChosen, isChosen, type Lane, retime } from './chosen-keys'
 import { snapsOf } from './lane-list'
@@ -22,8 +21,9 @@ interface KeyLaneProps {
 /** The keys of one value. */
 export const KeyLane = memo(
   function KeyLane({ place, label, animated, head, map, depth }: KeyLaneProps) {
+    const chosen = useApp((s) => s.view.chosenKeys.find((c) => samePlace(c.place, place))?.at)
     return (
-      <div className="flex h-6 bg-raised">
+      <div className="lane flex h-6 bg-raised">
         <div
           className="w-[200px] shrink-0 truncate border-r py-0.5 pr-2 text-dim"
           style={{ paddingLeft: 50 + depth * 14 }}
@@ -34,7 +34,13 @@ export const KeyLane = memo(
           <div className="absolute inset-x-0 top-3 h-px bg-line" />
           {/* By index: a key that is dragged stays the element that holds the pointer. */}
           {animated.keys?.map((key, i) => (
-            <KeyMark key={i} {...{ place, label, head, map }} at={key.at} travel={key.leave} />
+            <KeyMark
+              key={i}
+              {...{ place, label, head, map }}
+              at={key.at}
+              travel={key.leave}
+              chosen={chosen?.some((t) => Math.abs(t - key.at) < 1e-6) ?? false}
+            />
           ))}
         </div>
       </div>
@@ -50,71 +56,74 @@ export const KeyLane = memo(
 )
 
 /** A key at treatment time `at`: drag retimes it with all that are chosen, click goes to it, Delete removes them. Square marks hold, pointed ones travel. */
-function KeyMark(props: {
+interface KeyMarkProps {
   place: Place
   label: string
   at: number
   head: number
   travel: string
+  chosen: boolean
   map: TimeMap
-}) {
-  const { place, label, at, head, travel, map } = props
-  const dispatch = useAppDispatch()
-  const chosen = useApp((s) => isChosen(s.view.chosenKeys, place, at))
-  const here = useApp((s) => Math.abs(s.view.frame - (at - head)) < 0.5)
-  const start = useRef<{ lanes: Lane[]; at: number; moved: boolean }>({ lanes: [], at, moved: false })
-  const also = useRef(false)
-  const drag = useTimeDrag(
-    map,
-    () => {
-      chooseKey(place, at, also.current)
-      start.current = { lanes: currentLanes(), at, moved: false }
-    },
-    (by, _, gesture) => {
-      start.current.moved = true
-      if (start.current.lanes.length) retime(start.current.lanes, { kind: 'move', by }, gesture)
-    },
-    {
-      anchor: () => start.current.at - head,
-      snaps: () => {
-        const { document } = store.getState().project
-        return document ? snapsOf(document, place.shotId, start.current.lanes) : []
-      },
-    },
-  )
-  return (
-    <button
-      type="button"
-      data-key={JSON.stringify({ place, at })}
-      aria-label={`Key of ${label} at frame ${Math.round(at - head)}`}
-      aria-pressed={chosen}
-      className="absolute top-0 flex h-6 w-5 -translate-x-1/2 cursor-ew-resize touch-none items-center justify-center"
-      style={{ left: map.x(at - head) }}
-      {...drag}
-      onPointerDown={(event: PointerEvent) => {
-        also.current = event.shiftKey || event.ctrlKey || event.metaKey
-        drag.onPointerDown(event)
-      }}
-      onPointerUp={(event: PointerEvent) => {
-        drag.onPointerUp()
-        if (!start.current.moved && !also.current) dispatch(seek(at - head, place.shotId))
-        event.stopPropagation()
-      }}
-      onKeyDown={(event) => {
-        if (event.key === 'Delete' || event.key === 'Backspace') {
-          event.stopPropagation()
-          if (!isChosen(store.getState().view.chosenKeys, place, at) || !dropChosen())
-            dispatch(edit('key.drop', { place, at }))
-        } else if (event.key === 'Enter') chooseKey(place, at, event.shiftKey)
-      }}
-    >
-      <span
-        className={cx(
-          'size-2.5 border',
-          travel !== 'hold' && 'rotate-45',
-          chosen ? 'border-white bg-white' : here ? 'border-when bg-[#d9d2ff]' : 'border-when bg-when',
-        )}
-      />
-    </button>
-  )
 }
+
+const KeyMark = memo(
+  function KeyMark({ place, label, at, head, travel, chosen, map }: KeyMarkProps) {
+    const dispatch = useAppDispatch()
+    const start = useRef<{ lanes: Lane[]; at: number; moved: boolean }>({ lanes: [], at, moved: false })
+    const also = useRef(false)
+    const drag = useTimeDrag(
+      map,
+      () => {
+        chooseKey(place, at, also.current)
+        start.current = { lanes: currentLanes(), at, moved: false }
+      },
+      (by, _, gesture) => {
+        start.current.moved = true
+        if (start.current.lanes.length) retime(start.current.lanes, { kind: 'move', by }, gesture)
+      },
+      {
+        anchor: () => start.current.at - head,
+        snaps: () => {
+          const { document } = store.getState().project
+          return document ? snapsOf(document, place.shotId, start.current.lanes) : []
+        },
+      },
+    )
+    return (
+      <button
+        type="button"
+        data-key={JSON.stringify({ place, at })}
+        aria-label={`Key of ${label} at frame ${Math.round(at - head)}`}
+        aria-pressed={chosen}
+        data-holds={travel === 'hold' || undefined}
+        className="key-mark absolute top-0 h-6 w-5 cursor-ew-resize touch-none"
+        style={{ left: map.x(at - head) }}
+        {...drag}
+        onPointerDown={(event: PointerEvent) => {
+          also.current = event.shiftKey || event.ctrlKey || event.metaKey
+          drag.onPointerDown(event)
+        }}
+        onPointerUp={(event: PointerEvent) => {
+          drag.onPointerUp()
+          if (!start.current.moved && !also.current) dispatch(seek(at - head, place.shotId))
+          event.stopPropagation()
+        }}
+        onKeyDown={(event) => {
+          if (event.key === 'Delete' || event.key === 'Backspace') {
+            event.stopPropagation()
+            if (!isChosen(store.getState().view.chosenKeys, place, at) || !dropChosen())
+              dispatch(edit('key.drop', { place, at }))
+          } else if (event.key === 'Enter') chooseKey(place, at, event.shiftKey)
+        }}
+      ></button>
+    )
+  },
+  (a, b) =>
+    a.at === b.at &&
+    a.chosen === b.chosen &&
+    a.map === b.map &&
+    a.travel === b.travel &&
+    a.head === b.head &&
+    a.label === b.label &&
+    samePlace(a.place, b.place),
+)

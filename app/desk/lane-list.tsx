@@ -42,7 +42,7 @@ export function LaneList({ map }: { map: TimeMap }) {
     <div
       ref={list}
       data-testid="lanes"
-      className="relative min-h-0 flex-1 overflow-x-hidden overflow-y-auto"
+      className="apart relative min-h-0 flex-1 overflow-x-hidden overflow-y-auto"
       onPointerDown={(event) => {
         if (event.button !== 0 || (event.target as Element).closest('button, [role="slider"], svg')) return
         event.currentTarget.setPointerCapture(event.pointerId)
@@ -145,7 +145,7 @@ const StepLane = memo(function StepLane(props: {
   }
   return (
     <>
-      <div ref={row} className={cx('flex h-6', chosen && 'bg-raised')}>
+      <div ref={row} className={cx('lane flex h-6', chosen && 'bg-raised')}>
         <div
           className="flex w-[200px] shrink-0 items-center border-r pr-2"
           style={{ paddingLeft: 4 + depth * 14 }}

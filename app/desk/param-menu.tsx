@@ -3,10 +3,10 @@ import { fit, isNumeric, type Param } from '@stilus/core/params'
 import { type FrontControl, groupsAround, type Place } from '@stilus/core/project'
 import { uid } from '../session/work'
 import { edit } from '../store/edit'
-import { useAppDispatch } from '../store/store'
+import { store } from '../store/store'
 import { viewActions } from '../store/view'
 import type { MenuItem } from '../ui/overlays'
-import { useDesk, type Control } from './use-desk'
+import type { Control } from './use-desk'
 
 /** The value that was copied from a control last. */
 let copied: Animated['value'] | undefined
@@ -24,16 +24,16 @@ export function newNoise(kind: 'wobble' | 'flicker', param: Param): Mover {
 }
 
 /** What can be done with a control beside setting it. */
-export function useParamMenu(
+export function paramMenu(
   param: Param,
   place: Place,
   animated: Animated,
   control: Control,
 ): (MenuItem | null)[] {
-  const dispatch = useAppDispatch()
-  const { shot } = useDesk()
+  const { dispatch } = store
+  const shot = store.getState().project.document?.shots.find((s) => s.id === place.shotId)
   const numeric = isNumeric(param)
-  const groups = place.shapeId || place.mover ? [] : groupsAround(shot, place.stepId)
+  const groups = place.shapeId || place.mover || !shot ? [] : groupsAround(shot, place.stepId)
   const inner = groups.at(-1)
   const movers = () => void dispatch(viewActions.set({ movers: place }))
   const add = (kind: 'wobble' | 'flicker') => {
@@ -41,7 +41,7 @@ export function useParamMenu(
     movers()
   }
   const toFront = () => {
-    if (!inner) return
+    if (!inner || !shot) return
     const made: FrontControl = {
       id: uid(),
       label: param.label,

@@ -2,24 +2,36 @@ import type { Animated } from '@stilus/core/anim'
 import { type Param, sameValue } from '@stilus/core/params'
 import type { Place } from '@stilus/core/project'
 import { Link2, MoreVertical } from 'lucide-react'
-import { useState } from 'react'
+import { memo, useState } from 'react'
 import { useAppDispatch } from '../store/store'
 import { viewActions } from '../store/view'
 import { Hint, IconButton } from '../ui/button'
 import { cx } from '../ui/classes'
 import { Menu } from '../ui/overlays'
 import { KeyButton } from './key-button'
+import { samePlace } from './movers'
 import { isWide, ParamControl, shortly } from './param-control'
-import { useParamMenu } from './param-menu'
+import { paramMenu } from './param-menu'
 import { useAnimated } from './use-desk'
 
 /** One declared parameter: its name (double-click resets), its control, its key button and its menu. What is set goes to `also` too. */
-export function ParamRow(props: { param: Param; place: Place; animated: Animated; also?: readonly Place[] }) {
-  const { param, place, animated, also } = props
+export const ParamRow = memo(
+  Row,
+  (a, b) =>
+    a.param === b.param && a.animated === b.animated && samePlace(a.place, b.place) && a.also === b.also,
+)
+
+interface ParamRowProps {
+  param: Param
+  place: Place
+  animated: Animated
+  also?: readonly Place[]
+}
+
+function Row({ param, place, animated, also }: ParamRowProps) {
   const dispatch = useAppDispatch()
   const control = useAnimated(place, animated, also)
   const [open, setOpen] = useState(false)
-  const menu = useParamMenu(param, place, animated, control)
   const changed = control.keyed || control.moved || !sameValue(control.value, param.default)
   const wide = isWide(param)
   const name = (
@@ -68,7 +80,7 @@ export function ParamRow(props: { param: Param; place: Place; animated: Animated
             <MoreVertical size={14} />
           </button>
         }
-        items={menu}
+        items={() => paramMenu(param, place, animated, control)}
       />
     </div>
   )

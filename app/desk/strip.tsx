@@ -7,13 +7,14 @@ import {
   memo,
   type MouseEvent,
   type ReactNode,
+  useCallback,
   useEffect,
   useMemo,
   useRef,
   useState,
 } from 'react'
 import { edit } from '../store/edit'
-import { useAppDispatch, useView } from '../store/store'
+import { store, useAppDispatch, useView } from '../store/store'
 import { viewActions } from '../store/view'
 import { Hint } from '../ui/button'
 import { cx } from '../ui/classes'
@@ -26,6 +27,8 @@ import { useDesk } from './use-desk'
 const WIDTH = 104
 const DRAGGED = 'application/x-stilus-step'
 const TREATMENT = 'application/x-stilus-treatment'
+
+const shotIn = (shotId: string) => store.getState().project.document?.shots.find((s) => s.id === shotId)
 
 /** Arrow keys go from state to state; where they end they stay. */
 function walk(event: KeyboardEvent<HTMLElement>) {
@@ -41,26 +44,33 @@ function walk(event: KeyboardEvent<HTMLElement>) {
 
 /** The states of the shot from source to result: choose, switch, mix, group, reorder, hold to look at the picture as of a state. */
 export function Strip({ onAdd }: { onAdd(use: string, at?: number): void }) {
-  const { project, shot } = useDesk()
+  const { shot } = useDesk()
   const dispatch = useAppDispatch()
-  const { frame, face, stepIds } = useView('frame', 'face', 'stepIds')
+  const { face, stepIds } = useView('face', 'stepIds')
   const [opened, setOpened] = useState<ReadonlySet<string>>(new Set())
+  const toggle = useCallback(
+    (id: string) =>
+      setOpened((old) => new Set(old.has(id) ? [...old].filter((o) => o !== id) : [...old, id])),
+    [],
+  )
   const source = useMemo<Target>(() => ({ kind: 'shot', shotId: shot.id, upTo: 'source' }), [shot.id])
   const result = useMemo<Target>(() => ({ kind: 'shot', shotId: shot.id }), [shot.id])
-  const insert = (at: number) => dispatch(viewActions.set({ drawer: 'catalogue', insertAt: at }))
-  const drop = (event: DragEvent, at: number) => {
-    const moved = event.dataTransfer.getData(DRAGGED)
-    const use = event.dataTransfer.getData(TREATMENT)
-    const from = shot.steps.findIndex((s) => s.id === moved)
-    if (use) onAdd(use, at)
-    else if (from >= 0)
-      dispatch(edit('step.move', { shotId: shot.id, stepId: moved, to: at > from ? at - 1 : at }))
-  }
-  const toggle = (id: string) => {
-    const next = new Set(opened)
-    if (!next.delete(id)) next.add(id)
-    setOpened(next)
-  }
+  const { id: shotId } = shot
+  const insert = useCallback(
+    (at: number) => void dispatch(viewActions.set({ drawer: 'catalogue', insertAt: at })),
+    [dispatch],
+  )
+  const drop = useCallback(
+    (event: DragEvent, at: number) => {
+      const moved = event.dataTransfer.getData(DRAGGED)
+      const use = event.dataTransfer.getData(TREATMENT)
+      const steps = shotIn(shotId)?.steps ?? []
+      const from = steps.findIndex((s) => s.id === moved)
+      if (use) onAdd(use, at)
+      else if (from >= 0) dispatch(edit('step.move', { shotId, stepId: moved, to: at > from ? at - 1 : at }))
+    },
+    [dispatch, onAdd, shotId],
+  )
   const tile = (step: Step): ReactNode => {
     const open = opened.has(step.id) || (step.steps ?? []).some((s) => stepIds.includes(s.id))
     return (
@@ -74,10 +84,10 @@ export function Strip({ onAdd }: { onAdd(use: string, at?: number): void }) {
           ))}
         <StepTile
           step={step}
-          frame={frame}
           chosen={stepIds.includes(step.id)}
           open={open}
-          onOpen={() => toggle(step.id)}
+          onOpen={toggle}
+          shotId={shot.id}
         />
       </div>
     )
@@ -85,31 +95,33 @@ export function Strip({ onAdd }: { onAdd(use: string, at?: number): void }) {
   return (
     <div
       data-facet={face}
-      className="flex h-[104px] shrink-0 items-start overflow-x-auto border-t px-3 pt-2.5"
+      className="apart flex h-[104px] shrink-0 items-start overflow-x-auto border-t px-3 pt-2.5"
     >
       <div role="list" aria-label="States of the shot" className="flex" onKeyDown={walk}>
         <Tile label="Source" chosen={false} onChoose={() => dispatch(viewActions.step(null))} peek="source">
-          <Thumb project={project} target={source} frame={frame} width={WIDTH} />
+          <Thumb target={source} width={WIDTH} />
         </Tile>
         {shot.steps.map((step, i) => [
-          <Gap key={`gap-${i}`} after={i} onInsert={() => insert(i)} onDrop={(e) => drop(e, i)} />,
+          <Gap key={`gap-${i}`} after={i} onInsert={insert} onDrop={drop} />,
           tile(step),
         ])}
-        <Gap
-          after={shot.steps.length}
-          onInsert={() => insert(shot.steps.length)}
-          onDrop={(e) => drop(e, shot.steps.length)}
-        />
+        <Gap after={shot.steps.length} onInsert={insert} onDrop={drop} />
         <Tile label="Result" chosen={false} onChoose={() => dispatch(viewActions.step(null))} peek={null}>
-          <Thumb project={project} target={result} frame={frame} width={WIDTH} />
+          <Thumb target={result} width={WIDTH} />
         </Tile>
       </div>
     </div>
   )
 }
 
+interface GapProps {
+  after: number
+  onInsert(at: number): void
+  onDrop(e: DragEvent, at: number): void
+}
+
 /** Between two states: drop a step or a treatment here, or press it to insert one. */
-function Gap({ after, onInsert, onDrop }: { after: number; onInsert(): void; onDrop(e: DragEvent): void }) {
+const Gap = memo(function Gap({ after, onInsert, onDrop }: GapProps) {
   const [over, setOver] = useState(false)
   return (
     <div
@@ -122,7 +134,7 @@ function Gap({ after, onInsert, onDrop }: { after: number; onInsert(): void; onD
       onDrop={(e) => {
         e.preventDefault()
         setOver(false)
-        onDrop(e)
+        onDrop(e, after)
       }}
     >
       {over ? (
@@ -133,7 +145,7 @@ function Gap({ after, onInsert, onDrop }: { after: number; onInsert(): void; onD
             type="button"
             aria-label={`Insert a treatment at ${after + 1}`}
             className="flex size-5 items-center justify-center rounded text-line-strong group-hover/gap:text-text hover:bg-field focus-visible:text-text"
-            onClick={onInsert}
+            onClick={() => onInsert(after)}
           >
             <Plus size={13} />
           </button>
@@ -141,7 +153,7 @@ function Gap({ after, onInsert, onDrop }: { after: number; onInsert(): void; onD
       )}
     </div>
   )
-}
+})
 
 /** A state. Holding the button down for a moment, or the P key, shows the picture as of that state. */
 function Tile(props: {
@@ -215,27 +227,26 @@ function Tile(props: {
 
 const StepTile = memo(function StepTile({
   step,
-  frame,
+  shotId,
   chosen,
   open,
   onOpen,
 }: {
   step: Step
-  frame: number
+  shotId: string
   chosen: boolean
   open: boolean
-  onOpen(): void
+  onOpen(id: string): void
 }) {
-  const { project, shot } = useDesk()
   const dispatch = useAppDispatch()
-  const { solo, stepId } = useView('solo', 'stepId')
-  const { items, dialogs } = useStepMenu([step])
-  const [menu, setMenu] = useState(false)
-  const at = { shotId: shot.id, stepId: step.id }
-  const target = useMemo<Target>(() => ({ kind: 'shot', shotId: shot.id, upTo: step.id }), [shot.id, step.id])
+  const { solo } = useView('solo')
+  /** How often the menu was opened; each time it is a new one. */
+  const [menu, setMenu] = useState(0)
+  const at = { shotId, stepId: step.id }
+  const target = useMemo<Target>(() => ({ kind: 'shot', shotId, upTo: step.id }), [shotId, step.id])
   const region = useMemo<Target>(
-    () => ({ kind: 'shot', shotId: shot.id, view: { stepId: step.id, view: 'region' } }),
-    [shot.id, step.id],
+    () => ({ kind: 'shot', shotId, view: { stepId: step.id, view: 'region' } }),
+    [shotId, step.id],
   )
   const alone = solo.includes(step.id)
   const tile = useRef<HTMLDivElement>(null)
@@ -245,7 +256,9 @@ const StepTile = memo(function StepTile({
   const mix = step.mix.keys ? 1 : Number(step.mix.value)
   const choose = (event: MouseEvent) => {
     if (event.ctrlKey || event.metaKey) return dispatch(viewActions.alsoStep(step.id))
-    if (!event.shiftKey || !stepId) return dispatch(viewActions.step(step.id))
+    const { stepId } = store.getState().view
+    const shot = shotIn(shotId)
+    if (!event.shiftKey || !stepId || !shot) return dispatch(viewActions.step(step.id))
     const list = listOf(shot, step.id).map((s) => s.id)
     const [a, b] = [list.indexOf(stepId), list.indexOf(step.id)]
     const run = a < 0 ? [step.id] : list.slice(Math.min(a, b), Math.max(a, b) + 1)
@@ -254,10 +267,10 @@ const StepTile = memo(function StepTile({
   return (
     <div
       ref={tile}
-      className="group/tile relative"
+      className="tile group/tile relative"
       onContextMenu={(event) => {
         event.preventDefault()
-        setMenu(true)
+        setMenu(menu + 1)
       }}
     >
       <Tile
@@ -291,7 +304,7 @@ const StepTile = memo(function StepTile({
                 aria-label={open ? `Shut ${step.name}` : `Show the steps of ${step.name}`}
                 aria-expanded={open}
                 className="flex size-5 shrink-0 items-center justify-center rounded text-dim hover:text-text"
-                onClick={onOpen}
+                onClick={() => onOpen(step.id)}
               >
                 {open ? <ChevronsRightLeft size={13} /> : <ChevronsLeftRight size={13} />}
               </button>
@@ -299,15 +312,15 @@ const StepTile = memo(function StepTile({
           </>
         }
       >
-        <Thumb project={project} target={target} frame={frame} width={WIDTH} />
+        <Thumb target={target} width={WIDTH} />
         {step.where && (
           <span className="absolute right-1 bottom-1 rounded-xs border border-where">
-            <Thumb project={project} target={region} frame={frame} width={32} />
+            <Thumb target={region} width={32} />
           </span>
         )}
       </Tile>
       <div className="pointer-events-none absolute inset-x-1 top-1 flex justify-between [&>*]:pointer-events-auto">
-        <MixTag step={step} mix={mix} shotId={shot.id} />
+        <MixTag step={step} mix={mix} shotId={shotId} />
         <Hint text={alone ? 'Show all steps again' : `See only ${step.name}; with Shift beside others`}>
           <button
             type="button"
@@ -317,7 +330,7 @@ const StepTile = memo(function StepTile({
               'h-4 rounded-xs px-1 text-[11px] leading-4',
               alone
                 ? 'bg-text text-ground'
-                : 'bg-[#000000b0] text-white opacity-0 group-hover/tile:opacity-100 focus-visible:opacity-100',
+                : 'text-transparent group-hover/tile:bg-[#000000b0] group-hover/tile:text-white focus-visible:bg-[#000000b0] focus-visible:text-white',
             )}
             onClick={(e) => {
               const rest = solo.filter((id) => id !== step.id)
@@ -328,13 +341,30 @@ const StepTile = memo(function StepTile({
           </button>
         </Hint>
       </div>
-      <div className="absolute right-0 bottom-0 size-0">
-        <Menu align="end" open={menu} onOpenChange={setMenu} trigger={<span />} items={items} />
-      </div>
-      {dialogs}
+      {menu > 0 && <TileMenu key={menu} step={step} />}
     </div>
   )
 })
+
+/** What can be done with a state, opened at its corner. Its dialogs stay when it shuts. */
+function TileMenu({ step }: { step: Step }) {
+  const { items, dialogs } = useStepMenu([step])
+  const [open, setOpen] = useState(true)
+  return (
+    <div className="absolute right-0 bottom-0 size-0">
+      <Menu
+        align="end"
+        open={open}
+        onOpenChange={(next) => {
+          setOpen(next)
+        }}
+        trigger={<span />}
+        items={items}
+      />
+      {dialogs}
+    </div>
+  )
+}
 
 /** The mix on a state: drag sideways to change it. It shows when it is not full, or under the pointer. */
 function MixTag({ step, mix, shotId }: { step: Step; mix: number; shotId: string }) {
@@ -358,8 +388,10 @@ function MixTag({ step, mix, shotId }: { step: Step; mix: number; shotId: string
       aria-valuemin={0}
       aria-valuemax={100}
       className={cx(
-        'h-4 cursor-ew-resize touch-none rounded-xs bg-[#000000b0] px-1 text-[11px] leading-4 text-white',
-        percent === 100 && 'opacity-0 group-hover/tile:opacity-100 focus-visible:opacity-100',
+        'h-4 cursor-ew-resize touch-none rounded-xs px-1 text-[11px] leading-4',
+        percent === 100
+          ? 'text-transparent group-hover/tile:bg-[#000000b0] group-hover/tile:text-white focus-visible:bg-[#000000b0] focus-visible:text-white'
+          : 'bg-[#000000b0] text-white',
       )}
       onKeyDown={(event) => {
         const by = { ArrowLeft: -1, ArrowDown: -1, ArrowRight: 1, ArrowUp: 1 }[event.key]

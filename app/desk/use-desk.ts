@@ -12,7 +12,7 @@ import {
 } from '@stilus/core/project'
 import { createContext, useContext } from 'react'
 import { editAll } from '../store/edit'
-import { useApp, useAppDispatch, useView } from '../store/store'
+import { type RootState, useApp, useAppDispatch, useView } from '../store/store'
 import { viewActions } from '../store/view'
 
 export interface Desk {
@@ -52,36 +52,47 @@ export function useTime(): number {
 /** An animatable value at the playhead, with everything that its control needs. What is set goes to `also` too. */
 export function useAnimated(place: Place, animated: Animated, also: readonly Place[] = []) {
   const dispatch = useAppDispatch()
-  const { project, shot } = useDesk()
-  const front = place.shapeId || place.mover ? undefined : frontFor(shot, place.stepId, place.param)
   const movers = (animated.movers ?? []).filter((m) => m.on)
   const follows = movers.find((m) => m.kind === 'follow' && m.join === 'replace')
+  // Everything is read by selectors, so that a control is drawn again only when what it shows has changed.
+  const shotOf = (s: RootState) => s.project.document?.shots.find((shot) => shot.id === place.shotId)
+  const timeOf = (s: RootState) => {
+    const shot = shotOf(s)
+    return shot ? treatmentTime(shot, s.view.frame) : 0
+  }
+  const front = useApp((s) => {
+    const shot = shotOf(s)
+    return place.shapeId || place.mover || !shot
+      ? undefined
+      : frontFor(shot, place.stepId, place.param)?.group
+  })
   /** The value is made elsewhere: what is set here would not show. */
   const held = Boolean(front ?? follows)
-  const read = (frame: number) => {
-    const t = treatmentTime(shot, frame)
-    return JSON.stringify(held ? valueNow(project, place, t) : valueAt(animated, t))
-  }
-  const value = useApp((s) => read(s.view.frame))
-  const onKey = useApp((s) => keyAt(animated, treatmentTime(shot, s.view.frame)) !== undefined)
+  const value = useApp((s) => {
+    const document = s.project.document
+    return JSON.stringify(
+      held && document ? valueNow(document, place, timeOf(s)) : valueAt(animated, timeOf(s)),
+    )
+  })
+  const onKey = useApp((s) => keyAt(animated, timeOf(s)) !== undefined)
   const places = [place, ...also]
   return {
     value: JSON.parse(value) as Animated['value'],
     keyed: Boolean(animated.keys?.length),
     onKey,
     held,
-    front: front?.group,
+    front,
     moved: movers.length > 0 || front !== undefined,
     set: (value: Animated['value'], gesture?: string) => {
       dispatch((run, getState) => {
-        const at = treatmentTime(shot, getState().view.frame)
+        const at = timeOf(getState())
         const acts = places.map((p): Act => ['value.set', { place: p, at, value }])
         run(editAll(acts, `Change ${place.param.replace(/-/g, ' ')}`, gesture))
       })
     },
     toggleKey: () =>
       dispatch((run, getState) => {
-        const at = treatmentTime(shot, getState().view.frame)
+        const at = timeOf(getState())
         const value = valueAt(animated, at)
         const dropping = keyAt(animated, at) !== undefined
         const acts = places.map((p): Act =>

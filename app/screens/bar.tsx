@@ -165,13 +165,13 @@ export function Mark() {
   )
 }
 
+const CLOCK = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' })
+
 function SaveState() {
   const { status, savedAt, elsewhere } = useApp((s) => s.project)
   if (elsewhere) return <span className="px-2 text-what">Open in another tab</span>
   if (typeof status === 'object') return <span className="px-2 text-alert">Not saved</span>
-  const at = savedAt
-    ? new Date(savedAt).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
-    : ''
+  const at = savedAt ? CLOCK.format(savedAt) : ''
   return (
     <span role="status" className="w-24 px-2 text-right whitespace-nowrap text-dim">
       {status === 'saving' ? 'Saving …' : `Saved ${at}`}

@@ -1,5 +1,5 @@
 import { type Project, treatmentTime } from '@stilus/core/project'
-import { useCallback, useEffect, useMemo } from 'react'
+import { memo, useCallback, useEffect, useMemo } from 'react'
 import { useNavigate, useParams } from 'react-router'
 import { Lanes } from '../desk/lanes'
 import { PointOverlay } from '../desk/point-overlay'
@@ -63,6 +63,11 @@ export function DeskScreen({ project }: { project: Project }) {
   )
 }
 
+// Dragging an edge between panels draws none of them again.
+const StripMemo = memo(Strip)
+const PanelMemo = memo(StepPanel)
+const LanesMemo = memo(Lanes)
+
 function DeskBody() {
   const { project, shot } = useDesk()
   const dispatch = useAppDispatch()
@@ -103,7 +108,7 @@ function DeskBody() {
         </Rail>
         <main className="flex min-w-0 flex-1 flex-col">
           <Picture />
-          <Strip onAdd={add} />
+          <StripMemo onAdd={add} />
         </main>
         <aside
           aria-label="Controls"
@@ -111,19 +116,19 @@ function DeskBody() {
           style={{ width: panel }}
         >
           <Divider label="Width of the controls" size={panel} grows="left" onSize={setPanel} />
-          <StepPanel />
+          <PanelMemo />
         </aside>
       </div>
       <div className="relative flex shrink-0 flex-col border-t" style={{ height: lanes }}>
         <Divider label="Height of the lanes" size={lanes} grows="up" onSize={setLanes} />
-        <Lanes />
+        <LanesMemo />
       </div>
     </div>
   )
 }
 
 /** The viewer with what is chosen to be seen, and the handles of the face that is open. */
-function Picture() {
+const Picture = memo(function Picture() {
   const { project, shot } = useDesk()
   const step = useSelectedStep()
   const view = useView(
@@ -197,4 +202,4 @@ function Picture() {
       />
     </>
   )
-}
+})

@@ -57,8 +57,12 @@ const PANEL = 'z-50 max-h-[70vh] min-w-44 overflow-y-auto rounded bg-[#3a3a3a] p
 const ROW =
   'flex h-7 items-center justify-between gap-6 rounded px-2 outline-none data-[highlighted]:bg-[#4f4f4f] data-[state=open]:bg-[#4f4f4f]'
 
-function Items({ items }: { items: (MenuItem | null)[] }) {
-  return items.map((item, i) =>
+/** Items as they stand, or made when the menu opens. */
+export type MenuItems = (MenuItem | null)[] | (() => (MenuItem | null)[])
+
+function Items({ items }: { items: MenuItems }) {
+  const list = typeof items === 'function' ? items() : items
+  return list.map((item, i) =>
     item === null ? (
       <DropdownMenu.Separator key={i} className="my-1 h-px bg-line-strong" />
     ) : item.items ? (
@@ -107,7 +111,7 @@ export function Menu({
   open?: boolean
   onOpenChange?(open: boolean): void
   trigger: ReactNode
-  items: (MenuItem | null)[]
+  items: MenuItems
   align?: 'start' | 'end'
 }) {
   return (

@@ -115,8 +115,8 @@ export function Playhead({ map, left }: { map: TimeMap; left: number }) {
   return (
     <div
       aria-hidden
-      className="pointer-events-none absolute inset-y-0 w-px bg-white"
-      style={{ left: left + map.x(frame) }}
+      className="pointer-events-none absolute inset-y-0 left-0 w-px bg-white will-change-transform"
+      style={{ transform: `translateX(${left + map.x(frame)}px)` }}
     >
       <span className="absolute top-0 -left-[5px] h-2 w-[11px] rounded-b-sm bg-white" />
     </div>

@@ -1,24 +1,52 @@
 import type { Project } from '@stilus/core/project'
 import type { Target } from '@stilus/core/render'
 import { useEffect, useState } from 'react'
+import { whenIdle } from '../session/idle'
 import { session } from '../session/session'
-import { useApp } from '../store/store'
+import { useView } from '../store/store'
 import type { TimeMap } from '../ui/timeline'
 
-/** Frames of long sequences are looked up this many at most. */
+/** Frames of long sequences are looked up this many at most, these many at a time. */
 const MOST = 400
+const AT_ONCE = 4
+/** Milliseconds after a change, and between two looks. */
+const REST = 600
 
 /** Under the ruler: the frames that are rendered and play in real time, at the scale of playback. */
 export function CachedLine(props: { project: Project; target: Target; map: TimeMap; scale: number }) {
   const { project, target, map, scale } = props
   const [spans, setSpans] = useState<[number, number][]>([])
-  const playing = useApp((s) => s.view.playing)
+  const { playing, hand } = useView('playing', 'hand')
   useEffect(() => {
-    const look = () => setSpans(cachedSpans(project, target, map.first, map.end, scale))
-    look()
-    const timer = setInterval(look, 1000)
-    return () => clearInterval(timer)
-  }, [project, target, map.first, map.end, scale, playing])
+    if (hand) return
+    let callOff = () => undefined as void
+    let timer: ReturnType<typeof setTimeout>
+    const look = () => {
+      const spans: [number, number][] = []
+      const step = Math.max(1, Math.ceil((map.end - map.first) / MOST))
+      let frame = map.first
+      const some = () => {
+        const { renderer } = session()
+        for (let n = 0; n < AT_ONCE && frame < map.end; n++, frame += step) {
+          if (!renderer.has({ project, target, frame, scale })) continue
+          const last = spans.at(-1)
+          if (last && last[1] === frame) last[1] = frame + step
+          else spans.push([frame, frame + step])
+        }
+        if (frame < map.end) callOff = whenIdle(some)
+        else {
+          setSpans((old) => (JSON.stringify(old) === JSON.stringify(spans) ? old : spans))
+          timer = setTimeout(look, REST)
+        }
+      }
+      callOff = whenIdle(some)
+    }
+    timer = setTimeout(look, REST)
+    return () => {
+      clearTimeout(timer)
+      callOff()
+    }
+  }, [project, target, map.first, map.end, scale, playing, hand])
   return (
     <div aria-hidden className="pointer-events-none absolute inset-x-0 bottom-0 h-[3px]">
       {spans.map(([a, b]) => (
@@ -30,23 +58,4 @@ export function CachedLine(props: { project: Project; target: Target; map: TimeM
       ))}
     </div>
   )
-}
-
-function cachedSpans(
-  project: Project,
-  target: Target,
-  first: number,
-  end: number,
-  scale: number,
-): [number, number][] {
-  const step = Math.max(1, Math.ceil((end - first) / MOST))
-  const spans: [number, number][] = []
-  const { renderer } = session()
-  for (let frame = first; frame < end; frame += step) {
-    if (!renderer.has({ project, target, frame, scale })) continue
-    const last = spans.at(-1)
-    if (last && last[1] === frame) last[1] = frame + step
-    else spans.push([frame, frame + step])
-  }
-  return spans
 }

@@ -1,52 +1,79 @@
 import type { Project } from '@stilus/core/project'
 import type { Target } from '@stilus/core/render'
 import { useEffect, useMemo, useRef, useState } from 'react'
-import { useView } from '../store/store'
+import { whenIdle } from '../session/idle'
+import { store, useView } from '../store/store'
 import { cx } from '../ui/classes'
 import { usePicture } from './use-picture'
 
 /** Thumbnails follow a playhead or a document that keeps changing this many milliseconds after its last change. */
 const REST = 90
 
-/** A small live picture of a target. It rests while it is out of sight and during playback, and follows when a moving hand pauses. */
-export function Thumb(props: {
-  project: Project
+interface ThumbProps {
+  /** The document, where it is not the one that is open. */
+  project?: Project
   target: Target
-  frame: number
+  /** A frame, where it is not the one under the playhead. */
+  frame?: number
   width: number
   className?: string
-}) {
-  const { target, width } = props
+}
+
+/**
+ * A small live picture of a target. It rests while it is out of sight and during playback, and follows when a moving hand pauses; it is not drawn again
+ * while the playhead moves.
+ */
+export function Thumb({ project, target, frame, width, className }: ThumbProps) {
   const canvas = useRef<HTMLCanvasElement>(null)
   const { playing } = useView('playing')
   const seen = useOnScreen(canvas)
-  const { project, frame } = useRested(props)
-  const { size } = project
+  const rested = useRested(project, frame)
+  const size = (rested.project ?? project)?.size ?? { width: 16, height: 9 }
   const height = Math.round((width * size.height) / size.width)
   const scale = (width * Math.min(2, window.devicePixelRatio || 1)) / size.width
   const request = useMemo(
-    () => (playing || !seen ? null : { project, target, frame, scale }),
-    [playing, seen, project, target, frame, scale],
+    () =>
+      playing || !seen || !rested.project
+        ? null
+        : { project: rested.project, target, frame: rested.frame, scale },
+    [playing, seen, rested, target, scale],
   )
   usePicture(canvas, request)
   return (
-    <canvas
-      ref={canvas}
-      aria-hidden
-      className={cx('checker block', props.className)}
-      style={{ width, height }}
-    />
+    <canvas ref={canvas} aria-hidden className={cx('checker block', className)} style={{ width, height }} />
   )
 }
 
-/** The latest project and frame, once they have not changed for a moment; the first at once. */
-function useRested({ project, frame }: { project: Project; frame: number }) {
-  const [rested, setRested] = useState({ project, frame })
+const now = (project: Project | undefined, frame: number | undefined) => {
+  const state = store.getState()
+  return { project: project ?? state.project.document ?? undefined, frame: frame ?? state.view.frame }
+}
+
+/** The latest document and frame, once they have not changed for a moment and the page has time; the first at once. */
+function useRested(project: Project | undefined, frame: number | undefined) {
+  const [rested, setRested] = useState(() => now(project, frame))
   useEffect(() => {
-    if (rested.project === project && rested.frame === frame) return
-    const timer = setTimeout(() => setRested({ project, frame }), REST)
-    return () => clearTimeout(timer)
-  }, [project, frame, rested])
+    let shown = rested
+    let timer: ReturnType<typeof setTimeout> | undefined
+    let callOff = () => undefined as void
+    const look = () => {
+      const next = now(project, frame)
+      if (next.project === shown.project && next.frame === shown.frame) return
+      shown = next
+      clearTimeout(timer)
+      callOff()
+      timer = setTimeout(() => (callOff = whenIdle(() => setRested(now(project, frame)))), REST)
+    }
+    look()
+    const unsubscribe = store.subscribe(look)
+    return () => {
+      unsubscribe()
+      clearTimeout(timer)
+      callOff()
+    }
+    // What was shown when the effect began is all that matters of it.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [project, frame])
   return rested
 }
 

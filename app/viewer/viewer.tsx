@@ -85,7 +85,7 @@ export function Viewer({ project, target, frame, against, overlay, badge, empty 
     <div
       ref={box}
       data-testid="viewer"
-      className={cx('relative min-h-0 flex-1 overflow-hidden', SURROUND[view.surround])}
+      className={cx('apart relative min-h-0 flex-1 overflow-hidden', SURROUND[view.surround])}
       {...pointer}
       {...probe}
     >

@@ -22,6 +22,17 @@ const LIMIT = 500
 
 export const emptyHistory = (): History<never> => ({ entries: [], position: 0 })
 
+/** Whether patches replace exactly the places that earlier ones replaced. */
+function overwrites(earlier: readonly Patch[], later: readonly Patch[]): boolean {
+  const places = (patches: readonly Patch[]) =>
+    patches
+      .map((p) => JSON.stringify(p.path))
+      .sort()
+      .join()
+  const all = [...earlier, ...later]
+  return all.every((p) => p.op === 'replace') && places(earlier) === places(later)
+}
+
 /** Adds a change. Undone entries are dropped; a change that changed nothing adds nothing. */
 export function record<C>(history: History<C>, change: Change, merge?: string, context?: C): History<C> {
   if (!change.patches.length) return history
@@ -35,10 +46,12 @@ export function record<C>(history: History<C>, change: Change, merge?: string, c
     context,
   }
   if (merge && last?.merge === merge) {
+    // A drag that sets the same places again and again is the last of what it set, and the first of what was there.
+    const again = overwrites(last.patches, entry.patches)
     kept[kept.length - 1] = {
       ...entry,
-      patches: [...last.patches, ...entry.patches],
-      inverse: [...entry.inverse, ...last.inverse],
+      patches: again ? entry.patches : [...last.patches, ...entry.patches],
+      inverse: again ? last.inverse : [...entry.inverse, ...last.inverse],
     }
   } else kept.push(entry)
   const entries = kept.slice(-LIMIT)

@@ -7,6 +7,7 @@ const decoded = new WeakMap<object, ColourTable>()
 
 /** The colour tables that the steps among these nodes name, decoded once for each document's table. */
 export function tablesOf(project: Project, nodes: readonly Node[]): Tables {
+  if (!project.tables?.length) return {}
   const used = new Set(
     nodes.flatMap(({ op }): object[] => (op.kind === 'colour' ? op.parts : [op])).flatMap(fileValues),
   )

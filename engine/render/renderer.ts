@@ -30,6 +30,7 @@ export class Renderer {
   readonly cache = new FrameCache(CACHE_BYTES)
   readonly #pool: RenderPool
   readonly #flying = new Map<string, Promise<Delivered>>()
+  readonly #keys = new WeakMap<Project, Map<string, string>>()
 
   /**
    * @param onProblem told of what went wrong without stopping the work: a frame that cannot be read, a worker that died
@@ -52,22 +53,32 @@ export class Renderer {
 
   /** The picture of a request if it is there already. */
   peek(request: RenderRequest): Delivered | undefined {
-    return this.cache.get(planKey(planOf(request)))
+    return this.cache.get(this.#keyOf(request))
   }
 
   /** Whether the picture of a request is there already, without counting as use. */
   has(request: RenderRequest): boolean {
-    return this.cache.has(planKey(planOf(request)))
+    return this.cache.has(this.#keyOf(request))
+  }
+
+  /** The key of a request's picture. Planning is asked for often and a document never changes, so each is done once a document. */
+  #keyOf(request: RenderRequest): string {
+    const { project, target, frame, scale, area } = request
+    let known = this.#keys.get(project)
+    if (!known) this.#keys.set(project, (known = new Map()))
+    const name = JSON.stringify([target, frame, scale, area])
+    let key = known.get(name)
+    if (key === undefined) known.set(name, (key = planKey(planOf(request))))
+    return key
   }
 
   /** @throws AbortError when no longer wanted; Error where the picture cannot be made */
   render(request: RenderRequest): Promise<Delivered> {
-    const planned = planOf(request)
     const format = request.format ?? 'rgba8'
     const group = groupOf(request)
     if (request.urgent) this.look(request)
-    const key = planKey(planned)
-    if (format !== 'rgba8') return this.#make(planned, format, request)
+    if (format !== 'rgba8') return this.#make(planOf(request), format, request)
+    const key = this.#keyOf(request)
     const known = this.cache.get(key)
     if (known) return Promise.resolve(known)
     const flying = this.#flying.get(key)
@@ -75,7 +86,7 @@ export class Renderer {
     if (flying && !request.signal)
       return flying.catch((e: Error) => (e.name === 'AbortError' ? this.render(request) : Promise.reject(e)))
     const began = performance.now()
-    const making = this.#make(planned, format, request)
+    const making = this.#make(planOf(request), format, request)
     const keep = (picture: Delivered) =>
       this.cache.put(key, picture, { group, frame: request.frame, cost: performance.now() - began })
     // A frame whose source failed is shown as failed but not kept: it may be there the next time.
