@@ -24,7 +24,7 @@ interface Gesture {
 }
 
 /** A shot with 40 grades and 2,000 keys, as a package. */
-export async function heavyPackage(): Promise<string> {
+async function heavyPackage(): Promise<string> {
   const folder = mkdtempSync(join(tmpdir(), 'stilus-bench-'))
   const clip = join(folder, 'clip.mp4')
   await makeClip({ path: clip, frames: FRAMES, width: 640, height: 360 })
@@ -122,11 +122,6 @@ function judge(name: string, events: readonly TraceEvent[]): Gesture {
     mains
       .map((m) => events.filter((e) => e.pid === m.pid && e.tid === m.tid))
       .sort((a, b) => b.filter(commits).length - a.filter(commits).length)[0] ?? []
-  if (process.env.PARTS) {
-    const sums = new Map<string, number>()
-    for (const e of busiest) if (e.ph === 'X') sums.set(e.name, (sums.get(e.name) ?? 0) + (e.dur ?? 0) / 1000)
-    console.log(name, [...sums].sort((a, b) => b[1] - a[1]).slice(0, 16).map(([n, t]) => `${n} ${t.toFixed(0)}`).join(', '))
-  }
   const frames = busiest.filter((e) => e.name === 'FireAnimationFrame').map((e) => e.ts)
   const span = ((frames.at(-1) ?? 0) - (frames[0] ?? 0)) / 1e6
   const tasks = busiest
@@ -143,7 +138,7 @@ function judge(name: string, events: readonly TraceEvent[]): Gesture {
 }
 
 /** Moves the pressed pointer there and back in 90 moves, one for each frame of the page; the page asks for animation frames meanwhile, so that each is in the trace. */
-export async function sweep(page: Page, from: [number, number], to: [number, number]): Promise<void> {
+async function sweep(page: Page, from: [number, number], to: [number, number]): Promise<void> {
   await page.evaluate(
     `window.sweeping = true; (function tick() { if (window.sweeping) requestAnimationFrame(tick) })()`,
   )

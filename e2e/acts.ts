@@ -77,8 +77,12 @@ export const saved = (page: Page) =>
     .waitFor()
 
 /** Opens a menu and walks down to an item by the keyboard. */
-export async function chooseItem(page: Page, button: string, ...items: (string | RegExp)[]): Promise<void> {
-  await page.getByRole('button', { name: button, exact: true }).click()
+export async function chooseItem(
+  page: Page,
+  button: string | RegExp,
+  ...items: (string | RegExp)[]
+): Promise<void> {
+  await page.getByRole('button', { name: button, exact: typeof button === 'string' }).click()
   for (const [i, name] of items.entries()) {
     const item = page.getByRole('menuitem', { name, exact: typeof name === 'string' }).first()
     await item.focus()

@@ -26,8 +26,10 @@ after(() => stage?.close())
 const names = () =>
   stage.page
     .getByRole('list', { name: 'States of the shot' })
-    .getByRole('listitem')
-    .evaluateAll((tiles) => tiles.map((t) => t.textContent?.trim()))
+    .locator('[data-state-tile]')
+    .evaluateAll((tiles) =>
+      tiles.map((t) => (t.getAttribute('aria-label') ?? '').replace(/(, selected)?\. Hold.*/, '')),
+    )
 const tile = (name: string) =>
   stage.page
     .getByRole('list', { name: 'States of the shot' })

@@ -98,17 +98,23 @@ export function Strip({ onAdd }: { onAdd(use: string, at?: number): void }) {
       className="apart flex h-[104px] shrink-0 items-start overflow-x-auto border-t px-3 pt-2.5"
     >
       <div role="list" aria-label="States of the shot" className="flex" onKeyDown={walk}>
-        <Tile label="Source" chosen={false} onChoose={() => dispatch(viewActions.step(null))} peek="source">
-          <Thumb target={source} width={WIDTH} />
-        </Tile>
-        {shot.steps.map((step, i) => [
-          <Gap key={`gap-${i}`} after={i} onInsert={insert} onDrop={drop} />,
-          tile(step),
-        ])}
-        <Gap after={shot.steps.length} onInsert={insert} onDrop={drop} />
-        <Tile label="Result" chosen={false} onChoose={() => dispatch(viewActions.step(null))} peek={null}>
-          <Thumb target={result} width={WIDTH} />
-        </Tile>
+        <div role="listitem">
+          <Tile label="Source" chosen={false} onChoose={() => dispatch(viewActions.step(null))} peek="source">
+            <Thumb target={source} width={WIDTH} />
+          </Tile>
+        </div>
+        {shot.steps.map((step, i) => (
+          <div key={step.id} role="listitem" className="flex">
+            <Gap after={i} onInsert={insert} onDrop={drop} />
+            {tile(step)}
+          </div>
+        ))}
+        <div role="listitem" className="flex">
+          <Gap after={shot.steps.length} onInsert={insert} onDrop={drop} />
+          <Tile label="Result" chosen={false} onChoose={() => dispatch(viewActions.step(null))} peek={null}>
+            <Thumb target={result} width={WIDTH} />
+          </Tile>
+        </div>
       </div>
     </div>
   )
@@ -180,7 +186,7 @@ function Tile(props: {
     peeking.current = false
   }
   return (
-    <div role="listitem" className="shrink-0" style={{ width: WIDTH }}>
+    <div className="shrink-0" style={{ width: WIDTH }}>
       <button
         type="button"
         data-state-tile

@@ -160,7 +160,11 @@ function LookMenu({
   return (
     <Menu
       trigger={
-        <Button look="quiet" aria-label="What the viewer shows" className="px-2">
+        <Button
+          look="quiet"
+          aria-label={`What the viewer shows: ${name}${channel ? `, ${channel.toLowerCase()}` : ''}`}
+          className="px-2"
+        >
           {name}
           {channel ? `, ${channel.toLowerCase()}` : ''} <ChevronDown size={14} />
         </Button>
@@ -205,7 +209,12 @@ function CompareMenu({ project, shot, step }: { project: Project; shot: Shot; st
     <>
       <Menu
         trigger={
-          <Button look="quiet" aria-label="Compare" aria-pressed={on} className="px-2">
+          <Button
+            look="quiet"
+            aria-label={on ? `Compare: ${MODES.find((m) => m.id === compare.mode)?.label ?? ''}` : 'Compare'}
+            aria-pressed={on}
+            className="px-2"
+          >
             {compare.mode === 'flip' ? <FlipHorizontal2 size={16} /> : <SplitSquareHorizontal size={16} />}
             {on ? MODES.find((m) => m.id === compare.mode)?.label : 'Compare'} <ChevronDown size={14} />
           </Button>
