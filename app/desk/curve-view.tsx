@@ -361,7 +361,7 @@ function KeyNumbers({ curves }: { curves: Curve[] }) {
           onChange={put}
         />
         <Button look="quiet" className="!h-6 px-1" aria-label={`${label} zero`} onClick={() => put(0)}>
-          0
+          Zero
         </Button>
       </label>
     )

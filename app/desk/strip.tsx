@@ -131,31 +131,32 @@ const Gap = memo(function Gap({ after, onInsert, onDrop }: GapProps) {
   const [over, setOver] = useState(false)
   return (
     <div
-      className="group/gap flex h-[59px] w-5 shrink-0 items-center justify-center"
+      className="group/gap relative flex h-[59px] w-5 shrink-0 items-center justify-center"
       onDragOver={(e) => {
         e.preventDefault()
         setOver(true)
       }}
-      onDragLeave={() => setOver(false)}
+      onDragLeave={(e) => {
+        if (!e.currentTarget.contains(e.relatedTarget as Node | null)) setOver(false)
+      }}
       onDrop={(e) => {
         e.preventDefault()
         setOver(false)
         onDrop(e, after)
       }}
     >
-      {over ? (
-        <span aria-hidden className="h-full w-1 rounded-full bg-text" />
-      ) : (
-        <Hint text="Insert a treatment here">
-          <button
-            type="button"
-            aria-label={`Insert a treatment at ${after + 1}`}
-            className="flex size-5 items-center justify-center rounded text-line-strong group-hover/gap:text-text hover:bg-field focus-visible:text-text"
-            onClick={() => onInsert(after)}
-          >
-            <Plus size={13} />
-          </button>
-        </Hint>
+      <Hint text="Insert a treatment here">
+        <button
+          type="button"
+          aria-label={`Insert a treatment at ${after + 1}`}
+          className="flex size-5 items-center justify-center rounded text-line-strong group-hover/gap:text-text hover:bg-field focus-visible:text-text"
+          onClick={() => onInsert(after)}
+        >
+          <Plus size={13} />
+        </button>
+      </Hint>
+      {over && (
+        <span aria-hidden className="pointer-events-none absolute inset-y-0 w-1 rounded-full bg-text" />
       )}
     </div>
   )

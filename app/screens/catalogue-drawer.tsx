@@ -29,6 +29,16 @@ const FAMILIES: Record<Family, string> = {
   ...{ warp: 'Shape and warp', key: 'Keys', generate: 'Generators', time: 'Time' },
 }
 
+/** How far a name is from what was typed: it begins with it, a word of it does, or neither. */
+const distance = (name: string, words: readonly string[]): number => {
+  const parts = name.toLowerCase().split(' ')
+  return words.every((w) => parts[0]?.startsWith(w))
+    ? 0
+    : words.every((w) => parts.some((p) => p.startsWith(w)))
+      ? 1
+      : 2
+}
+
 /** Treatments and recipes on the shot's own picture. Resting the pointer on one shows it large; a click adds it, a drag drops it into the strip. */
 export function CatalogueDrawer({
   project,
@@ -45,7 +55,9 @@ export function CatalogueDrawer({
   const picker = useRef<HTMLInputElement>(null)
   const words = text.toLowerCase().split(/\s+/).filter(Boolean)
   const says = (said: string) => words.every((w) => said.toLowerCase().includes(w))
-  const found = STEPS.filter((s) => says(`${s.name} ${FAMILIES[s.family]} ${s.purpose}`))
+  const found = STEPS.filter((s) => says(`${s.name} ${FAMILIES[s.family]} ${s.purpose}`)).sort(
+    (a, b) => distance(a.name, words) - distance(b.name, words),
+  )
   const foundRecipes = recipes.filter((r) => says(`${r.value.name} recipe`))
   const families = [...new Set(found.map((s) => s.family))]
   const before = insertAt !== null && insertAt < shot.steps.length ? shot.steps[insertAt] : undefined
