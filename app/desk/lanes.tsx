@@ -46,7 +46,7 @@ export function Lanes() {
                 <Ruler map={map} rate={project.rate}>
                   <CachedLine project={project} target={target} map={map} scale={playScale(quality)} />
                 </Ruler>
-                <Markers project={project} shot={shot} map={map} />
+                <Markers project={project} start={shot.start} length={shot.length} map={map} />
                 <ChosenSpan map={map} />
               </div>
             </div>

@@ -1,14 +1,21 @@
-import type { Project, Shot } from '@stilus/core/project'
-import { seek } from '../session/playback'
+import type { Project } from '@stilus/core/project'
 import { edit } from '../store/edit'
 import { useAppDispatch } from '../store/store'
 import { Menu } from '../ui/overlays'
 import type { TimeMap } from '../ui/timeline'
 
-/** The markers of the sequence that lie in a shot, on its ruler. */
-export function Markers({ project, shot, map }: { project: Project; shot: Shot; map: TimeMap }) {
+interface MarkersProps {
+  project: Project
+  /** The part of the sequence that the ruler shows. */
+  start: number
+  length: number
+  map: TimeMap
+}
+
+/** The markers of the sequence on a ruler that begins at sequence frame `start`. */
+export function Markers({ project, start, length, map }: MarkersProps) {
   const dispatch = useAppDispatch()
-  const here = (project.markers ?? []).filter((m) => m.at >= shot.start && m.at < shot.start + shot.length)
+  const here = (project.markers ?? []).filter((m) => m.at >= start && m.at < start + length)
   return here.map((marker) => (
     <Menu
       key={marker.id}
@@ -18,7 +25,7 @@ export function Markers({ project, shot, map }: { project: Project; shot: Shot; 
           aria-label={`Marker ${marker.name || 'without a name'}`}
           title={marker.name}
           className="absolute bottom-0.5 flex h-4 w-3 -translate-x-1/2 items-end justify-center"
-          style={{ left: map.x(marker.at - shot.start) }}
+          style={{ left: map.x(marker.at - start) }}
         >
           <svg width={9} height={11} aria-hidden>
             <path d="M0 0H9V6L4.5 11L0 6Z" fill="#ececec" />
@@ -26,7 +33,7 @@ export function Markers({ project, shot, map }: { project: Project; shot: Shot; 
         </button>
       }
       items={[
-        { label: 'Go there', run: () => dispatch(seek(marker.at - shot.start, shot.id)) },
+        { label: 'Go there', run: () => map.seek(marker.at - start) },
         {
           label: 'Remove',
           danger: true,

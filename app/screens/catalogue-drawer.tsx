@@ -50,6 +50,7 @@ export function CatalogueDrawer({
   onAdd(use: string): void
 }) {
   const [text, setText] = useState('')
+  const dispatch = useAppDispatch()
   const { insertAt } = useView('insertAt')
   const recipes = useRecipes()
   const picker = useRef<HTMLInputElement>(null)
@@ -75,6 +76,7 @@ export function CatalogueDrawer({
           onKeyDown={(e) => {
             e.stopPropagation()
             if (e.key === 'Enter' && found[0]) onAdd(found[0].id)
+            if (e.key === 'Escape') dispatch(viewActions.set({ drawer: null, trying: null, insertAt: null }))
           }}
           className="h-7 w-full rounded bg-field px-2 placeholder:text-faint focus:outline-none"
         />

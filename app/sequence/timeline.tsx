@@ -3,6 +3,7 @@ import type { Target } from '@stilus/core/render'
 import { Volume2, VolumeX } from 'lucide-react'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { useNavigate } from 'react-router'
+import { Markers } from '../desk/markers'
 import { playScale, seek } from '../session/playback'
 import { edit } from '../store/edit'
 import { useApp, useAppDispatch, useView } from '../store/store'
@@ -44,6 +45,7 @@ export function Timeline({ project, length }: { project: Project; length: number
                 <CachedLine project={project} target={SEQUENCE} map={map} scale={playScale(quality)} />
               </Ruler>
               <Marks project={project} map={map} />
+              <Markers project={project} start={0} length={map.end} map={map} />
             </div>
           </div>
           <div className="min-h-0 flex-1 overflow-y-auto">
