@@ -1,4 +1,15 @@
 import { type Animated, handleAt, speedAt, type Value, valueAt } from '@stilus/core/anim'
+import type { Place } from '@stilus/core/project'
+
+/** One number that is drawn as a curve. */
+export interface Curve {
+  id: string
+  label: string
+  place: Place
+  animated: Animated
+  part: number
+  colour: string
+}
 
 /** From time and value to pixels and back. */
 export interface Plane {

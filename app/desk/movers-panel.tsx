@@ -1,5 +1,5 @@
-import { type Follow, type Mover, type Noise, NOISE_FORMS, type Source } from '@stilus/core/anim'
-import { isNumeric, type Param, partNames } from '@stilus/core/params'
+import { type Mover, type Source } from '@stilus/core/anim'
+import { isNumeric, type Param } from '@stilus/core/params'
 import {
   type Act,
   address,
@@ -12,21 +12,19 @@ import {
   type Shot,
   type Step,
 } from '@stilus/core/project'
-import { ArrowLeft, ArrowRight, Trash2 } from 'lucide-react'
+import { ArrowLeft, Trash2 } from 'lucide-react'
 import type { ReactNode } from 'react'
-import { useNavigate } from 'react-router'
 import { measureLevel } from '../session/levels'
 import { tell, uid } from '../session/work'
 import { edit, editAll } from '../store/edit'
 import { useAppDispatch } from '../store/store'
 import { viewActions } from '../store/view'
 import { Button, IconButton } from '../ui/button'
-import { Choice, Segments, Toggle } from '../ui/fields'
+import { Toggle } from '../ui/fields'
 import { Menu, type MenuItem } from '../ui/overlays'
-import { NumberField } from '../ui/number-field'
-import { ParamRow } from './param-row'
 import { newNoise } from './param-menu'
 import { useDesk } from './use-desk'
+import { FollowForm, FORM_PARAMS, NoiseForm } from './mover-forms'
 
 /** Everything that moves one value, in the order in which it works, each with its switch; and what else could. */
 export function MoversPanel({ place, step }: { place: Place; step: Step }) {
@@ -140,197 +138,6 @@ function Row(props: {
         )}
       </div>
       {props.children}
-    </div>
-  )
-}
-
-const line = 'grid grid-cols-[72px_1fr] items-center gap-2 py-0.5'
-
-function PartChoice({
-  mover,
-  param,
-  onChange,
-}: {
-  mover: Mover
-  param: Param | undefined
-  onChange(mover: Mover): void
-}) {
-  const names = param ? partNames(param) : []
-  if (!names.length) return null
-  return (
-    <label className={line}>
-      <span className="text-dim">Moves</span>
-      <Choice
-        label="Which numbers it moves"
-        value={String(mover.part ?? 'all')}
-        options={[{ value: 'all', label: 'All' }, ...names.map((label, i) => ({ value: String(i), label }))]}
-        onChange={(v) => {
-          const { part: _, ...rest } = mover
-          onChange((v === 'all' ? rest : { ...mover, part: Number(v) }) as Mover)
-        }}
-      />
-    </label>
-  )
-}
-
-function FollowForm({
-  mover,
-  param,
-  onChange,
-}: {
-  mover: Follow
-  param: Param | undefined
-  onChange(m: Mover, gesture?: string): void
-}) {
-  const { project, shot } = useDesk()
-  const dispatch = useAppDispatch()
-  const navigate = useNavigate()
-  const { source } = mover
-  const number = (label: string, name: 'factor' | 'offset' | 'delay', step: number, unit?: string) => (
-    <label className={line}>
-      <span className="text-dim">{label}</span>
-      <NumberField
-        label={label}
-        value={mover[name]}
-        {...{
-          min: -1e6,
-          max: 1e6,
-          soft: [-2 * Math.abs(mover[name]) - 1, 2 * Math.abs(mover[name]) + 1],
-          step,
-          unit,
-        }}
-        digits={name === 'delay' ? 0 : 3}
-        onChange={(v, gesture) => onChange({ ...mover, [name]: v }, gesture)}
-      />
-    </label>
-  )
-  const go = () => {
-    if (source.kind !== 'value') return
-    const { shotId, stepId } = source.place
-    if (shotId !== shot.id) void navigate(`/p/${project.id}/shot/${shotId}`)
-    // Entering a desk clears the selection; this comes after.
-    setTimeout(() => dispatch(viewActions.step(stepId)))
-  }
-  return (
-    <div>
-      {source.kind === 'value' && (
-        <Button look="quiet" className="px-1" onClick={go}>
-          Go to what it follows <ArrowRight size={14} />
-        </Button>
-      )}
-      {number('Times', 'factor', 0.01)}
-      {number('Plus', 'offset', 0.01)}
-      {number('Later by', 'delay', 1, 'fr')}
-      <div className={line}>
-        <span className="text-dim">Gives</span>
-        <Segments
-          label="What becomes of the value"
-          value={mover.join}
-          options={[
-            { value: 'replace', label: 'The value' },
-            { value: 'add', label: 'Added to it' },
-          ]}
-          onChange={(join) => onChange({ ...mover, join: join as 'add' })}
-        />
-      </div>
-      <div className={line}>
-        <span className="text-dim">Limits</span>
-        <div className="flex items-center gap-1">
-          <Toggle
-            label="Limits"
-            value={mover.limits !== null}
-            onChange={(on) => onChange({ ...mover, limits: on ? [0, 1] : null })}
-          />
-          {mover.limits &&
-            ([0, 1] as const).map((i) => (
-              <NumberField
-                key={i}
-                label={i ? 'Highest' : 'Lowest'}
-                value={mover.limits?.[i] ?? 0}
-                {...{ min: -1e6, max: 1e6, soft: [-10, 10], step: 0.05, digits: 2 }}
-                className="flex-1"
-                onChange={(v, gesture) => {
-                  const [low, high] = mover.limits ?? [0, 1]
-                  onChange(
-                    { ...mover, limits: i ? [low, Math.max(low, v)] : [Math.min(v, high), high] },
-                    gesture,
-                  )
-                }}
-              />
-            ))}
-        </div>
-      </div>
-      <PartChoice mover={mover} param={param} onChange={onChange} />
-    </div>
-  )
-}
-
-const FORM_PARAMS: Record<(typeof NOISE_FORMS)[number], Param> = {
-  amplitude: {
-    ...{ type: 'number', label: 'Amplitude', help: 'The largest deviation.', default: 1, min: 0, max: 1e6 },
-    ...{ soft: [0, 10], step: 0.01, digits: 2 },
-  },
-  frequency: {
-    ...{
-      type: 'number',
-      label: 'Frequency',
-      help: 'Swings or jumps a second.',
-      default: 1,
-      min: 0,
-      max: 240,
-    },
-    ...{ soft: [0, 12], step: 0.05, digits: 2 },
-  },
-  decay: {
-    ...{
-      type: 'number',
-      label: 'Decay',
-      help: 'How fast it dies away: e to this power a second.',
-      default: 0,
-      min: 0,
-    },
-    ...{ max: 100, soft: [0, 5], step: 0.02, digits: 2 },
-  },
-}
-
-function NoiseForm({
-  mover,
-  place,
-  param,
-  onChange,
-}: {
-  mover: Noise
-  place: Place
-  param: Param | undefined
-  onChange(m: Mover, gesture?: string): void
-}) {
-  return (
-    <div>
-      {NOISE_FORMS.map((form) => (
-        <ParamRow
-          key={form}
-          param={FORM_PARAMS[form]}
-          place={{ ...place, mover: { id: mover.id, form } }}
-          animated={mover[form]}
-        />
-      ))}
-      <div className="grid grid-cols-2 gap-2 py-0.5">
-        {(['octaves', 'seed'] as const).map((name) => (
-          <label key={name} className="grid grid-cols-[56px_1fr] items-center gap-1">
-            <span className="text-dim">{name === 'octaves' ? 'Octaves' : 'Seed'}</span>
-            <NumberField
-              label={name === 'octaves' ? 'Octaves' : 'Seed'}
-              value={mover[name]}
-              min={name === 'octaves' ? 1 : 0}
-              max={name === 'octaves' ? 8 : 9999}
-              step={1}
-              digits={0}
-              onChange={(v, gesture) => onChange({ ...mover, [name]: Math.round(v) }, gesture)}
-            />
-          </label>
-        ))}
-      </div>
-      <PartChoice mover={mover} param={param} onChange={onChange} />
     </div>
   )
 }

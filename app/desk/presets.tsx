@@ -3,7 +3,6 @@ import { type Act, deepCopy, type Step, treatmentTime } from '@stilus/core/proje
 import type { Animated } from '@stilus/core/anim'
 import { retimeAll } from '@stilus/core/anim'
 import type { Target } from '@stilus/core/render'
-import { Star } from 'lucide-react'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import {
   dropKept,
@@ -20,6 +19,7 @@ import { useApp, useAppDispatch, useView } from '../store/store'
 import { viewActions } from '../store/view'
 import { Button } from '../ui/button'
 import { cx } from '../ui/classes'
+import { Favourite } from '../ui/favourite'
 import { Menu } from '../ui/overlays'
 import { Ask } from '../ui/ask'
 import { Thumb } from '../viewer/thumb'
@@ -170,18 +170,12 @@ function PresetTile({
         <span className="block truncate px-1 py-0.5 text-sm">{name}</span>
       </button>
       <div className="absolute top-1 right-1 flex gap-0.5">
-        <button
-          type="button"
-          aria-label={preset.favourite ? `${name} is a favourite` : `Make ${name} a favourite`}
-          aria-pressed={preset.favourite}
-          className={cx(
-            'flex size-6 items-center justify-center rounded bg-[#000000a0] text-white',
-            !preset.favourite && 'opacity-0 group-hover/preset:opacity-100 focus-visible:opacity-100',
-          )}
-          onClick={() => void markFavourite(preset, !preset.favourite)}
-        >
-          <Star size={13} fill={preset.favourite ? 'currentColor' : 'none'} />
-        </button>
+        <Favourite
+          name={name}
+          on={preset.favourite}
+          className="group-hover/preset:opacity-100"
+          onChange={(on) => void markFavourite(preset, on)}
+        />
         {!preset.shipped && (
           <Menu
             align="end"

@@ -2,7 +2,6 @@ import type { RecipeFile } from '@stilus/core/formats'
 import type { Act, Project, Shot } from '@stilus/core/project'
 import type { Target } from '@stilus/core/render'
 import { type Family, type StepDeclaration, STEPS } from '@stilus/core/steps'
-import { Star } from 'lucide-react'
 import { useMemo, useRef, useState } from 'react'
 import {
   dropKept,
@@ -18,8 +17,8 @@ import { edit } from '../store/edit'
 import { useAppDispatch, useView } from '../store/store'
 import { viewActions } from '../store/view'
 import { Button } from '../ui/button'
-import { cx } from '../ui/classes'
 import { EmptyState } from '../ui/fields'
+import { Favourite } from '../ui/favourite'
 import { Menu } from '../ui/overlays'
 import { Thumb } from '../viewer/thumb'
 import { Head } from './drawers'
@@ -216,18 +215,12 @@ function RecipeCard({
         </span>
       </button>
       <div className="absolute top-1 right-1 flex gap-0.5">
-        <button
-          type="button"
-          aria-label={recipe.favourite ? `${name} is a favourite` : `Make ${name} a favourite`}
-          aria-pressed={recipe.favourite}
-          className={cx(
-            'flex size-6 items-center justify-center rounded hover:bg-fill',
-            !recipe.favourite && 'opacity-0 group-hover/card:opacity-100 focus-visible:opacity-100',
-          )}
-          onClick={() => void markFavourite(recipe, !recipe.favourite)}
-        >
-          <Star size={13} fill={recipe.favourite ? 'currentColor' : 'none'} />
-        </button>
+        <Favourite
+          name={name}
+          on={recipe.favourite}
+          className="group-hover/card:opacity-100"
+          onChange={(on) => void markFavourite(recipe, on)}
+        />
         <Menu
           align="end"
           trigger={

@@ -28,11 +28,7 @@ it('mixes at a place with a gain and leaves out what falls outside', () => {
 
 it('loudness is the root mean square of every frame, silent beyond the end', () => {
   const sine = Float32Array.from({ length: 4800 }, (_, i) => 0.8 * Math.sin((2 * Math.PI * i) / 48))
-  const levels = loudness({ sampleRate: 48000, channels: [sine, sine] }, 2002.002, 4)
-  expect([...levels].map((v) => +v.toFixed(3))).toEqual([
-    0.566,
-    0.566,
-    expect.closeTo(0.8 * Math.sqrt(0.5 * 0.3976), 2),
-    0,
-  ])
+  // Frames of 40 whole cycles; the third is half sound, half beyond the end.
+  const levels = loudness({ sampleRate: 48000, channels: [sine, sine] }, 1920, 4)
+  expect([...levels].map((v) => +v.toFixed(3))).toEqual([0.566, 0.566, 0.4, 0])
 })
