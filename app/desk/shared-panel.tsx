@@ -4,10 +4,9 @@ import { Eye, EyeOff } from 'lucide-react'
 import { editAll } from '../store/edit'
 import { useAppDispatch } from '../store/store'
 import { Button } from '../ui/button'
-import { Segments } from '../ui/fields'
 import { Menu } from '../ui/overlays'
-import { NumberField } from '../ui/number-field'
 import { ParamRow } from './param-row'
+import { RampFields } from './ramp-fields'
 import { switchSteps, useStepMenu } from './step-menu'
 import { useDesk } from './use-desk'
 
@@ -83,38 +82,9 @@ function SharedTiming({ steps }: { steps: readonly Step[] }) {
         gesture,
       ),
     )
-  const ramp = (label: string, name: 'rampIn' | 'rampOut') => (
-    <div className="grid grid-cols-[92px_1fr_40px] items-center gap-2 py-0.5">
-      <span className="text-dim">{label}</span>
-      <NumberField
-        label={label}
-        value={first.when[name]}
-        min={0}
-        max={9999}
-        soft={[0, 48]}
-        step={1}
-        digits={0}
-        unit="fr"
-        onChange={(v, gesture) => set({ [name]: Math.round(v) }, gesture)}
-      />
-    </div>
-  )
   return (
     <div data-facet="when" className="border-t pt-2">
-      {ramp('Ramp in', 'rampIn')}
-      {ramp('Ramp out', 'rampOut')}
-      <div className="grid grid-cols-[92px_1fr_40px] items-center gap-2 py-0.5">
-        <span className="text-dim">Ramp shape</span>
-        <Segments
-          label="Ramp shape"
-          value={first.when.shape}
-          options={[
-            { value: 'ease', label: 'Eased' },
-            { value: 'linear', label: 'Even' },
-          ]}
-          onChange={(shape) => set({ shape: shape as 'ease' | 'linear' })}
-        />
-      </div>
+      <RampFields when={first.when} onChange={set} />
     </div>
   )
 }

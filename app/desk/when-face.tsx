@@ -7,9 +7,10 @@ import { seek } from '../session/playback'
 import { edit } from '../store/edit'
 import { useAppDispatch } from '../store/store'
 import { IconButton } from '../ui/button'
-import { Choice, Segments, Toggle } from '../ui/fields'
+import { Choice, Toggle } from '../ui/fields'
 import { NumberField } from '../ui/number-field'
 import { animatedValues } from './movers'
+import { RampFields } from './ramp-fields'
 import { useDesk, useTime } from './use-desk'
 
 const TRAVELS = [
@@ -56,42 +57,13 @@ export function WhenFace({ step }: { step: Step }) {
       />
     </div>
   )
-  const ramp = (label: string, name: 'rampIn' | 'rampOut') => (
-    <div className="grid grid-cols-[92px_1fr_36px] items-center gap-2 py-0.5">
-      <span className="text-dim">{label}</span>
-      <NumberField
-        label={label}
-        value={when[name]}
-        min={0}
-        max={9999}
-        soft={[0, 48]}
-        step={1}
-        digits={0}
-        unit="fr"
-        onChange={(v, gesture) => set({ [name]: Math.round(v) }, gesture)}
-      />
-    </div>
-  )
   const movers = animatedValues(step, shot.id)
   return (
     <div className="grid gap-3">
       <div>
         {bound('Begins', 'start', Math.round(Math.min(Math.max(time, head), end - 1)))}
         {bound('Ends', 'end', Math.round(Math.max(Math.min(time + 1, end), (when.start ?? head) + 1)))}
-        {ramp('Ramp in', 'rampIn')}
-        {ramp('Ramp out', 'rampOut')}
-        <div className="grid grid-cols-[92px_1fr_36px] items-center gap-2 py-0.5">
-          <span className="text-dim">Ramp shape</span>
-          <Segments
-            label="Ramp shape"
-            value={when.shape}
-            options={[
-              { value: 'ease', label: 'Eased' },
-              { value: 'linear', label: 'Even' },
-            ]}
-            onChange={(shape) => set({ shape: shape as 'ease' | 'linear' })}
-          />
-        </div>
+        <RampFields when={when} onChange={set} />
       </div>
       {movers.length === 0 && (
         <p className="text-dim">

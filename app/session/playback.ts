@@ -2,6 +2,7 @@ import { getShot, type Project, sequenceLength } from '@stilus/core/project'
 import type { Target } from '@stilus/core/render'
 import type { Thunk } from '../store/store'
 import { viewActions } from '../store/view'
+import { targetOf } from '../viewer/looks'
 import { session } from './session'
 
 /** The shot that the desk works on, or undefined on the sequence. */
@@ -37,8 +38,13 @@ export const play =
     const { view, project } = getState()
     if (!project.document) return
     const [first, end] = frameRange(project.document, shotId)
-    const upTo = view.look === 'source' ? 'source' : undefined
-    const target: Target = shotId ? { kind: 'shot', shotId, upTo } : { kind: 'sequence' }
+    // What is looked at is what plays.
+    const target: Target = shotId
+      ? {
+          ...targetOf(getShot(project.document, shotId), view.stepId, { ...view, peek: null }),
+          ...(view.inspect ? { inspect: view.inspect } : {}),
+        }
+      : { kind: 'sequence' }
     const marks = project.document.marks
     const [from, to] = shotId ? [first, end] : [marks.in ?? first, Math.min(marks.out ?? end, end)]
     dispatch(viewActions.set({ playing: true, shown: null, peek: null }))
