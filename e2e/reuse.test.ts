@@ -146,6 +146,7 @@ test('steps are copied to another shot, with their times scaled, and parts alone
   await page.keyboard.press('Control+c')
   await page.getByRole('button', { name: 'Shots', exact: true }).click()
   await page.getByRole('link', { name: /^Two flags/ }).click()
+  await tile('Lantern glow').waitFor({ state: 'detached' })
   await page.keyboard.press('Escape')
   const before = await page.locator('[data-state-tile]').count()
   await addTreatment(page, 'Glow')

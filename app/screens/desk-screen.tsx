@@ -1,4 +1,4 @@
-import { type Project, treatmentTime } from '@stilus/core/project'
+import { allSteps, type Project, treatmentTime } from '@stilus/core/project'
 import { memo, useCallback, useEffect, useMemo } from 'react'
 import { useNavigate, useParams } from 'react-router'
 import { Lanes } from '../desk/lanes'
@@ -37,8 +37,13 @@ export function DeskScreen({ project }: { project: Project }) {
   useEffect(() => {
     const length = shot?.length ?? 1
     dispatch((run, getState) => {
-      const { frame, shotId: before } = getState().view
-      run(viewActions.entered({ frame: before === shotId ? Math.min(frame, length - 1) : 0 }))
+      const { frame, shotId: before, stepId, stepIds } = getState().view
+      // A step of this shot that is selected already, by undo or by a quick hand, stays selected.
+      const mine = allSteps(shot?.steps ?? []).some((s) => s.id === stepId)
+      const kept = mine ? { stepId, stepIds } : {}
+      run(
+        viewActions.entered({ frame: before === shotId || mine ? Math.min(frame, length - 1) : 0, ...kept }),
+      )
       run(viewActions.shot({ id: shotId }))
     })
     // Entering is about the shot, not about its length.
