@@ -76,6 +76,12 @@ export const saved = (page: Page) =>
     .filter({ hasText: /^Saved/ })
     .waitFor()
 
+/** The states of the strip that are called `name`. */
+export const tileOf = (page: Page, name: string) =>
+  page
+    .getByRole('list', { name: 'States of the shot' })
+    .getByRole('button', { name: new RegExp(`^${name}[.,]`) })
+
 /** Opens a menu and walks down to an item by the keyboard. */
 export async function chooseItem(
   page: Page,

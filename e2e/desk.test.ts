@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict'
 import { after, before, test } from 'node:test'
-import { addTreatment, chooseItem, drag, pictureOf, typeNumber } from './acts'
+import { addTreatment, chooseItem, drag, pictureOf, typeNumber, tileOf } from './acts'
 import { openStage, type Stage } from './browser'
 
 let stage: Stage
@@ -17,10 +17,7 @@ async function openShot(id: string): Promise<void> {
   await stage.page.goto(`${stage.address}/p/the-tin-comet/shot/${id}`)
   await pictureOf(stage.page, 0)
 }
-const tile = (name: string) =>
-  stage.page
-    .getByRole('list', { name: 'States of the shot' })
-    .getByRole('button', { name: new RegExp(`^${name}[.,]`) })
+const tile = (name: string) => tileOf(stage.page, name)
 const names = () =>
   stage.page
     .getByRole('list', { name: 'States of the shot' })

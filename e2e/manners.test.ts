@@ -3,7 +3,7 @@ import { mkdtempSync, readFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { after, before, test } from 'node:test'
-import { addTreatment, drag, openFiles, pictureOf } from './acts'
+import { addTreatment, drag, openFiles, pictureOf, tileOf } from './acts'
 import { openStage, type Stage } from './browser'
 import { makeClip, MIDDLE, readRow } from './clip'
 import { decodeFrames, decodeSound } from './video'
@@ -30,10 +30,7 @@ const names = () =>
     .evaluateAll((tiles) =>
       tiles.map((t) => (t.getAttribute('aria-label') ?? '').replace(/(, selected)?\. Hold.*/, '')),
     )
-const tile = (name: string) =>
-  stage.page
-    .getByRole('list', { name: 'States of the shot' })
-    .getByRole('button', { name: new RegExp(`^${name}[.,]`) })
+const tile = (name: string) => tileOf(stage.page, name)
 const field = (name: string) => stage.page.getByRole('spinbutton', { name, exact: true })
 const valueOf = async (name: string) => Number(await field(name).getAttribute('aria-valuenow'))
 

@@ -1,6 +1,15 @@
 import type { RecipeFile } from '@stilus/core/formats'
 import { isNumeric, sameValue } from '@stilus/core/params'
-import { allSteps, type FrontControl, originOf, paramsOf, type Shot, type Step } from '@stilus/core/project'
+import {
+  allSteps,
+  deepCopy,
+  type FrontControl,
+  originOf,
+  paramsOf,
+  settle,
+  type Shot,
+  type Step,
+} from '@stilus/core/project'
 import { useState } from 'react'
 import { keepRecipe } from '../session/library'
 import { uid } from '../session/work'
@@ -157,14 +166,9 @@ function keepCurrent(shotId: string, groupId: string): void {
 
 /** The steps of a group with what its front says written into them. */
 function settled(group: Step): Step[] {
-  const steps = structuredClone(group.steps ?? [])
-  for (const control of group.front ?? [])
-    for (const target of control.targets) {
-      const step = allSteps(steps).find((s) => s.id === target.stepId)
-      const animated = group.what[control.id]
-      if (step && animated) step.what[target.param] = structuredClone(animated)
-    }
-  return steps
+  const copy = deepCopy(group)
+  settle(copy)
+  return copy.steps ?? []
 }
 
 /** Writes a recipe's state in one step to all of its uses and to the library. */

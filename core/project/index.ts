@@ -27,6 +27,7 @@ export { emptyHistory, type Entry, type History, record, travelTo } from './hist
 export { loadProject, newProject, ProjectError } from './load'
 export { address, newPlainStep, type Place } from './parts'
 export { animatedOf, copiesOf, deepCopy, originOf, type Origin, placesOf, type Timing } from './copies'
+export { settle } from './settle'
 export { frontFor, groupsAround, keepsAlpha, paramsOf } from './declared'
 export { Circle, followed, holder, moved, placeName, stepValues, valueNow } from './values'
 export {

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import type { Animated } from '../../anim'
 import { copiesOf, deepCopy, fitTimes, originOf } from '../copies'
+import { settle } from '../settle'
 import { paramsOf } from '../declared'
 import { defineEdit } from '../define'
 import { allSteps, getShot, getStep, listOf, NotFound } from '../find'
@@ -42,18 +43,6 @@ function setFront(groupStep: Step, front: readonly FrontControl[]) {
       return animated ? [[control.id, deepCopy(animated)]] : []
     }),
   )
-}
-
-/** Writes what the front of a group says into the steps in it, so that they can stand alone. */
-function settle(groupStep: Step) {
-  for (const control of groupStep.front ?? []) {
-    const animated = groupStep.what[control.id]
-    if (!animated) continue
-    for (const target of control.targets) {
-      const inner = allSteps(groupStep.steps ?? []).find((s) => s.id === target.stepId)
-      if (inner) inner.what[target.param] = deepCopy(animated)
-    }
-  }
 }
 
 /** Replaces what is in a group by other steps with another front. */
