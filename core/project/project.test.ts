@@ -62,17 +62,8 @@ function anyAct(): fc.Arbitrary<Act> {
       stepIds: fc.subarray(['a', 'b', 'c'], { minLength: 1 }),
     }),
     act('group.open', { shotId, stepId: fc.constantFrom('g', 'h') }),
-    act('keys.retime', {
+    act('keys.drop', {
       lanes: fc.tuple(fc.record({ place, at: fc.array(n, { minLength: 1, maxLength: 3 }) })),
-      change: fc.oneof(
-        fc.record({ kind: fc.constant('move'), by: n }),
-        fc.record({
-          kind: fc.constant('stretch'),
-          about: n,
-          factor: fc.double({ min: 0, max: 3, noNaN: true }),
-        }),
-        fc.record({ kind: fc.constant('reverse'), first: n, last: n }),
-      ),
     }),
     act('mover.put', {
       place,
@@ -95,7 +86,7 @@ function anyAct(): fc.Arbitrary<Act> {
     }),
     act('value.set', { place, at: n, value }),
     act('key.put', { place, at: n, value }),
-    act('key.move', { place, from: n, to: n }),
+    act('key.set', { place, from: n, to: n, value }),
     act('key.drop', { place, at: n }),
     act('key.travel', { place, at: n, leave: travel, arrive: travel }),
     act('region.add', {

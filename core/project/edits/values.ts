@@ -9,7 +9,6 @@ import {
   moveKey,
   pasteKeys,
   putKey,
-  retimeKeys,
   setHandle,
   setValue,
 } from '../../anim'
@@ -26,11 +25,6 @@ const keySchema = animatedSchema.shape.keys.unwrap().element
 const lanes = z.array(z.object({ place, at: z.array(frame) })).min(1)
 const plural = (list: readonly { at: readonly number[] }[]) =>
   list.reduce((sum, lane) => sum + lane.at.length, 0) === 1 ? 'key' : 'keys'
-const retiming = z.discriminatedUnion('kind', [
-  z.object({ kind: z.literal('move'), by: frame }),
-  z.object({ kind: z.literal('stretch'), about: frame, factor: z.number().min(0) }),
-  z.object({ kind: z.literal('reverse'), first: frame, last: frame }),
-])
 const side = z.enum(['leave', 'arrive'])
 
 const indexAt = (animated: Animated, t: number): number => {
@@ -68,13 +62,6 @@ export const VALUE_EDITS = {
     (a) => `Remove key of ${placeLabel(a.place)}`,
     (p, a) => {
       dropKey(address(p, a.place), a.at)
-    },
-  ),
-  'key.move': defineEdit(
-    { place, from: frame, to: frame },
-    (a) => `Move key of ${placeLabel(a.place)}`,
-    (p, a) => {
-      moveKey(address(p, a.place), a.from, a.to)
     },
   ),
   'key.travel': defineEdit(
@@ -116,13 +103,6 @@ export const VALUE_EDITS = {
       key.broken = a.broken
       if (!a.broken && key.leaveHandle && key.arriveHandle)
         key.arriveHandle = { ...key.arriveHandle, speed: key.leaveHandle.speed }
-    },
-  ),
-  'keys.retime': defineEdit(
-    { lanes, change: retiming },
-    (a) => `${{ move: 'Move', stretch: 'Stretch', reverse: 'Reverse' }[a.change.kind]} ${plural(a.lanes)}`,
-    (p, a) => {
-      for (const lane of a.lanes) retimeKeys(address(p, lane.place), lane.at, a.change)
     },
   ),
   'keys.put': defineEdit(
