@@ -14,3 +14,4 @@ export {
   type Source,
   type SourcePlace,
 } from './movers'
+export { unitNoise } from './noise'

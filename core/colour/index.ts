@@ -1,4 +1,16 @@
 export { decodeSrgb, encodeSrgb } from './transfer'
 export { limitedScale, lumaWeights } from './ycbcr'
 export { LUMA, whiteBalance } from './adapt'
+export {
+  CHROMA_END,
+  fromOklab,
+  fromOklabOf,
+  hueOf,
+  hueTable,
+  levelTable,
+  LIGHT_END,
+  oklab,
+  oklabMap,
+  toOklab,
+} from './oklab'
 export { fromHsv, toHsv, type Triplet } from './hsv'

@@ -17,19 +17,7 @@ export const BLENDS = [
   ],
 ] as const
 
-export type Blend =
-  | ('normal' | 'multiply' | 'screen' | 'overlay' | 'darken' | 'lighten' | 'colour dodge' | 'colour burn')
-  | (
-      | 'hard light'
-      | 'soft light'
-      | 'difference'
-      | 'exclusion'
-      | 'hue'
-      | 'saturation'
-      | 'colour'
-      | 'luminosity'
-    )
-  | 'plus'
+export type Blend = (typeof BLENDS)[number]
 
 /**
  * top, with its coverage times `amount`, onto bottom, written into bottom: co = cs as (1 - ab) + cb ab (1 - as) + as ab B(cb, cs). Formulas of B are

@@ -73,6 +73,11 @@ export class Kernels {
     return new Float32Array(this.#memory.buffer, block.at, length)
   }
 
+  /** Memory at an address inside a block. */
+  floatsAt(at: number, length: number): Float32Array {
+    return new Float32Array(this.#memory.buffer, at, length)
+  }
+
   words(block: Block, length = block.bytes >> 2): Uint32Array {
     return new Uint32Array(this.#memory.buffer, block.at, length)
   }

@@ -14,7 +14,13 @@ export type Rgb = readonly [number, number, number]
  * - encode, decode: the sRGB curve (IEC 61966-2-1), odd about 0 and going on above 1.
  * - curves: a table of samples for each channel over [low, high], linear between them, held beyond.
  * - table: a 3D table of size^3 colours, red fastest, over the box [low, high], tetrahedral between nodes, held beyond; size 2 or more.
- * - keep: notes the colour; mixKept: noted + (now - noted) * amount * matte.
+ * - keep: notes the colour; mixKept: noted + (now - noted) * amount * matte, where the note is the last one that was not mixed yet; restore: back to that note.
+ * - vibrance: saturation that moves dull colours most.
+ * - hueChange, qualify: on Oklab values (see `toOklab`); tables by hue, lightness and chroma as core/kernels/assembly/selective.ts states them.
+ * - mixWeighted: mixKept with the weight that qualify found; showWeight, holdWeight: that weight as grey, or times the colour.
+ * - posterise: the nearest of so many even levels on [0, 1].
+ * - toned: factors that go from `low` to `high` as luma goes from `from` to `to`.
+ * - silver: overlay with the colour's own luma.
  */
 export type ColourOp =
   | { op: 'matrix'; rows: readonly number[] }
@@ -29,6 +35,16 @@ export type ColourOp =
   | { op: 'table'; low: Rgb; high: Rgb; size: number; colours: ArrayLike<number> }
   | { op: 'keep' }
   | { op: 'mixKept'; amount: number; matte?: Plane | undefined }
+  | { op: 'restore' }
+  | { op: 'vibrance'; amount: number }
+  | { op: 'hueChange'; table: Float32Array }
+  | { op: 'qualify'; table: Float32Array; others?: boolean }
+  | { op: 'mixWeighted'; amount: number }
+  | { op: 'showWeight' }
+  | { op: 'holdWeight' }
+  | { op: 'posterise'; levels: number }
+  | { op: 'toned'; low: Rgb; high: Rgb; from: number; to: number }
+  | { op: 'silver'; amount: number }
 
 export const LUMA_WEIGHTS: Rgb = [0.2126, 0.7152, 0.0722]
 
@@ -41,21 +57,22 @@ interface Instruction {
   matte?: Plane | undefined
 }
 
-const TILE_BYTES = 7 * 256 * 4
+const LANE_BYTES = 256 * 4
 
 /** Runs operations one after the other in a single pass over the picture. Into `dst` if given (it may be `src`), else into a new frame. */
 export function runProgram(k: Kernels, src: Frame, ops: readonly ColourOp[], dst?: Frame): Frame {
   const out = dst ?? k.frame(src.width, src.height)
-  const list = simplified(ops).flatMap(instructions)
+  const { list, slots } = slotted(simplified(ops).flatMap(instructions))
+  const tile = (5 + 3 * slots) * LANE_BYTES
   const words = (list.length + 1) * 4
   const floats = list.reduce((sum, i) => sum + (i.args?.length ?? 0), 0)
   const head = Math.ceil(((words + floats) * 4) / 16) * 16
   const tables = list.reduce((sum, i) => sum + (i.table?.length ?? 0), 0) * 4
-  k.scratch(head + TILE_BYTES + tables, (block) => {
+  k.scratch(head + tile + tables, (block) => {
     const code = k.words(block)
     const values = k.floats(block)
     let arg = words
-    let table = (head + TILE_BYTES) / 4
+    let table = (head + tile) / 4
     list.forEach((item, i) => {
       const data = item.table ? block.at + table * 4 : (item.matte?.block.at ?? 0)
       code.set([item.code, block.at + arg * 4, data, item.size ?? 0], i * 4)
@@ -69,6 +86,22 @@ export function runProgram(k: Kernels, src: Frame, ops: readonly ColourOp[], dst
   })
   return out
 }
+
+/** Each note gets a slot of its own for as long as it is needed; how many are needed at once. */
+function slotted(list: readonly Instruction[]): { list: Instruction[]; slots: number } {
+  let [depth, slots] = [0, 0]
+  const numbered = list.map((item) => {
+    if (item.code === KEEP) {
+      slots = Math.max(slots, ++depth)
+      return { ...item, size: depth - 1 }
+    }
+    if (item.code === RESTORE) return { ...item, size: depth - 1 }
+    return item.code === MIX || item.code === MIX_WEIGHTED ? { ...item, size: --depth } : item
+  })
+  return { list: numbered, slots }
+}
+
+const [KEEP, MIX, MIX_WEIGHTED, RESTORE] = [13, 14, 18, 21]
 
 function instructions(op: ColourOp): Instruction[] {
   switch (op.op) {
@@ -99,9 +132,29 @@ function instructions(op: ColourOp): Instruction[] {
     case 'table':
       return [{ code: 12, args: tableArgs(op), table: padded(op.colours, op.size), size: op.size }]
     case 'keep':
-      return [{ code: 13 }]
+      return [{ code: KEEP }]
     case 'mixKept':
-      return [{ code: 14, args: [op.amount], matte: op.matte }]
+      return [{ code: MIX, args: [op.amount], matte: op.matte }]
+    case 'restore':
+      return [{ code: RESTORE }]
+    case 'vibrance':
+      return [{ code: 15, args: [op.amount] }]
+    case 'hueChange':
+      return [{ code: 16, table: op.table }]
+    case 'qualify':
+      return [{ code: 17, table: op.table, size: op.others ? 1 : 0 }]
+    case 'mixWeighted':
+      return [{ code: MIX_WEIGHTED, args: [op.amount] }]
+    case 'showWeight':
+      return [{ code: 19 }]
+    case 'holdWeight':
+      return [{ code: 20 }]
+    case 'posterise':
+      return [{ code: 22, args: [op.levels - 1] }]
+    case 'toned':
+      return [{ code: 23, args: [...op.low, ...op.high, op.from, 1 / (op.to - op.from)] }]
+    case 'silver':
+      return [{ code: 24, args: [op.amount] }]
   }
 }
 
@@ -131,6 +184,10 @@ export function simplified(ops: readonly ColourOp[]): ColourOp[] {
     if (op.op === 'levels' && all(op.scale, 1) && all(op.offset, 0)) continue
     if (op.op === 'saturation' && op.amount === 1) continue
     const last = out.at(-1)
+    if (last?.op === 'decode' && op.op === 'encode') {
+      out.pop()
+      continue
+    }
     if (last?.op === 'power' && op.op === 'levels' && all(op.offset, 0) && op.scale.every((s) => s > 0))
       out[out.length - 1] = { ...last, scale: times(last.scale, op.scale) }
     else if (last?.op === 'power' && op.op === 'power') {

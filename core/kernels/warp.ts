@@ -9,6 +9,8 @@ export interface WarpOptions {
   edge: Edge
   /** Between pixels where the picture does not shrink. Bicubic is Catmull-Rom. */
   filter: 'bilinear' | 'bicubic'
+  /** Leaves out the filtering where it shrinks: for rules that tear the picture. */
+  sharp?: boolean
   /** Size of the result; the source's unless given. */
   width?: number
   height?: number
@@ -58,18 +60,46 @@ export function warpMesh(k: Kernels, src: Frame, { cols, rows, places }: Mesh, o
   })
 }
 
+/**
+ * Moves a picture by any rule: `place` writes the source place (x, y) of a destination place into `to`; NaN or far away is nothing. Exact for every pixel, filtered as a
+ * perspective is, by the places of neighbouring pixels.
+ */
+export function warpBy(
+  k: Kernels,
+  src: Frame,
+  rule: (x: number, y: number, to: [number, number]) => void,
+  options: WarpOptions,
+): Frame {
+  const to: [number, number] = [0, 0]
+  const place = (x: number, y: number): [number, number] => {
+    rule(x + 0.5, y + 0.5, to)
+    return [...to]
+  }
+  return warp(k, src, options, place, 16, (_, at, row, count) => {
+    const places = k.floatsAt(at, count * 2)
+    for (let x = 0; x < count; x++) {
+      rule(x + 0.5, row + 0.5, to)
+      const known = to[0] === to[0] && to[1] === to[1]
+      places[2 * x] = known ? to[0] : NOWHERE
+      places[2 * x + 1] = known ? to[1] : NOWHERE
+    }
+  })
+}
+
+const NOWHERE = 1e9
+
 type Fill = (table: Parameters<Kernels['floats']>[0], at: number, row: number, count: number) => void
 
 function warp(
   k: Kernels,
   src: Frame,
-  { edge, filter, width = src.width, height = src.height }: WarpOptions,
+  { edge, filter, sharp = false, width = src.width, height = src.height }: WarpOptions,
   place: (x: number, y: number) => [number, number],
   tableBytes: number,
   fill: Fill,
 ): Frame {
   const dst = k.frame(width, height)
-  const levels = pyramid(k, src, shrink(place, width, height), edge)
+  const levels = pyramid(k, src, sharp ? 1 : shrink(place, width, height), edge)
   const pitch = (width + 5) * 8
   k.scratch(tableBytes, (table) =>
     k.scratch(levels.length * 12 + 2 * pitch + 64, (block) => {

@@ -30,3 +30,34 @@ export function apply(m: Matrix3, v: Triple): Triple {
     (r) => (m[r] ?? 0) * v[0] + (m[r + 1] ?? 0) * v[1] + (m[r + 2] ?? 0) * v[2],
   ) as unknown as Triple
 }
+
+/** Degrees to radians. */
+export const radians = (degrees: number): number => (degrees * Math.PI) / 180
+
+export const shifted = (x: number, y: number): Matrix3 => [1, 0, x, 0, 1, y, 0, 0, 1]
+
+/** Turned clockwise (y down) by degrees and scaled. */
+export function turned(angle: number, size = 1): Matrix3 {
+  const [c, s] = [Math.cos(radians(angle)) * size, Math.sin(radians(angle)) * size]
+  return [c, -s, 0, s, c, 0, 0, 0, 1]
+}
+
+export type Quad = readonly [Corner, Corner, Corner, Corner]
+type Corner = readonly [x: number, y: number]
+
+/**
+ * The perspective map from the unit square to a quadrilateral whose corners are those of (0, 0), (1, 0), (1, 1), (0, 1) (Heckbert 1989, section 2.2.3); undefined where three of them lie
+ * on a line or the shape crosses itself.
+ */
+export function squareToQuad([[x0, y0], [x1, y1], [x2, y2], [x3, y3]]: Quad): Matrix3 | undefined {
+  const [dx1, dx2, sx] = [x1 - x2, x3 - x2, x0 - x1 + x2 - x3]
+  const [dy1, dy2, sy] = [y1 - y2, y3 - y2, y0 - y1 + y2 - y3]
+  const det = dx1 * dy2 - dx2 * dy1
+  const size = Math.hypot(dx1, dy1) * Math.hypot(dx2, dy2)
+  if (!(Math.abs(det) > 1e-6 * size)) return undefined
+  const g = (sx * dy2 - dx2 * sy) / det
+  const h = (dx1 * sy - sx * dy1) / det
+  // Behind the eye: the corners' weights must all be above 0.
+  if (1 + g <= 1e-6 || 1 + h <= 1e-6 || 1 + g + h <= 1e-6) return undefined
+  return [x1 - x0 + g * x1, x3 - x0 + h * x3, x0, y1 - y0 + g * y1, y3 - y0 + h * y3, y0, g, h, 1]
+}

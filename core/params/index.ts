@@ -29,7 +29,7 @@ export interface NumberParam extends Common {
   /** What one arrow key or one pixel of scrubbing changes. */
   step: number
   digits: number
-  unit?: 'px' | '%' | '°' | 'stops' | '×' | 'frames' | 'mired'
+  unit?: 'px' | '%' | '°' | 'stops' | '×' | 'frames' | 'mired' | 's'
 }
 
 /** A linear Rec. 709 colour, three components from 0. */
@@ -95,6 +95,8 @@ export interface CurveParam extends Common {
   default: number[]
   /** The hue that the line is drawn in. */
   channel?: 'red' | 'green' | 'blue'
+  /** What lies along the line: tones from dark to light unless it says otherwise. */
+  over?: 'tone' | 'hue' | 'lightness'
 }
 
 /** A whole number from 0 that picks a pattern. */
@@ -125,6 +127,12 @@ export interface ReferenceParam extends Common {
   of: 'colour'
 }
 
+/** A picture of the project, by its medium's id; '' for none. Steps are given its first frame. */
+export interface PictureParam extends Common {
+  type: 'picture'
+  default: ''
+}
+
 /** A parameter, declared once; its control, its schema, its animation and its tests come from here. */
 export type Param =
   | NumberParam
@@ -140,6 +148,7 @@ export type Param =
   | FileParam
   | TextParam
   | ReferenceParam
+  | PictureParam
 
 export type Params = Record<string, Param>
 /** Plain values at one time. */
@@ -162,6 +171,7 @@ export function fit(param: Param, value: unknown): Value {
     case 'text':
       return typeof value === 'string' ? value.slice(0, param.most) : param.default
     case 'file':
+    case 'picture':
     case 'reference':
       return typeof value === 'string' ? value : param.default
     case 'curve':

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { BLENDS } from '../kernels'
 
 /** The version that this code writes. */
 export const VERSION = 1
@@ -90,6 +91,8 @@ export const whenSchema = loose({
   shape: z.enum(['linear', 'ease']),
 })
 
+export const blendSchema = loose({ mode: z.enum(BLENDS), space: z.enum(['linear', 'perceptual']) })
+
 /** A control on the front of a group: it stands for controls of the steps in it. */
 export const frontSchema = loose({
   id,
@@ -109,6 +112,8 @@ const plainStep = loose({
   on: z.boolean(),
   /** Share of the step in its result, 0 to 1. */
   mix: animatedSchema,
+  /** How its result goes onto the picture before it; plainly unless it says otherwise. */
+  blend: blendSchema.optional(),
   what: z.record(z.string(), animatedSchema),
   where: regionSchema.nullable(),
   when: whenSchema,

@@ -30,8 +30,8 @@ export function assignAreas(nodes: readonly Draft[], size: Size, scale: number, 
   for (let index = nodes.length - 1; index >= 0; index--) {
     const { op, inputs } = nodes[index] as Draft
     const own = needs[index] as Area
-    if (op.kind === 'step' && inputs[0] !== undefined) {
-      if (!isEmpty(own)) ask(inputs[0], grown(own, reachOf(op, scale)))
+    if (op.kind === 'step') {
+      if (!isEmpty(own)) for (const i of inputs) ask(i, grown(own, reachOf(op, scale)))
     } else if (op.kind === 'mix') {
       const [before, after, matte] = inputs as [number, number, number | undefined]
       ask(before, own)

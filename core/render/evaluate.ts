@@ -1,8 +1,26 @@
-import { type Area, type Frame, isEmpty, type Picture, type Plane, sameArea, wholeOf } from '../frame'
-import { type ColourOp, difference, filled, inspect, type Kernels, runProgram, showPlane } from '../kernels'
+import {
+  type Area,
+  type Frame,
+  intersection,
+  isEmpty,
+  type Picture,
+  type Plane,
+  sameArea,
+  wholeOf,
+} from '../frame'
+import {
+  blendInto,
+  type ColourOp,
+  difference,
+  filled,
+  inspect,
+  type Kernels,
+  runProgram,
+  showPlane,
+} from '../kernels'
 import { rasterise } from '../region'
 import { findStep } from '../steps'
-import type { ColourPart, Node, Op, Plan } from './graph'
+import type { ColourPart, Node, Plan, StepOp } from './graph'
 import { combine, copied, cropped, type Held, part } from './held'
 import { fitted, hatched } from './source'
 
@@ -119,7 +137,7 @@ function make(
       return cropped(k, { picture: whole, area: wholeOf(plan) }, area)
     }
     case 'step':
-      return stepped(k, plan, op, first as Held, area)
+      return stepped(k, plan, op, inputs, area)
     case 'colour': {
       const mattes = inputs.slice(1).map((held) => part(k, held, area))
       const { frame, own } = part(k, first as Held, area)
@@ -135,6 +153,16 @@ function make(
     }
     case 'matte':
       return rasterise(k, area, plan.scale, op.shapes, op.invert)
+    case 'blend': {
+      const out = copied(k, first as Held, area)
+      const top = copied(k, second as Held, area)
+      const both = op.space === 'perceptual' ? [out, top] : []
+      for (const frame of both) runProgram(k, frame, [{ op: 'encode' }], frame)
+      blendInto(k, top, out, op.mode)
+      k.free(top)
+      if (both.length) runProgram(k, out, [{ op: 'decode' }], out)
+      return out
+    }
     case 'mix':
     case 'over': {
       const [base, top] = op.kind === 'mix' ? [first, second] : [second, first]
@@ -166,20 +194,31 @@ function make(
   }
 }
 
-function stepped(k: Kernels, plan: Plan, op: Extract<Op, { kind: 'step' }>, input: Held, area: Area): Frame {
+function stepped(k: Kernels, plan: Plan, op: StepOp, inputs: Held[], wanted: Area): Frame {
   const step = findStep(op.use)
   if (!step) throw new Error(`There is no treatment "${op.use}".`)
+  // Each input holds at least what the step asked for; what others asked for besides is left out.
+  const area = inputs.map((held) => held.area).reduce(intersection)
+  const parts = inputs.map((held) => part(k, held, area))
+  const given = parts.map((p) => p.frame)
+  const frames = op.frames ?? 0
+  const named = op.pictures ?? []
   const picture = step.render({
     kernels: k,
-    input: input.picture as Frame,
+    input: given[0] as Frame,
     values: op.values as never,
+    moments: (op.moments ?? []) as never,
     scale: plan.scale,
-    place: { x: input.area.x, y: input.area.y, width: plan.width, height: plan.height },
+    place: { x: area.x, y: area.y, width: plan.width, height: plan.height },
     time: op.time ?? 0,
     tables: plan.tables,
+    others: given.slice(1, 1 + frames),
+    pictures: Object.fromEntries(named.map((id, i) => [id, given[1 + frames + i] as Frame])),
+    ...(op.region ? { region: given.at(-1) as unknown as Plane } : {}),
     ...(op.view ? { view: op.view } : {}),
   })
-  return cropped(k, { picture, area: input.area }, area)
+  for (const { frame, own } of parts) if (own) k.free(frame)
+  return cropped(k, { picture, area }, wanted)
 }
 
 function colourOps(

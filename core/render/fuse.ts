@@ -29,7 +29,8 @@ export function fuse(nodes: readonly Draft[], large: (matte: Draft) => boolean):
 
 /** A pointwise step as a run of one. */
 function pointwise(node: Draft): Draft {
-  if (node.op.kind !== 'step' || node.op.view || !findStep(node.op.use)?.colour) return node
+  if (node.op.kind !== 'step' || node.op.view || node.inputs.length > 1) return node
+  if (!findStep(node.op.use)?.colour) return node
   return { ...node, op: { kind: 'colour', parts: [{ use: node.op.use, values: node.op.values }] } }
 }
 

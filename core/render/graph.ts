@@ -1,4 +1,5 @@
 import type { Area } from '../frame'
+import type { Blend } from '../kernels'
 import type { Values } from '../params'
 import type { ResolvedShape } from '../region'
 import type { Tables } from '../steps'
@@ -13,11 +14,13 @@ export type Op =
   /** A medium that is not there. */
   | { kind: 'missing' }
   | { kind: 'blank' }
-  /** [picture]; time is there for steps that move by themselves. */
-  | { kind: 'step'; use: string; values: Values; view?: string | undefined; time?: number | undefined }
+  /** [picture, the same at other times …, pictures that parameters name …, its region's matte], as `frames`, `pictures` and `region` say. */
+  | StepOp
   /** [picture] and the mattes that its parts name: pointwise steps, fused into one pass. */
   | { kind: 'colour'; parts: ColourPart[] }
   | { kind: 'matte'; shapes: ResolvedShape[]; invert: boolean; bounds: Area }
+  /** [before, after]: the second blended onto the first. */
+  | { kind: 'blend'; mode: Blend; space: 'linear' | 'perceptual' }
   /** [before, after] or [before, after, matte] */
   | { kind: 'mix'; amount: number }
   /** [top, bottom] */
@@ -28,6 +31,23 @@ export type Op =
   | { kind: 'inspect'; look: Inspect }
   /** [picture, other]: how far they lie apart, times a gain. */
   | { kind: 'difference'; gain: number }
+
+export interface StepOp {
+  kind: 'step'
+  use: string
+  values: Values
+  view?: string | undefined
+  /** For steps that move by themselves. */
+  time?: number | undefined
+  /** Values at the other moments of an exposure. */
+  moments?: Values[] | undefined
+  /** How many pictures of other times it takes. */
+  frames?: number | undefined
+  /** The parameters that name a picture, for which there is an input. */
+  pictures?: string[] | undefined
+  /** Whether it takes its region's matte, and mixes by it itself. */
+  region?: boolean | undefined
+}
 
 /** A pointwise step; or noting the picture; or mixing what was noted with the result, by an amount and the matte at an input. */
 export type ColourPart =

@@ -14,6 +14,7 @@ import {
   treatmentTime,
   type Version,
 } from '../project'
+import type { Values } from '../params'
 import { findStep } from '../steps'
 import { conform } from '../time'
 import { assignAreas } from './areas'
@@ -133,6 +134,8 @@ interface Work {
   upTo?: string | undefined
   view?: StepView | undefined
   solo?: readonly string[] | undefined
+  /** Stops before this step. */
+  until?: string | undefined
 }
 
 function planShot(
@@ -154,9 +157,10 @@ function planShot(
 function planSteps(work: Work, steps: readonly Step[], before: number): { picture: number; done: boolean } {
   let picture = before
   for (const step of steps) {
+    if (step.id === work.until) return { picture, done: true }
     if (work.view?.stepId === step.id)
       return { picture: planView(work, step, picture, work.view.view), done: true }
-    const within = allInside(step, work.upTo) || allInside(step, work.view?.stepId)
+    const within = [work.upTo, work.view?.stepId, work.until].some((id) => allInside(step, id))
     if (within) return planSteps(work, step.steps ?? [], picture)
     picture = planStep(work, step, picture)
     if (step.id === work.upTo) return { picture, done: true }
@@ -184,25 +188,33 @@ function planStep(work: Work, step: Step, before: number): number {
   if (!(amount > 0)) return before
   const matte = step.where && planMatte(work, step, step.where)
   if (matte === 'empty') return before
-  const after = planActing(work, step, before)
-  if (after === before) return before
+  const own = matte !== null && matte !== undefined && takesRegion(work, step)
+  const acted = planActing(work, step, before, own ? matte : undefined)
+  if (acted === before) return before
+  const { blend } = step
+  const blended = blend && (blend.mode !== 'normal' ? blend : undefined)
+  const after = blended
+    ? g.add({ kind: 'blend', mode: blended.mode, space: blended.space }, [before, acted])
+    : acted
+  if (own) return amount >= 1 ? after : g.add({ kind: 'mix', amount }, [before, after])
   if (matte !== null && matte !== undefined)
     return g.add({ kind: 'mix', amount: Math.min(1, amount) }, [before, after, matte])
   return amount >= 1 ? after : g.add({ kind: 'mix', amount }, [before, after])
 }
 
 /** What a step makes of the whole picture, in full; the picture itself where it does nothing. */
-function planActing(work: Work, step: Step, before: number): number {
-  const { g, project, shot, t } = work
+function planActing(work: Work, step: Step, before: number, matte?: number): number {
+  const { project, shot, t } = work
   if (step.use === 'group') {
     const solo = work.solo?.includes(step.id) ? undefined : work.solo
-    return planSteps({ ...work, solo, upTo: undefined, view: undefined }, step.steps ?? [], before).picture
+    const inner = { ...work, solo, upTo: undefined, view: undefined, until: undefined }
+    return planSteps(inner, step.steps ?? [], before).picture
   }
   const declaration = findStep(step.use)
   if (!declaration) return before
   const values = stepValues(project, shot, step, t)
   if (declaration.neutral(values as never)) return before
-  return g.add({ kind: 'step', use: step.use, values, time: declaration.moves ? t : undefined }, [before])
+  return addStep(work, step, before, values, { matte })
 }
 
 function planView(work: Work, step: Step, before: number, view: string): number {
@@ -211,9 +223,59 @@ function planView(work: Work, step: Step, before: number, view: string): number 
     const shapes = step.where ? resolveShapes(project, shot, step, step.where, t) : []
     return g.add({ kind: 'show' }, [addMatte(g, shapes, step.where?.invert ?? true)])
   }
-  const time = findStep(step.use)?.moves ? t : undefined
+  const matte = (step.where && takesRegion(work, step) && planMatte(work, step, step.where)) || undefined
   const values = stepValues(project, shot, step, t)
-  return g.add({ kind: 'step', use: step.use, values, view, time }, [before])
+  return addStep(work, step, before, values, { view, matte: matte === 'empty' ? undefined : matte })
+}
+
+/** Whether a step takes its region as a part of what it does, instead of being limited by it. */
+function takesRegion({ project, shot, t }: Work, step: Step): boolean {
+  const takes = findStep(step.use)?.takesRegion
+  return takes ? takes(stepValues(project, shot, step, t) as never) : false
+}
+
+/** A step's node, with all that its declaration asks for beside the picture: other times, named pictures, its region. */
+function addStep(
+  work: Work,
+  step: Step,
+  before: number,
+  values: Values,
+  { view, matte }: { view?: string; matte?: number | undefined },
+): number {
+  const { g, project, shot, t } = work
+  const declaration = findStep(step.use)
+  const frames = declaration?.frames?.(values as never, t) ?? []
+  const named = Object.entries(declaration?.params ?? {}).flatMap(([id, param]) => {
+    const medium = param.type === 'picture' && project.media.find((m) => m.id === values[id])
+    return medium && medium.kind !== 'missing' ? [{ id, mediaId: medium.id }] : []
+  })
+  const moments = declaration
+    ?.exposure?.(values as never)
+    .map((dt) => stepValues(project, shot, step, t + dt))
+  const inputs = [
+    before,
+    ...frames.map((at) => planBefore(work, step, at)),
+    ...named.map(({ mediaId }) => g.add({ kind: 'source', mediaId, frame: 0 })),
+    ...(matte === undefined ? [] : [matte]),
+  ]
+  return g.add(
+    {
+      ...{ kind: 'step', use: step.use, values, view, time: declaration?.moves ? t : undefined },
+      ...(moments?.length ? { moments } : {}),
+      ...(frames.length ? { frames: frames.length } : {}),
+      ...(named.length ? { pictures: named.map((n) => n.id) } : {}),
+      ...(matte === undefined ? {} : { region: true }),
+    },
+    inputs,
+  )
+}
+
+/** The picture before a step at another treatment time. */
+function planBefore(work: Work, step: Step, t: number): number {
+  const { g, project, shot } = work
+  const source = planSource(g, project, shot, t - treatmentTime(shot, 0))
+  const until = { ...work, t, upTo: undefined, view: undefined, until: step.id }
+  return planSteps(until, shot.steps, source).picture
 }
 
 /** The matte of a region; undefined where it has no shape and so means everything; 'empty' where nothing of the picture is in it. */

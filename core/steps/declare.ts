@@ -1,8 +1,20 @@
-import type { Frame } from '../frame'
+import type { Frame, Plane } from '../frame'
 import { type ColourOp, type Kernels, type Rgb, runProgram } from '../kernels'
 import type { Params, Values } from '../params'
 
 export type Family = 'colour' | 'light' | 'blur' | 'texture' | 'warp' | 'key' | 'generate' | 'time'
+
+export const AIMS = {
+  correct: 'Put right',
+  look: 'Give a look',
+  light: 'Add light',
+  focus: 'Soften and sharpen',
+  texture: 'Age and texture',
+  bend: 'Move and bend',
+  make: 'Lay something in',
+  time: 'Change time',
+} as const
+export type Aim = keyof typeof AIMS
 
 /** What a step is given to make one frame. */
 export interface RenderContext<P extends Params = Params> {
@@ -21,6 +33,14 @@ export interface RenderContext<P extends Params = Params> {
   time: number
   /** The colour tables that `file` parameters name. */
   tables: Tables
+  /** The picture before the step at the times that `frames` asked for, in its order. */
+  others: readonly Frame[]
+  /** The pictures that `picture` parameters name, by parameter, as large as the input; without those that are not there. */
+  pictures: Readonly<Record<string, Frame>>
+  /** The values at the moments that `exposure` asked for. */
+  moments: readonly { [K in keyof P]: ValueOf<P[K]> }[]
+  /** The matte of the step's region, where `takesRegion` asked for it and there is one. */
+  region?: Plane
 }
 
 /** A 3D table of colours, red fastest, over the box [low, high]. */
@@ -52,7 +72,7 @@ type ValueOf<T> = T extends { type: 'number' }
         ? [number, number]
         : T extends { type: 'seed' }
           ? number
-          : T extends { type: 'text' | 'file' }
+          : T extends { type: 'text' | 'file' | 'picture' }
             ? string
             : T extends { type: 'curve' | 'reference' }
               ? number[]
@@ -66,6 +86,8 @@ export interface StepDeclaration<P extends Params = Params> {
   family: Family
   /** What it is for, in one sentence. */
   purpose: string
+  /** What people want to do who look for it: the headings of the catalogue. */
+  aim: Aim
   params: P
   /** Looks at what the step thinks, beside its result. */
   views: readonly { id: string; label: string }[]
@@ -77,6 +99,14 @@ export interface StepDeclaration<P extends Params = Params> {
   proxyError: number
   /** True where the result changes in time though values do not. */
   moves?: boolean
+  /** Other words that people look for it by. */
+  words?: readonly string[]
+  /** Treatment times at which it also needs the picture before it. */
+  frames?(values: RenderContext<P>['values'], time: number): number[]
+  /** Offsets in frames at which it also needs its own values. */
+  exposure?(values: RenderContext<P>['values']): number[]
+  /** Whether the region is a part of what it does; else the result is limited to the region. */
+  takesRegion?(values: RenderContext<P>['values']): boolean
   /**
    * How far around a pixel the step looks, in pixels of the frame that it is given (at this proxy scale); Infinity for the whole picture. What it is
    * given then reaches that much further than what is asked for, or to the picture's border.
@@ -91,22 +121,34 @@ export interface StepDeclaration<P extends Params = Params> {
 /** What a pointwise colour step declares: reach, alpha and rendering follow. */
 type ColourStep<P extends Params> = Omit<
   StepDeclaration<P>,
-  'render' | 'reach' | 'keepsAlpha' | 'views' | 'moves'
-> &
-  Required<Pick<StepDeclaration<P>, 'colour'>>
+  'render' | 'reach' | 'keepsAlpha' | 'views' | 'moves' | 'colour'
+> & {
+  colour(values: RenderContext<P>['values'], tables: Tables): ColourOp[]
+  /** Views, each with the operations that show it. */
+  views?: readonly {
+    id: string
+    label: string
+    colour(values: RenderContext<P>['values'], tables: Tables): ColourOp[]
+  }[]
+}
 
 /** Checks a declaration's types; at run time it returns it as it is. */
 export const declareStep = <const P extends Params>(step: StepDeclaration<P>): StepDeclaration =>
   step as unknown as StepDeclaration
 
 /** Declares a step by its colour operations. */
-export const declareColourStep = <const P extends Params>(step: ColourStep<P>): StepDeclaration =>
-  declareStep<P>({
+export const declareColourStep = <const P extends Params>(step: ColourStep<P>): StepDeclaration => {
+  const views = step.views ?? []
+  return declareStep<P>({
     ...step,
-    views: [],
+    views: views.map(({ id, label }) => ({ id, label })),
     keepsAlpha: true,
     reach: () => 0,
-    render: ({ kernels, input, values, tables }) => runProgram(kernels, input, step.colour(values, tables)),
+    render: ({ kernels, input, values, tables, view }) => {
+      const look = views.find((v) => v.id === view) ?? step
+      return runProgram(kernels, input, look.colour(values, tables))
+    },
   })
+}
 
 export type { Values }

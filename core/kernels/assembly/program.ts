@@ -1,11 +1,12 @@
 // Runs of pointwise colour operations, fused into one pass. Pixels go in tiles that stay in the first-level cache, one row of floats a
 // channel, so that each operation is a tight loop of its own and costs no trip to memory.
 import { exp2v, powerOf, powv } from './math'
+import { hueChange, holdWeight, posterise, qualify, showWeight, silver, toned, vibrance } from './selective'
 
-/** Pixels of a tile. A tile holds r, g, b, a and a kept copy of r, g, b, each of this many floats. */
+/** Pixels of a tile. A tile holds r, g, b, a, a weight and for each slot a kept copy of r, g, b, each of this many floats. */
 export const TILE = 256
 const LANE: usize = TILE * 4
-const G: usize = LANE, B: usize = 2 * LANE, A: usize = 3 * LANE, KEPT: usize = 4 * LANE
+const G: usize = LANE, B: usize = 2 * LANE, A: usize = 3 * LANE, W: usize = 4 * LANE, KEPT: usize = 5 * LANE
 
 const LIMIT: f32 = 1e9
 
@@ -228,10 +229,16 @@ function table3(tile: usize, end: usize, k: usize, table: usize, size: i32): voi
   }
 }
 
+// @ts-ignore: decorator
+@inline
+function keptAt(slot: i32): usize {
+  return KEPT + <usize>slot * 3 * LANE
+}
+
 /** kept + (now - kept) * amount; with a matte also times that. */
-function mixKept(tile: usize, n: i32, amount: f32, matte: usize): void {
+function mixKept(tile: usize, n: i32, amount: f32, matte: usize, slot: i32): void {
   for (let c: usize = 0; c < 3; c++) {
-    const now = tile + c * LANE, kept = now + KEPT
+    const now = tile + c * LANE, kept = now + keptAt(slot)
     for (let i = 0; i < n; i += 4) {
       const o = <usize>i << 2
       let m = f32x4.splat(amount)
@@ -243,13 +250,18 @@ function mixKept(tile: usize, n: i32, amount: f32, matte: usize): void {
   }
 }
 
-function keep(tile: usize): void {
-  memory.copy(tile + KEPT, tile, 3 * LANE)
+function keep(tile: usize, slot: i32): void {
+  memory.copy(tile + keptAt(slot), tile, 3 * LANE)
+}
+
+function restore(tile: usize, slot: i32): void {
+  memory.copy(tile, tile + keptAt(slot), 3 * LANE)
 }
 
 /**
  * Runs a program over n premultiplied pixels; dst may be src. src needs room for n rounded up to four pixels. code: instructions of four
- * words each: operation, arguments' address, a table's or matte's address, a table's size; operation 0 ends. tile: 7 rows of 256 floats.
+ * words each: operation, arguments' address, a table's or matte's address, a table's size or a slot; operation 0 ends. tile: 5 rows of 256 floats, and 3 for
+ * each slot.
  */
 export function program(dst: usize, src: usize, n: i32, code: usize, tile: usize): void {
   for (let begin = 0; begin < n; begin += TILE) {
@@ -270,8 +282,18 @@ export function program(dst: usize, src: usize, n: i32, code: usize, tile: usize
       else if (op == 10) decode(tile, end)
       else if (op == 11) curves(tile, end, k, table, size)
       else if (op == 12) table3(tile, end, k, table, size)
-      else if (op == 13) keep(tile)
-      else if (op == 14) mixKept(tile, m, load_f32(k, 0), table ? table + (<usize>begin << 2) : 0)
+      else if (op == 13) keep(tile, size)
+      else if (op == 14) mixKept(tile, m, load_f32(k, 0), table ? table + (<usize>begin << 2) : 0, size)
+      else if (op == 15) vibrance(tile, end, k)
+      else if (op == 16) hueChange(tile, end, table)
+      else if (op == 17) qualify(tile, end, table, size != 0)
+      else if (op == 18) mixKept(tile, m, load_f32(k, 0), tile + W, size)
+      else if (op == 19) showWeight(tile)
+      else if (op == 20) holdWeight(tile, end)
+      else if (op == 21) restore(tile, size)
+      else if (op == 22) posterise(tile, end, k)
+      else if (op == 23) toned(tile, end, k)
+      else if (op == 24) silver(tile, end, k)
     }
     save(dst + (<usize>begin << 4), tile, m, soft)
   }

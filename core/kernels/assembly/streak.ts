@@ -118,7 +118,7 @@ function add(sums: usize, p: v128): void {
 /** Bilinear sample at continuous position (x, y), pixel centres on halves. */
 // @ts-ignore: decorator
 @inline
-function bilinear(src: usize, w: i32, h: i32, x: f32, y: f32, edge: i32): v128 {
+export function bilinear(src: usize, w: i32, h: i32, x: f32, y: f32, edge: i32): v128 {
   const u = x - <f32>0.5, v = y - <f32>0.5
   const i = <i32>Mathf.floor(u), j = <i32>Mathf.floor(v)
   const fx = f32x4.splat(u - <f32>i), fy = f32x4.splat(v - <f32>j)

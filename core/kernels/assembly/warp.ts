@@ -154,6 +154,13 @@ function minified(levels: usize, count: i32, x: f32, y: f32, ax: f32, ay: f32, b
   return f32x4.mul(acc, f32x4.splat(<f32>1 / <f32>probes))
 }
 
+/** Cubic weights swing beyond what they lie between: alpha is held within [0, 1], colour is not. */
+// @ts-ignore: decorator
+@inline
+function held(p: v128, most: v128, least: v128): v128 {
+  return f32x4.pmax(f32x4.pmin(p, most), least)
+}
+
 /**
  * Samples one row of n pixels at their source places. here: places of this row, n + 1 of them; below: those of the next row, n. levels: for each level
  * of the pyramid its address, width and height; level l is 2^l times smaller. cubic: Catmull-Rom where nothing shrinks, else linear.
@@ -161,8 +168,9 @@ function minified(levels: usize, count: i32, x: f32, y: f32, ax: f32, ay: f32, b
 export function sampleRow(dst: usize, n: i32, here: usize, below: usize, levels: usize, count: i32, edge: i32, cubic: bool): void {
   const src = <usize>load<u32>(levels), w = load<i32>(levels + 4), h = load<i32>(levels + 8)
   const end = dst + (<usize>n << 4)
+  const most = f32x4.replace_lane(f32x4.splat(Infinity), 3, 1), least = f32x4.replace_lane(f32x4.splat(-Infinity), 3, 0)
   if (count == 1) {
-    for (let d = dst, p = here; d < end; d += 16, p += 8) v128.store(d, lookUp(src, w, h, v128.load64_zero(p), edge, cubic))
+    for (let d = dst, p = here; d < end; d += 16, p += 8) v128.store(d, held(lookUp(src, w, h, v128.load64_zero(p), edge, cubic), most, least))
     return
   }
   for (let d = dst, p = here, q = below; d < end; d += 16, p += 8, q += 8) {
@@ -170,7 +178,7 @@ export function sampleRow(dst: usize, n: i32, here: usize, below: usize, levels:
     const ax = load<f32>(p + 8) - x, ay = load<f32>(p + 12) - y
     const bx = load<f32>(q) - x, by = load<f32>(q + 4) - y
     const most = max(ax * ax + ay * ay, bx * bx + by * by)
-    if (most > 1.0001 && most < 1e12) v128.store(d, minified(levels, count, x, y, ax, ay, bx, by, edge, cubic))
-    else v128.store(d, lookUp(src, w, h, v128.load64_zero(p), edge, cubic))
+    if (most > 1.0001 && most < 1e12) v128.store(d, held(minified(levels, count, x, y, ax, ay, bx, by, edge, cubic), most, least))
+    else v128.store(d, held(lookUp(src, w, h, v128.load64_zero(p), edge, cubic), most, least))
   }
 }

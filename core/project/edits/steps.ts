@@ -7,7 +7,7 @@ import { paramsOf } from '../declared'
 import { defineEdit } from '../define'
 import { allSteps, getShot, getStep, listOf, NotFound } from '../find'
 import { newStep } from '../parts'
-import { animatedSchema, type Shot, type Step, whenSchema } from '../schema'
+import { animatedSchema, blendSchema, type Shot, type Step, whenSchema } from '../schema'
 import { id, onShot, onStep, stepOf } from './common'
 
 /** Takes a step out of the list it is in; a group that is left empty goes too. */
@@ -88,6 +88,13 @@ export const STEP_EDITS = {
     (a) => (a.on ? 'Switch step on' : 'Switch step off'),
     (p, a) => {
       stepOf(p, a).on = a.on
+    },
+  ),
+  'step.blend': defineEdit(
+    { ...onStep, blend: blendSchema },
+    (a) => `Blend as ${a.blend.mode}`,
+    (p, a) => {
+      stepOf(p, a).blend = a.blend
     },
   ),
   'step.reset': defineEdit(

@@ -4,6 +4,7 @@ import { declareStep } from '../declare'
 export const gaussianBlur = declareStep({
   id: 'gaussian-blur',
   name: 'Gaussian blur',
+  aim: 'focus',
   family: 'blur',
   purpose: 'Softens the picture evenly, by a true Gaussian in linear light.',
   params: {

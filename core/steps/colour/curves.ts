@@ -12,6 +12,7 @@ const straight = (points: readonly number[]) =>
 export const curves = declareColourStep({
   id: 'curves',
   name: 'Curves',
+  aim: 'correct',
   family: 'colour',
   purpose: 'Bends tones along drawn curves, for all channels together and for each alone.',
   params: {

@@ -1,12 +1,20 @@
-import { whiteBalance } from '../../colour'
+import { fromOklab, oklabMap, toOklab, whiteBalance } from '../../colour'
+import type { ColourOp } from '../../kernels'
 import type { Matrix3 } from '../../matrix'
 import { declareColourStep } from '../declare'
+
+/** Turns the hue of every colour in Oklab, by degrees. */
+export function turnHue(degrees: number): ColourOp[] {
+  const [c, s] = [Math.cos((degrees * Math.PI) / 180), Math.sin((degrees * Math.PI) / 180)]
+  return [...toOklab, oklabMap([1, 0, 0, 0, c, -s, 0, s, c], [0, 0, 0]), ...fromOklab]
+}
 
 const rgb = { type: 'rgb', min: -4, max: 8, step: 0.005, digits: 3 } as const
 
 export const grade = declareColourStep({
   id: 'grade',
   name: 'Grade',
+  aim: 'correct',
   family: 'colour',
   purpose: 'Sets exposure, balance, contrast and colour of the picture in linear light.',
   params: {
@@ -57,6 +65,23 @@ export const grade = declareColourStep({
       ...{ type: 'number', label: 'Saturation', help: 'Strength of all colours; 0 is monochrome.' },
       ...{ default: 1, min: 0, max: 4, soft: [0, 2], step: 0.01, digits: 2, unit: '×', group: 'Colour' },
     },
+    vibrance: {
+      ...{ type: 'number', label: 'Vibrance', help: 'Strength of dull colours; strong ones move least.' },
+      ...{ default: 0, min: -1, max: 2, soft: [-1, 1], step: 0.01, digits: 2, group: 'Colour' },
+    },
+    hue: {
+      ...{ type: 'number', label: 'Hue', help: 'Turns all colours round the circle; lightness stays.' },
+      ...{
+        default: 0,
+        min: -180,
+        max: 180,
+        soft: [-60, 60],
+        step: 0.5,
+        digits: 1,
+        unit: '°',
+        group: 'Colour',
+      },
+    },
     lift: {
       ...rgb,
       label: 'Lift',
@@ -88,12 +113,14 @@ export const grade = declareColourStep({
     v.tint === 0 &&
     v.contrast === 1 &&
     v.saturation === 1 &&
+    v.vibrance === 0 &&
+    v.hue === 0 &&
     v.lift.every((x) => x === 0) &&
     v.gamma.every((x) => x === 1) &&
     v.gain.every((x) => x === 1),
   /**
    * In this order: white balance and exposure as one matrix; pivot * (x / pivot)^contrast; x * (gain - lift) + lift;
-   * x^(1 / gamma); luma + (x - luma) * saturation. Powers keep the sign, so values below 0 survive.
+   * x^(1 / gamma); luma + (x - luma) * saturation; vibrance; hue turned in Oklab. Powers keep the sign, so values below 0 survive.
    */
   colour(v) {
     const balance: Matrix3 =
@@ -108,6 +135,8 @@ export const grade = declareColourStep({
       { op: 'levels', scale: [gain[0] - lift[0], gain[1] - lift[1], gain[2] - lift[2]], offset: lift },
       { op: 'power', exponent: [1 / gamma[0], 1 / gamma[1], 1 / gamma[2]], scale: [1, 1, 1] },
       { op: 'saturation', amount: v.saturation },
+      ...(v.vibrance ? [{ op: 'vibrance', amount: v.vibrance } as const] : []),
+      ...(v.hue ? turnHue(v.hue) : []),
     ]
   },
 })

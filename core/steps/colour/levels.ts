@@ -9,6 +9,7 @@ const whole = ([low, high]: readonly [number, number]) => low === 0 && high === 
 export const levels = declareColourStep({
   id: 'levels',
   name: 'Levels',
+  aim: 'correct',
   family: 'colour',
   purpose: 'Stretches a range of tones to black and white, or holds tones within a range.',
   params: {

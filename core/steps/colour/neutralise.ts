@@ -7,6 +7,7 @@ const MOST = 16
 export const neutralise = declareColourStep({
   id: 'neutralise',
   name: 'Neutralise',
+  aim: 'correct',
   family: 'colour',
   purpose: 'Takes out the cast of a sampled colour that should be grey.',
   params: {

@@ -4,6 +4,7 @@ import { declareColourStep } from '../declare'
 export const colourTable = declareColourStep({
   id: 'colour-table',
   name: 'Colour table',
+  aim: 'look',
   family: 'colour',
   purpose: 'Applies a look-up table that was made elsewhere.',
   params: {

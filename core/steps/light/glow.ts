@@ -1,87 +1,74 @@
-import { addScaledInto, filled, gaussian, gaussianReach, type Kernels } from '../../kernels'
 import type { Frame } from '../../frame'
+import { addScaledInto, filled, gaussian, gaussianReach, type Kernels, runProgram } from '../../kernels'
+import { colour, count, px, share, times } from '../../params/make'
 import { declareStep } from '../declare'
+import { gainOf, JOIN, joinLight, lightMode, SOURCE, sourceLight } from './source'
 
 /** Each further ring is this much wider than the one before. */
 const RING_STEP = 2.4
-const JOIN = { add: 0, soft: 1, alone: 2 }
 
 export const glow = declareStep({
   id: 'glow',
   name: 'Glow',
+  aim: 'light',
   family: 'light',
   purpose: 'Lets bright parts of the picture shine into their surroundings.',
+  words: ['bloom', 'shine', 'neon', 'aura'],
   params: {
-    threshold: {
-      ...{ type: 'number', label: 'Threshold', help: 'Light above this shines; 1 is diffuse white.' },
-      ...{ default: 0.6, min: 0, max: 100, soft: [0, 2], step: 0.01, digits: 2, group: 'Source' },
-    },
-    softness: {
-      ...{ type: 'number', label: 'Softness', help: 'How gently the glow sets in about the threshold.' },
-      ...{ default: 0.3, min: 0, max: 1, step: 0.01, digits: 2, group: 'Source' },
-    },
-    radius: {
-      ...{ type: 'number', label: 'Radius', help: 'Standard deviation of the innermost ring of light.' },
-      ...{ default: 24, min: 0, max: 500, soft: [0, 120], step: 0.5, digits: 1, unit: 'px', group: 'Spread' },
-    },
-    rings: {
-      ...{ type: 'number', label: 'Rings', help: 'Wider rings added for a long natural skirt.' },
-      ...{ default: 2, min: 1, max: 4, step: 1, digits: 0, group: 'Spread' },
-    },
-    intensity: {
-      ...{ type: 'number', label: 'Intensity', help: 'How much light is given back.' },
-      ...{ default: 1, min: 0, max: 20, soft: [0, 4], step: 0.02, digits: 2, unit: '×', group: 'Light' },
-    },
-    tint: {
-      type: 'colour',
-      label: 'Tint',
-      help: 'The colour that the light is filtered to.',
-      default: [1, 1, 1],
+    ...SOURCE,
+    radius: px('Radius', 'Standard deviation of the innermost ring of light.', 24, [0, 120], {
+      ...{ limits: [0, 500], group: 'Spread' },
+    }),
+    rings: count('Rings', 'Wider rings added for a long natural skirt.', 2, [1, 4], { group: 'Spread' }),
+    intensity: times('Intensity', 'How much light is given back.', 1, 20, {
+      soft: [0, 4],
+      step: 0.02,
       group: 'Light',
-    },
-    blend: {
-      ...{
-        type: 'choice',
-        label: 'Add as',
-        help: 'Light adds up plainly, or like film, which never burns colours out.',
-      },
-      ...{ default: 'soft', group: 'Light' },
-      options: [
-        { value: 'add', label: 'Plain' },
-        { value: 'soft', label: 'Gentle' },
-      ],
-    },
+    }),
+    tint: colour('Tint', 'The colour that the light is filtered to.', [1, 1, 1], { group: 'Light' }),
+    far: colour('Tint far out', 'The colour that the outermost ring goes over to.', [1, 1, 1], {
+      ...{ group: 'Light' },
+      when: (v) => Number(v.rings) > 1 && Number(v.fade) > 0,
+    }),
+    fade: share('Change of tint', 'How far the rings go over to the colour far out.', 0, {
+      ...{ group: 'Light' },
+      when: (v) => Number(v.rings) > 1,
+    }),
+    blend: JOIN,
   },
   views: [{ id: 'light', label: 'Glow alone' }],
   keepsAlpha: true,
   proxyError: 0.06,
   neutral: (v) => v.intensity === 0,
-  reach: (v, scale) => gaussianReach(v.radius * scale * RING_STEP ** (Math.round(v.rings) - 1)),
+  takesRegion: (v) => v.from === 'region',
+  reach: (v, scale) => gaussianReach(v.radius * scale * RING_STEP ** (Math.round(v.rings) - 1)) + 1,
   /**
    * Light above the threshold (quadratic knee), spread by Gaussians of radius r, 2.4 r, 5.8 r … with weights 1, 1/2, 1/4 …
-   * that sum to 1, times tint and intensity. Plain: a + g. Soft: 1 - (1 - a) e^-g where a < 1, a elsewhere.
+   * that sum to 1, times tint and intensity. Plain: a + g. Gentle: 1 - (1 - a) e^-g where a < 1, a elsewhere.
    */
-  render({ kernels: k, input, values: v, scale, view }) {
-    const n = input.width * input.height
-    const light = k.frame(input.width, input.height)
-    k.raw.glowLight(light.block.at, input.block.at, n, v.threshold, v.softness * v.threshold)
-    const spread = spreadLight(k, light, v.radius * scale, Math.round(v.rings))
+  render({ kernels: k, input, values: v, scale, view, region }) {
+    const light = sourceLight(k, input, v, scale, region)
+    const rings = Math.round(v.rings)
+    const tints = Array.from({ length: rings }, (_, i) => {
+      const way = rings > 1 ? (v.fade * i) / (rings - 1) : 0
+      return v.tint.map((c, ch) => c + ((v.far[ch] as number) - c) * way) as [number, number, number]
+    })
+    const spread = spreadLight(k, light, v.radius * scale, tints)
     k.free(light)
-    const [r, g, b] = v.tint.map((c) => c * v.intensity) as [number, number, number]
-    const mode = view === 'light' ? JOIN.alone : v.blend === 'add' ? JOIN.add : JOIN.soft
-    k.raw.glowJoin(spread.block.at, input.block.at, spread.block.at, n, r, g, b, mode)
-    return spread
+    return joinLight(k, input, spread, gainOf([1, 1, 1], v.intensity), lightMode(view, v.blend))
   },
 })
 
-function spreadLight(k: Kernels, light: Frame, radius: number, rings: number): Frame {
+function spreadLight(k: Kernels, light: Frame, radius: number, tints: [number, number, number][]): Frame {
   const sum = filled(k, light.width, light.height, [0, 0, 0, 0])
-  const total = 2 - 2 ** (1 - rings)
-  for (let i = 0; i < rings; i++) {
+  const total = 2 - 2 ** (1 - tints.length)
+  tints.forEach((tint, i) => {
     const sigma = radius * RING_STEP ** i
     const ring = gaussian(k, light, sigma, sigma, 'black')
+    if (tint.some((c) => c !== 1))
+      runProgram(k, ring, [{ op: 'levels', scale: tint, offset: [0, 0, 0] }], ring)
     addScaledInto(k, sum, ring, 2 ** -i / total)
     k.free(ring)
-  }
+  })
   return sum
 }

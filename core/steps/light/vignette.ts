@@ -1,10 +1,12 @@
-import { runProgram, showPlane } from '../../kernels'
+import { type ColourOp, runProgram, showPlane } from '../../kernels'
+import { choice, colour } from '../../params/make'
 import { rasterise } from '../../region'
 import { declareStep } from '../declare'
 
 export const vignette = declareStep({
   id: 'vignette',
   name: 'Vignette',
+  aim: 'light',
   family: 'light',
   purpose: 'Darkens or lightens the picture away from a place in it.',
   params: {
@@ -19,6 +21,13 @@ export const vignette = declareStep({
       },
       ...{ default: 1, min: -6, max: 10, soft: [0, 3], step: 0.02, digits: 2, unit: 'stops' },
     },
+    by: choice('Takes away', 'Light, or it gives way to a colour.', {
+      light: 'Light',
+      colour: 'Goes to a colour',
+    }),
+    colour: colour('Colour', 'The colour at the border.', [0.01, 0.012, 0.03], {
+      when: (v) => v.by === 'colour',
+    }),
     size: {
       ...{ type: 'number', label: 'Size', help: 'Where it is half as strong, as a share of the picture.' },
       ...{ default: 0.9, min: 0.01, max: 4, soft: [0.2, 2], step: 0.01, digits: 2, unit: '×' },
@@ -61,13 +70,15 @@ export const vignette = declareStep({
       true,
     )
     const gain = 2 ** -v.strength
+    const kept = v.by === 'colour' ? Math.min(1, gain) : gain
+    const dark: ColourOp = {
+      ...{ op: 'levels', scale: [kept, kept, kept] },
+      offset:
+        v.by === 'colour' ? (v.colour.map((c) => c * (1 - kept)) as [number, number, number]) : [0, 0, 0],
+    }
     const out = view
       ? showPlane(k, matte)
-      : runProgram(k, input, [
-          { op: 'keep' },
-          { op: 'levels', scale: [gain, gain, gain], offset: [0, 0, 0] },
-          { op: 'mixKept', amount: 1, matte },
-        ])
+      : runProgram(k, input, [{ op: 'keep' }, dark, { op: 'mixKept', amount: 1, matte }])
     k.free(matte)
     return out
   },

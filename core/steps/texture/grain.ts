@@ -8,6 +8,7 @@ const LEFT = 151 / 315
 export const grain = declareStep({
   id: 'grain',
   name: 'Grain',
+  aim: 'texture',
   family: 'texture',
   purpose: 'Gives the picture the living grain of film.',
   params: {

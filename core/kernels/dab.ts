@@ -1,0 +1,31 @@
+import type { Frame } from '../frame'
+import type { Kernels } from './kernels'
+
+/** A soft line, or a spot where both ends are the same. Lengths are pixels of the frame. */
+export interface Dab {
+  from: readonly [number, number]
+  to?: readonly [number, number]
+  /** Half-width at the beginning and the end. */
+  radius: number
+  endRadius?: number
+  /** Width of the soft edge. */
+  soft?: number
+  /** Strength at the end against that at the beginning. */
+  end?: number
+  /** Straight colour and how opaque it is (how strong, where it is light). */
+  colour: readonly [number, number, number]
+  opacity?: number
+  form?: 'even' | 'bell' | 'ring'
+}
+
+const FORMS = ['even', 'bell', 'ring']
+
+/** Lays a dab over a picture, or adds it as light (alpha stays). */
+export function layDab(k: Kernels, frame: Frame, dab: Dab, onto: 'light' | 'over'): void {
+  const { from, to = from, radius, endRadius = radius, soft = 1, end = 1, opacity = 1 } = dab
+  const [r, g, b] = dab.colour.map((c) => c * opacity) as [number, number, number]
+  const form = FORMS.indexOf(dab.form ?? 'even')
+  const lie = [...from, ...to, radius, endRadius, Math.max(soft, 1e-3), end] as const
+  const { at } = frame.block
+  k.raw.dab(at, frame.width, frame.height, ...lie, r, g, b, opacity, form, onto === 'over' ? 1 : 0)
+}

@@ -1,0 +1,1 @@
+export { betweenFrames, type Flow, flowBetween } from './flow'

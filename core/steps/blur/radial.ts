@@ -1,0 +1,52 @@
+import { type Affine, type Edge, gather, passesFor, trail } from '../../kernels'
+import { choice, degrees, edge, number, point } from '../../params/make'
+import { declareStep } from '../declare'
+
+export const radialBlur = declareStep({
+  id: 'radial-blur',
+  name: 'Radial blur',
+  aim: 'focus',
+  family: 'blur',
+  purpose: 'Blurs as if the camera turned about a point or rushed towards it.',
+  words: ['spin', 'zoom blur', 'rotate', 'rush', 'warp speed'],
+  params: {
+    kind: choice('Moves', 'How the picture moves while it is exposed.', {
+      zoom: 'Towards the point',
+      spin: 'About the point',
+    }),
+    centre: point('Point', 'What stays where it is.'),
+    zoom: number('Amount', 'How much larger the picture grows meanwhile.', 0.15, [0, 3], {
+      ...{ soft: [0, 1] },
+      when: (v) => v.kind === 'zoom',
+    }),
+    spin: degrees('Amount', 'How far it turns meanwhile.', 8, {
+      ...{ limits: [0, 360], soft: [0, 90] },
+      when: (v) => v.kind === 'spin',
+    }),
+    shift: number('Shift', '0 blurs to both sides, 1 all ahead, -1 all behind.', 0, [-1, 1]),
+    edge: edge('mirror'),
+  },
+  views: [],
+  keepsAlpha: false,
+  proxyError: 0.08,
+  neutral: (v) => (v.kind === 'zoom' ? v.zoom === 0 : v.spin === 0),
+  reach: () => Infinity,
+  /** The mean of copies that are turned by even steps, or scaled by even factors, at most a pixel apart at the far corner; 1024 at most. */
+  render({ kernels: k, input, values: v, place }) {
+    const [cx, cy] = [v.centre[0] * place.width - place.x, v.centre[1] * place.height - place.y]
+    const far = Math.hypot(Math.max(cx, place.width - cx), Math.max(cy, place.height - cy))
+    const spread = v.kind === 'zoom' ? Math.log(1 + v.zoom) : (v.spin * Math.PI) / 180
+    const passes = passesFor(Math.min(1024, spread * far))
+    const count = 4 ** passes
+    const first = (v.shift - 1) / 2 + 0.5 / count
+    const moved = (share: number): Affine => {
+      const angle = spread * share
+      const [c, s] = v.kind === 'zoom' ? [Math.exp(angle), 0] : [Math.cos(angle), Math.sin(angle)]
+      return [c, -s, cx - c * cx + s * cy, s, c, cy - s * cx - c * cy]
+    }
+    const begun = gather(k, input, [{ to: moved(first), weight: [1, 1, 1, 1] }], v.edge as Edge)
+    const out = trail(k, begun, (n) => moved(n / count), { passes, decay: 1, edge: v.edge as Edge })
+    k.free(begun)
+    return out
+  },
+})

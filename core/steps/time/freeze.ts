@@ -1,0 +1,31 @@
+import { number } from '../../params/make'
+import { declareStep } from '../declare'
+import { copyOf } from './copy'
+
+export const freeze = declareStep({
+  id: 'freeze',
+  name: 'Freeze',
+  aim: 'time',
+  family: 'time',
+  purpose: 'Holds one frame for as long as the step acts.',
+  words: ['still', 'hold', 'pause', 'stop'],
+  params: {
+    frame: number(
+      'Frame',
+      'The frame that is held, in frames of the shot’s treatment.',
+      0,
+      [-100000, 100000],
+      {
+        ...{ soft: [0, 240], step: 1, digits: 0, unit: 'frames' },
+      },
+    ),
+  },
+  views: [],
+  keepsAlpha: false,
+  proxyError: 0.02,
+  neutral: () => false,
+  reach: () => 0,
+  frames: (v) => [Math.round(v.frame)],
+  /** The picture before the step at that frame. */
+  render: ({ kernels: k, input, others }) => copyOf(k, others[0] ?? input),
+})
