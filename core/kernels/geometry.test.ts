@@ -125,7 +125,8 @@ describe('warp', () => {
         const exact = imageFrom(w, h, 4, (x, y, channel) => {
           const [u, v] = [x + 0.5, y + 0.5]
           const z = g * u + p * v + q
-          return sample(src, (a * u + b * v + c) / z, (d * u + e * v + f) / z, channel, edge)
+          const value = sample(src, (a * u + b * v + c) / z, (d * u + e * v + f) / z, channel, edge)
+          return channel === 3 ? Math.min(1, Math.max(0, value)) : value
         })
         exact.forEach((v, i) => (off = Math.max(off, Math.abs(v - (out.data[i] as number)))))
         // Places in float: 1e-5 of a pixel times the picture's steepest slope.

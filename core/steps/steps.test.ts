@@ -1,47 +1,11 @@
 import { aligned, type Frame, grown, intersection } from '../frame'
 import { filled, resample } from '../kernels'
 import { defaults, type Param, type Values } from '../params'
-import { testKernels, testPicture, worst, worstShare } from '../testing/pictures'
-import { findStep, type Place, STEPS, type StepDeclaration } from '.'
+import { testPicture, worst, worstShare } from '../testing/pictures'
+import { k, leavesNothing, render } from '../testing/steps'
+import { findStep, STEPS, type StepDeclaration } from '.'
 
-const k = testKernels(128)
-let used = 0
-beforeEach(() => (used = k.used))
-afterEach(() => expect(k.used).toBe(used))
-
-/** A small table that swaps red and blue and takes some green. */
-const swap = new Float32Array(
-  [0, 1].flatMap((b) => [0, 1].flatMap((g) => [0, 1].flatMap((r) => [b, g * 0.8, r]))),
-)
-const tables = { swap: { size: 2, low: [0, 0, 0], high: [1, 1, 1], colours: swap } } as const
-
-interface Options {
-  scale?: number
-  view?: string
-  place?: Place
-  time?: number
-  /** The pictures at the other times that it asks for; the input itself unless given. */
-  others?: Frame[]
-}
-
-const TIME = 3
-
-function render(step: StepDeclaration, input: Frame, values: Values, options: Options = {}): Frame {
-  const { scale = 1, view, time = TIME } = options
-  const place = options.place ?? { x: 0, y: 0, width: input.width, height: input.height }
-  const others = options.others ?? step.frames?.(values as never, time).map(() => input) ?? []
-  const named = Object.entries(step.params).filter(([id, p]) => p.type === 'picture' && values[id])
-  const pictures = Object.fromEntries(
-    named.map(([id]) => [id, filled(k, input.width, input.height, [0.2, 0.3, 0.5, 1])]),
-  )
-  const moments = (step.exposure?.(values as never) ?? []).map(() => values)
-  const out = step.render({
-    ...{ kernels: k, input, values: values as never, moments: moments as never, scale, time },
-    ...{ place, tables, others, pictures, ...(view ? { view } : {}) },
-  })
-  k.free(...Object.values(pictures))
-  return out
-}
+leavesNothing()
 
 /** Values away from neutral for every parameter: a third of the way from the default to the end of its range. */
 function busy(step: StepDeclaration): Values {

@@ -84,13 +84,13 @@ function cellAt(u: f32, v: f32, z: f32, seed: i32): f32 {
 }
 
 /**
- * Adds an octave to a plane: amount * noise at (a x + b y + c, d x + e y + f, z), pixel centres on halves. kind 0: gradient noise; 1: its ridges, 1 - 2 |n|; 2: its folds, 2 |n| - 1;
+ * Adds an octave to a plane: amount * noise at (a x + b y + c, d x + e y + f, z), pixel centres on halves. kind 0: gradient noise; 1: its ridges, 1 - 4 |n|; 2: its folds, 4 |n| - 1;
  * 3: cells, 2 distance - 1. places: six floats a, b, c, d, e, f. The plane has room for a row rounded up to four.
  */
 export function octave(dst: usize, w: i32, h: i32, places: usize, z: f32, seed: i32, amount: f32, kind: i32): void {
   const a = load<f32>(places), b = load<f32>(places + 4), c = load<f32>(places + 8)
   const d = load<f32>(places + 12), e = load<f32>(places + 16), f = load<f32>(places + 20)
-  const k = f32x4.splat(amount), two = f32x4.splat(2)
+  const k = f32x4.splat(amount), four = f32x4.splat(4)
   const turned = d != 0
   for (let y = 0; y < h; y++) {
     const row = dst + ((<usize>y * w) << 2)
@@ -113,8 +113,8 @@ export function octave(dst: usize, w: i32, h: i32, places: usize, z: f32, seed: 
         const us = f32x4.add(f32x4.mul(f32x4.add(f32x4.splat(u), f32x4(0, 1, 2, 3)), f32x4.splat(a)), f32x4.splat(b * v + c))
         n = slopesAt(us, e * v + f, z, seed)
       }
-      if (kind == 1) n = f32x4.sub(ONE, f32x4.mul(two, f32x4.abs(n)))
-      else if (kind == 2) n = f32x4.sub(f32x4.mul(two, f32x4.abs(n)), ONE)
+      if (kind == 1) n = f32x4.sub(ONE, f32x4.mul(four, f32x4.abs(n)))
+      else if (kind == 2) n = f32x4.sub(f32x4.mul(four, f32x4.abs(n)), ONE)
       const p = row + (<usize>x << 2)
       n = f32x4.mul(n, k)
       if (x + 4 <= w) v128.store(p, f32x4.add(v128.load(p), n))

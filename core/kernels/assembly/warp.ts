@@ -168,9 +168,9 @@ function held(p: v128, most: v128, least: v128): v128 {
 export function sampleRow(dst: usize, n: i32, here: usize, below: usize, levels: usize, count: i32, edge: i32, cubic: bool): void {
   const src = <usize>load<u32>(levels), w = load<i32>(levels + 4), h = load<i32>(levels + 8)
   const end = dst + (<usize>n << 4)
-  const most = f32x4.replace_lane(f32x4.splat(Infinity), 3, 1), least = f32x4.replace_lane(f32x4.splat(-Infinity), 3, 0)
+  const top = f32x4.replace_lane(f32x4.splat(Infinity), 3, 1), low = f32x4.replace_lane(f32x4.splat(-Infinity), 3, 0)
   if (count == 1) {
-    for (let d = dst, p = here; d < end; d += 16, p += 8) v128.store(d, held(lookUp(src, w, h, v128.load64_zero(p), edge, cubic), most, least))
+    for (let d = dst, p = here; d < end; d += 16, p += 8) v128.store(d, held(lookUp(src, w, h, v128.load64_zero(p), edge, cubic), top, low))
     return
   }
   for (let d = dst, p = here, q = below; d < end; d += 16, p += 8, q += 8) {
@@ -178,7 +178,7 @@ export function sampleRow(dst: usize, n: i32, here: usize, below: usize, levels:
     const ax = load<f32>(p + 8) - x, ay = load<f32>(p + 12) - y
     const bx = load<f32>(q) - x, by = load<f32>(q + 4) - y
     const most = max(ax * ax + ay * ay, bx * bx + by * by)
-    if (most > 1.0001 && most < 1e12) v128.store(d, held(minified(levels, count, x, y, ax, ay, bx, by, edge, cubic), most, least))
-    else v128.store(d, held(lookUp(src, w, h, v128.load64_zero(p), edge, cubic), most, least))
+    if (most > 1.0001 && most < 1e12) v128.store(d, held(minified(levels, count, x, y, ax, ay, bx, by, edge, cubic), top, low))
+    else v128.store(d, held(lookUp(src, w, h, v128.load64_zero(p), edge, cubic), top, low))
   }
 }

@@ -12,7 +12,7 @@ export const clouds = declareStep({
   words: ['fog', 'smoke', 'haze', 'atmosphere', 'dust'],
   params: {
     cover: share('Cover', 'How much of the picture they take.', 0.5),
-    density: share('Density', 'How thick they are.', 0.8),
+    density: share('Density', 'How thick they are.', 0.6),
     edge: share('Softness', 'How gently they end.', 0.6),
     size: px('Size', 'Size of the largest.', 320, [20, 1200], { limits: [4, 8000] }),
     octaves: count('Detail', 'Finer wisps.', 5, [1, 8]),

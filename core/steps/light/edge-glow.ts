@@ -31,7 +31,7 @@ export const edgeGlow = declareStep({
     k.free(codes)
     const slope = slopes(k, soft)
     k.free(soft)
-    const plane = weigh(k, slope, [0, 0, 3 * sigma, 0])
+    const plane = weigh(k, slope, [0, 0, 3 * Math.hypot(sigma, 0.6), 0])
     k.free(slope)
     bendPlane(k, plane, 1 / 0.35, -v.threshold / 0.35, true)
     const line = filled(k, input.width, input.height, [...v.tint, 0] as [number, number, number, number])

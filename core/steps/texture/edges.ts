@@ -21,8 +21,8 @@ export const edges = declareStep({
   words: ['sketch', 'pencil', 'outline', 'ink', 'comic', 'line art'],
   params: {
     width: px('Pen', 'How wide lines are.', 1.5, [0.5, 10], { limits: [0.3, 60] }),
-    threshold: share('Threshold', 'How clear an edge must be.', 0.08),
-    soft: share('Softness', 'How gently lines set in.', 0.25),
+    threshold: share('Threshold', 'How clear an edge must be.', 0.04),
+    soft: share('Softness', 'How gently lines set in.', 0.18),
     ink: colour('Ink', 'The colour of the lines.', [0.015, 0.015, 0.02]),
     paper: colour('Paper', 'The colour of the ground.', [0.9, 0.88, 0.82]),
     ground: share('Ground', '0 draws over the picture, 1 on paper.', 1),
@@ -32,7 +32,7 @@ export const edges = declareStep({
   proxyError: 0.6,
   neutral: () => false,
   reach: (v, scale) => gaussianReach(Math.max(0.3, v.width * scale * 0.5)) + 2,
-  /** Sobel slopes of display codes under a Gaussian of half the pen's width, times that width; ink where they pass the threshold. */
+  /** Sobel slopes of display codes under a Gaussian of half the pen's width, times that width (Sobel’s own 0.6 px among it); ink where they pass the threshold. */
   render({ kernels: k, input, values: v, scale }) {
     const codes = runProgram(k, input, [{ op: 'encode' }, { op: 'clamp', low: 0, high: 1 }])
     const sigma = Math.max(0.3, v.width * scale * 0.5)
@@ -40,7 +40,7 @@ export const edges = declareStep({
     k.free(codes)
     const slope = slopes(k, soft)
     k.free(soft)
-    const line = weigh(k, slope, [0, 0, 3 * sigma, 0])
+    const line = weigh(k, slope, [0, 0, 3 * Math.hypot(sigma, 0.6), 0])
     k.free(slope)
     const span = Math.max(v.soft, 0.01)
     bendPlane(k, line, 1 / span, -v.threshold / span, true)

@@ -13,7 +13,7 @@ export const emboss = declareStep({
     angle: degrees('Light from', 'The direction that the light comes from.', -45),
     height: times('Height', 'How steep the hills are.', 3, 40, { soft: [0, 12] }),
     size: px('Size', 'Softens the hills.', 1, [0, 12], { limits: [0, 100] }),
-    colour: share('Colour', '0 is grey stone, 1 lays the relief over the picture.', 0.5),
+    colour: share('Colour', '0 is grey stone, 1 lays the relief over the picture.', 1),
   },
   views: [],
   keepsAlpha: true,
