@@ -65,8 +65,8 @@ export function kernelRows(k: Kernels): { rows: Row[]; floor: number } {
     const declaration = findStep(id) as StepDeclaration
     const values = { ...defaults(declaration.params), ...change } as never
     const place = { x: 0, y: 0, width: W, height: H }
-    const tables = {}
-    return declaration.render({ kernels: k, input: a, values, scale: 1, time: 0, place, tables })
+    const beside = { tables: {}, others: [], pictures: {}, moments: [] }
+    return declaration.render({ kernels: k, input: a, values, scale: 1, time: 0, place, ...beside })
   }
   edges(k, a, row)
   row('over', () => overInto(k, a, b), 1.5)

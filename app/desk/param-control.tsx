@@ -2,6 +2,7 @@ import { curveAt, type Param, SEEDS } from '@stilus/core/params'
 import type { Place } from '@stilus/core/project'
 import { Dices, Pipette } from 'lucide-react'
 import { type ReactNode, useRef } from 'react'
+import { keepStillOf } from '../session/stills'
 import { readTable } from '../session/tables'
 import { uid } from '../session/work'
 import { edit, editAll } from '../store/edit'
@@ -26,7 +27,7 @@ interface ControlProps<T extends Param['type']> {
 
 /** Whether a control stands under its name, over the whole width. */
 export const isWide = (param: Param): boolean =>
-  ['rgb', 'curve', 'file', 'text', 'reference'].includes(param.type)
+  ['rgb', 'curve', 'file', 'text', 'reference', 'picture'].includes(param.type)
 
 /** The control that a declared parameter asks for. */
 export function ParamControl({ param, control, place }: ControlProps<Param['type']>): ReactNode {
@@ -121,7 +122,7 @@ export function ParamControl({ param, control, place }: ControlProps<Param['type
     case 'rgb':
       return <RgbControl param={param} control={control} place={place} />
     case 'curve':
-      return <CurveField {...common} channel={param.channel} value={value as number[]} />
+      return <CurveField {...common} channel={param.channel} over={param.over} value={value as number[]} />
     case 'text':
       return (
         <input
@@ -141,6 +142,8 @@ export function ParamControl({ param, control, place }: ControlProps<Param['type
       return <FileControl param={param} control={control} place={place} />
     case 'reference':
       return <ReferenceControl param={param} control={control} place={place} />
+    case 'picture':
+      return <PictureControl param={param} control={control} place={place} />
   }
 }
 
@@ -213,6 +216,27 @@ function RgbControl({ param, control }: ControlProps<'rgb'>) {
 }
 
 const NONE = ' none'
+
+/** One of the project's stills: pictures that were imported, and states that were kept. */
+function PictureControl({ param, control }: ControlProps<'picture'>) {
+  const { project, shot } = useDesk()
+  const stills = project.media.filter((m) => m.kind === 'still')
+  const kept = (id: string) => project.stills?.find((s) => s.mediaId === id)?.name
+  return (
+    <div className="grid gap-1">
+      <Choice
+        label={param.label}
+        value={String(control.value) || NONE}
+        options={[
+          { value: NONE, label: 'None' },
+          ...stills.map((m) => ({ value: m.id, label: kept(m.id) ?? m.name })),
+        ]}
+        onChange={(v) => control.set(v === NONE ? '' : v)}
+      />
+      <Button onClick={() => void keepStillOf(project, shot)}>Keep this frame as a still</Button>
+    </div>
+  )
+}
 
 function FileControl({ param, control, place }: ControlProps<'file'>) {
   const { project } = useDesk()

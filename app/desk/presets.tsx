@@ -1,7 +1,5 @@
 import type { Preset } from '@stilus/core/formats'
-import { type Act, deepCopy, type Step, treatmentTime } from '@stilus/core/project'
-import type { Animated } from '@stilus/core/anim'
-import { retimeAll } from '@stilus/core/anim'
+import { type Act, type Step, treatmentTime } from '@stilus/core/project'
 import type { Target } from '@stilus/core/render'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import {
@@ -13,6 +11,7 @@ import {
   savePresetFile,
   usePresets,
 } from '../session/library'
+import { movedWhat } from '../catalogue/acts'
 import { tryOn } from '../session/trying'
 import { edit } from '../store/edit'
 import { useApp, useAppDispatch, useView } from '../store/store'
@@ -25,12 +24,6 @@ import { Ask } from '../ui/ask'
 import { Thumb } from '../viewer/thumb'
 import { useDesk } from './use-desk'
 
-const move = (what: Preset['what'], by: number): Preset['what'] => {
-  const copy = deepCopy(what)
-  for (const animated of Object.values(copy)) retimeAll(animated as Animated, { kind: 'move', by })
-  return copy
-}
-
 /** Ready-made states of a step on the shot's own picture, moving: rest the pointer on one to see it large, click to take it. */
 export function Presets({ step }: { step: Step }) {
   const { shot } = useDesk()
@@ -40,7 +33,7 @@ export function Presets({ step }: { step: Step }) {
   const picker = useRef<HTMLInputElement>(null)
   const head = treatmentTime(shot, 0)
   const save = (name: string) => {
-    if (naming === 'new') void keepPreset({ name, use: step.use, what: move(step.what, -head) })
+    if (naming === 'new') void keepPreset({ name, use: step.use, what: movedWhat(step.what, -head) })
     else if (naming) void keepPreset({ ...naming.value, name }, naming.id, naming.favourite)
     setNaming(null)
   }
@@ -138,7 +131,10 @@ function PresetTile({
   const frame = useMovingFrame()
   const { name } = preset.value
   const act = useMemo<Act>(
-    () => ['step.preset', { shotId: shot.id, stepId: step.id, name, what: move(preset.value.what, head) }],
+    () => [
+      'step.preset',
+      { shotId: shot.id, stepId: step.id, name, what: movedWhat(preset.value.what, head) },
+    ],
     [shot.id, step.id, name, preset.value.what, head],
   )
   const tried = useMemo(() => tryOn(project, act), [project, act])

@@ -1,3 +1,4 @@
+import { type Blend, BLENDS } from '@stilus/core/kernels'
 import { allSteps, groupsAround, type Step } from '@stilus/core/project'
 import { findStep } from '@stilus/core/steps'
 import { Eye, EyeOff, MoreHorizontal } from 'lucide-react'
@@ -6,7 +7,7 @@ import { edit } from '../store/edit'
 import { useAppDispatch, useView } from '../store/store'
 import { type Face, viewActions } from '../store/view'
 import { Button, IconButton } from '../ui/button'
-import { EditableText, EmptyState } from '../ui/fields'
+import { Choice, EditableText, EmptyState } from '../ui/fields'
 import { Menu } from '../ui/overlays'
 import { NumberField } from '../ui/number-field'
 import { KeyButton } from './key-button'
@@ -106,6 +107,10 @@ export function summary(step: Step, face: Face): string {
   return keys ? `${span}, ${keys} ${keys === 1 ? 'key' : 'keys'}` : `${span} shot`
 }
 
+const PLAIN: NonNullable<Step['blend']> = { mode: 'normal', space: 'perceptual' }
+const MODES: Partial<Record<Blend, string>> = { plus: 'Add' }
+const capital = (text: string) => `${text[0]?.toUpperCase() ?? ''}${text.slice(1)}`
+
 function StepHead({ step }: { step: Step }) {
   const { shot } = useDesk()
   const dispatch = useAppDispatch()
@@ -113,6 +118,9 @@ function StepHead({ step }: { step: Step }) {
   const mix = useAnimated({ ...at, param: 'mix' }, step.mix)
   const group = groupsAround(shot, step.id).at(-1)
   const { items, dialogs } = useStepMenu([step])
+  const blend = step.blend ?? PLAIN
+  const setBlend = (change: Partial<typeof blend>) =>
+    void dispatch(edit('step.blend', { ...at, blend: { ...blend, ...change } }))
   return (
     <header className="px-2 py-1.5">
       {group && (
@@ -166,6 +174,27 @@ function StepHead({ step }: { step: Step }) {
           }
           items={items}
         />
+      </div>
+      <div className="flex items-center gap-1.5 pl-1">
+        <span className="text-dim">Lies on the picture as</span>
+        <Choice
+          label="Blend mode"
+          value={blend.mode}
+          options={BLENDS.map((mode) => ({ value: mode, label: MODES[mode] ?? capital(mode) }))}
+          onChange={(mode) => setBlend({ mode: mode as Blend })}
+          className="flex-1"
+        />
+        {blend.mode !== 'normal' && (
+          <Choice
+            label="Blends in"
+            value={blend.space}
+            options={[
+              { value: 'perceptual', label: 'As seen' },
+              { value: 'linear', label: 'As light' },
+            ]}
+            onChange={(space) => setBlend({ space: space as 'linear' })}
+          />
+        )}
       </div>
       {dialogs}
     </header>

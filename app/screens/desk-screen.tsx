@@ -23,7 +23,8 @@ import { Transport } from '../viewer/transport'
 import { Viewer } from '../viewer/viewer'
 import { ViewBar } from '../viewer/view-bar'
 import { Bar } from './bar'
-import { CatalogueDrawer } from './catalogue-drawer'
+import { CatalogueDrawer } from '../catalogue/drawer'
+import { CataloguePage } from '../catalogue/page'
 import { HistoryDrawer, MediaDrawer, ShotsDrawer } from './drawers'
 import { Rail } from './rail'
 import { ShelfDrawer } from './shelf-drawer'
@@ -77,7 +78,7 @@ function DeskBody() {
   const { project, shot } = useDesk()
   const dispatch = useAppDispatch()
   const [panel, setPanel] = useKeptSize('controls', 308, 292, 560)
-  const { lanes: shows } = useView('lanes')
+  const { lanes: shows, browsing } = useView('lanes', 'browsing')
   const lanesSize = useKeptSize('lanes', 168, 96, 640)
   const curvesSize = useKeptSize('curves', 250, 140, 720)
   const [lanes, setLanes] = shows === 'lanes' ? lanesSize : curvesSize
@@ -94,14 +95,15 @@ function DeskBody() {
     [dispatch, shot.id, shot.steps.length],
   )
   return (
-    <div className="flex min-h-0 flex-1 flex-col">
+    <div className="relative flex min-h-0 flex-1 flex-col">
+      {browsing && <CataloguePage />}
       <div className="relative flex min-h-0 flex-[3_1_0]">
         <Rail desk>
           {(drawer) =>
             drawer === 'shots' ? (
               <ShotsDrawer project={project} shotId={shot.id} />
             ) : drawer === 'catalogue' ? (
-              <CatalogueDrawer project={project} shot={shot} onAdd={add} />
+              <CatalogueDrawer />
             ) : drawer === 'shelf' ? (
               <ShelfDrawer project={project} shot={shot} />
             ) : drawer === 'media' ? (

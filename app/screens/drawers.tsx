@@ -2,7 +2,7 @@ import type { Project } from '@stilus/core/project'
 import type { Target } from '@stilus/core/render'
 import { rateName } from '@stilus/core/time'
 import { Import, MoreHorizontal, TriangleAlert, X } from 'lucide-react'
-import { useMemo, useRef } from 'react'
+import { type ReactNode, useMemo, useRef } from 'react'
 import { Link } from 'react-router'
 import { importFiles, MEDIA_ACCEPT, placeMedium } from '../session/importing'
 import { edit, travel } from '../store/edit'
@@ -15,17 +15,20 @@ import { Menu } from '../ui/overlays'
 import { Thumb } from '../viewer/thumb'
 
 /** The title of a drawer, with the way to close it. */
-export function Head({ title }: { title: string }) {
+export function Head({ title, children }: { title: string; children?: ReactNode }) {
   const dispatch = useAppDispatch()
   return (
     <header className="flex h-10 shrink-0 items-center justify-between border-b pr-1.5 pl-3">
       <h2 className="font-semibold">{title}</h2>
-      <IconButton
-        label="Close"
-        onClick={() => dispatch(viewActions.set({ drawer: null, trying: null, insertAt: null }))}
-      >
-        <X size={15} />
-      </IconButton>
+      <div className="flex">
+        {children}
+        <IconButton
+          label="Close"
+          onClick={() => dispatch(viewActions.set({ drawer: null, trying: null, insertAt: null }))}
+        >
+          <X size={15} />
+        </IconButton>
+      </div>
     </header>
   )
 }

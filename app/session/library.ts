@@ -75,6 +75,21 @@ export function useRecipes(): Kept<RecipeFile>[] {
   return favouriteFirst([...own, ...shipped])
 }
 
+/** Which entries of the catalogue that ship are favourites. */
+export function useStarred(): Set<string> {
+  return new Set(useItems().flatMap((i) => (i.kind === 'favourite' ? [i.id, `look ${i.id}`] : [])))
+}
+
+/** Marks an entry of the catalogue as a favourite, or no longer; a user's recipe remembers it itself. */
+export async function star(id: string, on: boolean): Promise<void> {
+  const recipe = id.startsWith('look ') ? id.slice(5) : undefined
+  const own = items.find((i) => i.kind === 'recipe' && i.id === recipe)
+  if (own?.kind === 'recipe') await keepInLibrary([{ ...own, favourite: on }])
+  else if (on) await keepInLibrary([{ id: recipe ?? id, kind: 'favourite' }])
+  else await dropFromLibrary(recipe ?? id)
+  await refresh()
+}
+
 const keep = async (item: LibraryItem, label: string) => {
   await work(label, () => keepInLibrary([item]))
   await refresh()

@@ -77,6 +77,8 @@ export interface ViewState {
   /** Where the next treatment goes; at the end unless set. */
   insertAt: number | null
   drawer: Drawer
+  /** The catalogue lies over the desk. */
+  browsing: boolean
   lanes: 'lanes' | 'curves'
   /** Steps whose lanes are open beside the selected one. */
   openLanes: string[]
@@ -102,7 +104,7 @@ const PASSING = {
     trying: null,
   },
   ...{ drawing: null, picking: null, zoom: 'fit', pan: [0, 0], playing: false, insertAt: null },
-  ...{ openLanes: [], chosenKeys: [], movers: null },
+  ...{ openLanes: [], chosenKeys: [], movers: null, browsing: false },
 } satisfies Partial<ViewState>
 
 const initialState: ViewState = {
@@ -121,7 +123,14 @@ const initialState: ViewState = {
   pan: [0, 0],
   compare: { mode: 'off', against: { kind: 'source' }, x: 0.5, y: 0.5, angle: 90, gain: 4, flipped: false },
   ...{ surround: 'dark', background: 'checker', safe: false, rulers: false, probe: true, scopes: [] },
-  ...{ drawer: null, lanes: 'lanes', palette: false, keys: false, cache: { bytes: 0, limit: 0 } },
+  ...{
+    drawer: null,
+    browsing: false,
+    lanes: 'lanes',
+    palette: false,
+    keys: false,
+    cache: { bytes: 0, limit: 0 },
+  },
 }
 
 /** What a step shows leaves with its selection. */

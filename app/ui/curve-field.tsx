@@ -4,6 +4,11 @@ import { cx } from './classes'
 import { NumberField } from './number-field'
 
 const HUES = { red: '#f07a6c', green: '#74c97c', blue: '#8aa2f5' }
+/** Oklab hues from its red axis on, and greys. */
+const BANDS = {
+  hue: `linear-gradient(90deg, ${Array.from({ length: 13 }, (_, i) => `oklch(0.7 0.14 ${i * 30})`).join()})`,
+  lightness: 'linear-gradient(90deg, #000, #fff)',
+}
 let gestures = 0
 const limit = (v: number) => Math.min(1.25, Math.max(-0.25, v))
 
@@ -12,6 +17,8 @@ export function CurveField(props: {
   label: string
   value: readonly number[]
   channel?: keyof typeof HUES | undefined
+  /** What lies along the line, shown as a band below it. */
+  over?: 'tone' | 'hue' | 'lightness' | undefined
   onChange(value: number[], gesture: string): void
   onHand?(down: boolean): void
 }) {
@@ -91,7 +98,7 @@ export function CurveField(props: {
         onPointerCancel={end}
       >
         <path
-          d="M.25 0V1M.5 0V1M.75 0V1M0 .25H1M0 .5H1M0 .75H1M0 1L1 0"
+          d={`M.25 0V1M.5 0V1M.75 0V1M0 .25H1M0 .5H1M0 .75H1${props.over && props.over !== 'tone' ? '' : 'M0 1L1 0'}`}
           fill="none"
           stroke="#333"
           vectorEffect="non-scaling-stroke"
@@ -134,6 +141,9 @@ export function CurveField(props: {
           </g>
         ))}
       </svg>
+      {props.over && props.over !== 'tone' && (
+        <div aria-hidden className="mt-0.5 h-1.5 rounded" style={{ background: BANDS[props.over] }} />
+      )}
       {chosen !== null && cx_ !== undefined && cy_ !== undefined && (
         <div className="mt-1 grid grid-cols-2 gap-1">
           {(['From', 'To'] as const).map((name, axis) => (

@@ -117,6 +117,8 @@ it.each(PRESETS.map((p) => [`${p.use}: ${p.name}`, p] as const))(
     )
     for (const [id, animated] of Object.entries(preset.what))
       expect(project.shots[0]?.steps[0]?.what[id]?.value).toEqual(animated.value)
-    expect(plan(project, { kind: 'shot', shotId: 's1' }, 20, 1).nodes.length).toBeGreaterThan(1)
+    // Some begin or end with nothing.
+    const nodes = [2, 20, 40].map((t) => plan(project, { kind: 'shot', shotId: 's1' }, t, 1).nodes.length)
+    expect(Math.max(...nodes)).toBeGreaterThan(1)
   },
 )

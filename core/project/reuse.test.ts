@@ -9,6 +9,7 @@ import {
   getStep,
   loadProject,
   originOf,
+  paramsOf,
   perform,
   performAll,
   type Project,
@@ -207,7 +208,8 @@ describe('groups and recipes', () => {
       expect(looksLike(used, testProject())).toBeGreaterThan(0.02)
       for (const control of front) {
         const to = control.range?.[1] ?? 1
-        const list = ['colour', 'soft', 'place'].includes(control.id) && !control.label.includes('left')
+        const group = used.shots[0]?.steps[0]
+        const list = group && Array.isArray(paramsOf(group)[control.id]?.default)
         const changed = run(used, [
           'value.set',
           { place: on('use', control.id), at: 24, value: list ? [to, to / 3, to / 4] : to },

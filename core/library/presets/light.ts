@@ -80,7 +80,7 @@ export const LIGHT = [
   }),
   ...presets('light-leak', {
     'Old camera': { intensity: 0.7, size: 0.4 },
-    'End of the reel': { intensity: keyed([0, 0], [72, 0], [96, 4]), size: 0.9, pools: 8 },
+    'End of the reel': { intensity: keyed([0, 0], [36, 0], [60, 4]), size: 0.9, pools: 8 },
     'Violet breath': {
       first: [0.5, 0.2, 0.9],
       second: [0.1, 0.3, 0.9],

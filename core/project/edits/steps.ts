@@ -34,17 +34,31 @@ function resetControls(shot: Shot, step: Step, which: readonly string[]) {
   }
 }
 
+/** Keys count in treatment time already. */
+const presetSchema = z.object({ name: z.string(), what: z.record(z.string(), animatedSchema) })
+
+function takePreset(step: Step, what: Record<string, Animated>) {
+  for (const [name, param] of Object.entries(paramsOf(step))) {
+    const given = what[name]
+    step.what[name] = given
+      ? { ...deepCopy(given), value: fit(param, given.value) }
+      : { value: fit(param, undefined) }
+  }
+}
+
 /** Steps of a shot. */
 export const STEP_EDITS = {
   'step.add': defineEdit(
-    { ...onStep, use: z.string(), at: z.int().min(0) },
-    (a) => `Add ${findStep(a.use)?.name ?? a.use}`,
+    { ...onStep, use: z.string(), at: z.int().min(0), preset: presetSchema.optional() },
+    (a) => `Add ${findStep(a.use)?.name ?? a.use}${a.preset ? `, ${a.preset.name}` : ''}`,
     (p, a) => {
       const shot = getShot(p, a.shotId)
       const declaration = findStep(a.use)
       if (!declaration) throw new NotFound('treatment', a.use)
       if (allSteps(shot.steps).some((s) => s.id === a.stepId)) return
-      shot.steps.splice(a.at, 0, newStep(declaration, a.stepId))
+      const step = newStep(declaration, a.stepId)
+      shot.steps.splice(a.at, 0, step)
+      if (a.preset) takePreset(step, a.preset.what)
       begin(shot)
     },
   ),
@@ -106,16 +120,10 @@ export const STEP_EDITS = {
     },
   ),
   'step.preset': defineEdit(
-    { ...onStep, name: z.string(), what: z.record(z.string(), animatedSchema) },
+    { ...onStep, ...presetSchema.shape },
     (a) => `Preset ${a.name}`,
     (p, a) => {
-      const step = stepOf(p, a)
-      for (const [name, param] of Object.entries(paramsOf(step))) {
-        const given = a.what[name]
-        step.what[name] = given
-          ? { ...deepCopy(given), value: fit(param, given.value) }
-          : { value: fit(param, undefined) }
-      }
+      takePreset(stepOf(p, a), a.what)
     },
   ),
   'step.when': defineEdit(
