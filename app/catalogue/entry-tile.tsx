@@ -62,36 +62,38 @@ export function EntryRow({ entry, favourite, at, frame }: EntryProps) {
   const example = useMemo(() => exampleAct(entry, shot, at), [entry, shot, at])
   const presets = usePresets(entry.step?.id ?? '')
   return (
-    <div className="group/card relative" data-entry={entry.id}>
-      <button
-        type="button"
-        draggable={!!entry.step}
-        className="flex w-full items-start gap-2.5 rounded p-1.5 text-left hover:bg-field"
-        {...useTrying(act)}
-        onDragStart={(e) => e.dataTransfer.setData('application/x-stilus-treatment', entry.step?.id ?? '')}
-        onClick={() => add(entry)}
-      >
-        <ActThumb act={example} frame={frame} width={96} className="shrink-0" />
-        <span className="grid min-w-0 gap-0.5">
-          <span>{entry.name}</span>
-          <span className={cx('text-xs text-dim', presets.length ? 'line-clamp-2' : 'line-clamp-3')}>
-            {entry.says}
-          </span>
-        </span>
-      </button>
-      {presets.length > 0 && (
+    <div data-entry={entry.id}>
+      <div className="group/card relative">
         <button
           type="button"
-          aria-expanded={open}
-          aria-label={`Presets of ${entry.name}`}
-          className="absolute bottom-1 left-[112px] flex items-center gap-0.5 rounded px-1 text-xs text-dim hover:text-text"
-          onClick={() => setOpen(!open)}
+          draggable={!!entry.step}
+          className="flex w-full items-start gap-2.5 rounded p-1.5 text-left hover:bg-field"
+          {...useTrying(act)}
+          onDragStart={(e) => e.dataTransfer.setData('application/x-stilus-treatment', entry.step?.id ?? '')}
+          onClick={() => add(entry)}
         >
-          {open ? <ChevronDown size={12} /> : <ChevronRight size={12} />}
-          {presets.length} {presets.length === 1 ? 'preset' : 'presets'}
+          <ActThumb act={example} frame={frame} width={96} className="shrink-0" />
+          <span className="grid min-w-0 gap-0.5">
+            <span>{entry.name}</span>
+            <span className={cx('text-xs text-dim', presets.length ? 'line-clamp-2' : 'line-clamp-3')}>
+              {entry.says}
+            </span>
+          </span>
         </button>
-      )}
-      <EntryMarks entry={entry} favourite={favourite} />
+        {presets.length > 0 && (
+          <button
+            type="button"
+            aria-expanded={open}
+            aria-label={`Presets of ${entry.name}`}
+            className="absolute bottom-1 left-[112px] flex items-center gap-0.5 rounded px-1 text-xs text-dim hover:text-text"
+            onClick={() => setOpen(!open)}
+          >
+            {open ? <ChevronDown size={12} /> : <ChevronRight size={12} />}
+            {presets.length} {presets.length === 1 ? 'preset' : 'presets'}
+          </button>
+        )}
+        <EntryMarks entry={entry} favourite={favourite} />
+      </div>
       {open && (
         <ul className="grid grid-cols-2 gap-1 p-1.5">
           {presets.map((p) => (
