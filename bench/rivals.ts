@@ -20,13 +20,13 @@ export interface Contest {
 const FFMPEG = ['-v', 'error', '-filter_threads', '1', '-threads', '1']
 
 /** Milliseconds a frame that a filter of ffmpeg takes, over 20 frames of a source, without what the source takes. */
-function ffmpegFilter(source: string, filter: string): number {
+export function ffmpegFilter(source: string, filter: string, runs = 5): number {
   const run = (vf: string) => {
     const began = performance.now()
     execFileSync('ffmpeg', [...FFMPEG, '-f', 'lavfi', '-i', source, '-vf', vf, '-f', 'null', '-'])
     return performance.now() - began
   }
-  const times = [1, 2, 3, 4, 5].map(() => run(filter) - run('null'))
+  const times = Array.from({ length: runs }, () => run(filter) - run('null'))
   return median(times) / 20
 }
 

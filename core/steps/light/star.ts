@@ -1,8 +1,20 @@
-import { addScaledInto, type Affine, filled, type Kernels, passesFor, runProgram, trail } from '../../kernels'
+import {
+  addScaledInto,
+  type Affine,
+  filled,
+  type Kernels,
+  passesFor,
+  resample,
+  runProgram,
+  trail,
+} from '../../kernels'
 import type { Frame } from '../../frame'
 import { colour, count, degrees, px, share, times } from '../../params/make'
 import { declareStep } from '../declare'
 import { gainOf, JOIN, joinLight, lightMode } from './source'
+
+/** Beams are soft along their way: they are made on a picture of half the size. */
+const BY = 2
 
 export const star = declareStep({
   id: 'star',
@@ -27,7 +39,7 @@ export const star = declareStep({
   keepsAlpha: true,
   proxyError: 0.2,
   neutral: (v) => v.intensity === 0,
-  reach: (v, scale) => Math.ceil(v.length * scale * (1 + v.dispersion)) + 4,
+  reach: (v, scale) => Math.ceil(v.length * scale * (1 + v.dispersion)) + 8,
   /** For each beam the light above the threshold, copied along it with weights that fall to 1 % at its end; red goes further and blue less far by the dispersion. */
   render({ kernels: k, input, values: v, scale, view }) {
     const light = k.frame(input.width, input.height)
@@ -38,7 +50,9 @@ export const star = declareStep({
       v.threshold,
       v.threshold * 0.2,
     )
-    const out = filled(k, input.width, input.height, [0, 0, 0, 0])
+    const small = resample(k, light, Math.ceil(input.width / BY), Math.ceil(input.height / BY))
+    k.free(light)
+    const sum = filled(k, small.width, small.height, [0, 0, 0, 0])
     const points = Math.round(v.points)
     const spread = v.dispersion * 0.5
     const shares =
@@ -51,15 +65,17 @@ export const star = declareStep({
         : ([[1, -1]] as const)
     for (let i = 0; i < points; i++)
       for (const [factor, channel] of shares) {
-        const beam = along(k, light, v.angle + (360 / points) * i, v.length * scale * factor)
+        const beam = along(k, small, v.angle + (360 / points) * i, (v.length * scale * factor) / BY)
         if (channel >= 0) {
           const scale3 = [0, 1, 2].map((c) => (c === channel ? 1 : 0)) as [number, number, number]
           runProgram(k, beam, [{ op: 'levels', scale: scale3, offset: [0, 0, 0] }], beam)
         }
-        addScaledInto(k, out, beam, 1)
+        addScaledInto(k, sum, beam, 1)
         k.free(beam)
       }
-    k.free(light)
+    k.free(small)
+    const out = resample(k, sum, input.width, input.height, 'bilinear')
+    k.free(sum)
     // A beam spreads its light over its length: the gain makes it as bright near the star as a beam of 24 px would be.
     const gain = (v.intensity * v.length) / 24
     return joinLight(k, input, out, gainOf(v.tint, gain), lightMode(view, v.blend))
@@ -67,7 +83,7 @@ export const star = declareStep({
 })
 
 function along(k: Kernels, light: Frame, angle: number, length: number): Frame {
-  const passes = passesFor(Math.min(1024, Math.max(2, length)))
+  const passes = passesFor(Math.min(1024, Math.max(2, length / 1.3)))
   const count = 4 ** passes
   const turn = (angle * Math.PI) / 180
   const [dx, dy] = [(-Math.cos(turn) * length) / count, (-Math.sin(turn) * length) / count]

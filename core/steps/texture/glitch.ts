@@ -49,6 +49,7 @@ export const glitch = declareStep({
     }))
     let row = NaN
     let shift = 0
+    let hit = blocks
     const torn = warpBy(
       k,
       input,
@@ -56,11 +57,12 @@ export const glitch = declareStep({
         if (y !== row) {
           row = y
           shift = Math.round(rowShift(y))
+          hit = blocks.filter((b) => y >= b.y && y < b.y + b.h)
         }
         to[0] = x + shift
         to[1] = y
-        for (const b of blocks)
-          if (x >= b.x && x < b.x + b.w && y >= b.y && y < b.y + b.h) {
+        for (const b of hit)
+          if (x >= b.x && x < b.x + b.w) {
             to[0] = x + b.dx
             to[1] = y + b.dy
           }

@@ -40,9 +40,9 @@ export const lensDistortion = declareStep({
    * right). On: the result at q takes the source at r. Off: the result at r takes the source at q, found by Newton's method.
    */
   render({ kernels: k, input, values: v, place }) {
-    const straight = (q: number) => q * (1 + v.k1 * q * q + v.k2 * q ** 4)
+    const straight = (q: number) => q * (1 + q * q * (v.k1 + v.k2 * q * q))
     return bent(k, input, place, v.centre, v.edge, (x, y, to) => {
-      const r = Math.hypot(x, y) / v.scale
+      const r = Math.sqrt(x * x + y * y) / v.scale
       const from = v.way === 'on' ? straight(r) : curved(r, v.k1, v.k2)
       const f = r > 1e-9 ? from / r / v.scale : 1 / v.scale
       to[0] = x * f

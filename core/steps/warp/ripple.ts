@@ -43,7 +43,7 @@ export const ripple = declareStep({
         to[1] = y + dx * s
         return
       }
-      const r = Math.hypot(x, y)
+      const r = Math.sqrt(x * x + y * y)
       if (r < 1e-9) return
       const s = a * Math.sin(2 * Math.PI * (r / l - phase)) * Math.exp(-v.fall * r) * Math.min(1, (r / l) * 2)
       to[0] = x + (x / r) * s

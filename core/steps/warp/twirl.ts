@@ -24,7 +24,7 @@ export const twirl = declareStep({
   render({ kernels: k, input, values: v, place }) {
     const most = (v.angle * Math.PI) / 180
     return bent(k, input, place, v.centre, v.edge, (x, y, to) => {
-      const q = 1 - Math.hypot(x, y) / v.radius
+      const q = 1 - Math.sqrt(x * x + y * y) / v.radius
       if (q <= 0) return
       const turn = -most * q * q
       const [c, s] = [Math.cos(turn), Math.sin(turn)]
