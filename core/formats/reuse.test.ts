@@ -44,36 +44,6 @@ describe('colour tables', () => {
         for (let r = 0; r <= n; r++) lines.push(rows(r / n, g / n, b / n).join(' '))
     return lines.join('\r\n')
   }
-  const colours = (text: string) => new Float32Array(fromBase64(readCube('t', 'a.cube', text).colours).buffer)
-
-  it('reads three dimensions, one dimension and domains', () => {
-    expect(colours(cube(3, (r, g, b) => [b, g, r])).slice(0, 6)).toEqual(
-      new Float32Array([0, 0, 0, 0, 0, 0.5]),
-    )
-    const flat = colours('LUT_1D_SIZE 3\n0 0 0\n0.25 0.5 0.5\n1 1 0')
-    // The node in the middle of all three sides.
-    expect([...flat.slice(((16 * 33 + 16) * 33 + 16) * 3).slice(0, 3)]).toEqual([0.25, 0.5, 0.5])
-    const domain = readCube(
-      't',
-      'a',
-      `DOMAIN_MIN -1 -1 -1\nDOMAIN_MAX 2 2 2\n${cube(2, (r, g, b) => [r, g, b])}`,
-    )
-    expect([domain.low, domain.high]).toEqual([
-      [-1, -1, -1],
-      [2, 2, 2],
-    ])
-  })
-
-  it.each([
-    ['no size', '0 0 0', 'names no size'],
-    ['too few colours', 'LUT_3D_SIZE 2\n0 0 0', 'promises 8 colours and holds 1'],
-    ['too large', 'LUT_3D_SIZE 129', 'more than 65'],
-    ['words', 'LUT_3D_SIZE 2\n0 zero 0', 'line 2'],
-    ['an empty box', 'LUT_3D_SIZE 2\nDOMAIN_MAX 0 1 1', 'domain'],
-  ])('refuses %s and says why', (_, text, message) => {
-    expect(() => readCube('t', 'a.cube', text)).toThrow(message)
-  })
-
   it('a table that changes nothing leaves the picture, one that swaps channels swaps them', () => {
     const draw = (rows: (r: number, g: number, b: number) => number[]) => {
       const table = readCube('t', 'a.cube', cube(5, rows))

@@ -206,11 +206,12 @@ export const shelfSchema = z.discriminatedUnion('kind', [
 /** A picture that was kept to compare with. */
 const stillSchema = loose({ id, name: z.string().max(200), mediaId: id, shotId: id, frame: frames })
 
-/** A colour table: float32 in little-endian order as base64, red fastest. */
+/** A colour table: float32 in little-endian order as base64; a cube with red fastest, or `size` lines of one curve a channel. */
 export const tableSchema = loose({
   id,
   name: z.string().max(200),
-  size: z.int().min(2).max(65),
+  kind: z.literal('lines').optional(),
+  size: z.int().min(2).max(65536),
   low: rgb,
   high: rgb,
   colours: z.string(),

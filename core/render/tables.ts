@@ -16,8 +16,8 @@ export function tablesOf(project: Project, nodes: readonly Node[]): Tables {
     if (!used.has(table.id)) continue
     let known = decoded.get(table)
     if (!known) {
-      const { size, low, high } = table
-      known = { size, low, high, colours: new Float32Array(fromBase64(table.colours).buffer) }
+      const { size, low, high, kind } = table
+      known = { kind, size, low, high, colours: new Float32Array(fromBase64(table.colours).buffer) }
       decoded.set(table, known)
     }
     out[table.id] = known

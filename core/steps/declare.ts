@@ -43,8 +43,9 @@ export interface RenderContext<P extends Params = Params> {
   region?: Plane
 }
 
-/** A 3D table of colours, red fastest, over the box [low, high]. */
+/** A 3D table of colours, red fastest, over the box [low, high]; or of `size` lines, a curve for each channel. */
 export interface ColourTable {
+  kind?: 'lines' | undefined
   size: number
   low: Rgb
   high: Rgb

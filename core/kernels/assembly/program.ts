@@ -1,6 +1,6 @@
 // Runs of pointwise colour operations, fused into one pass. Pixels go in tiles that stay in the first-level cache, one row of floats a
 // channel, so that each operation is a tight loop of its own and costs no trip to memory.
-import { exp2v, powerOf, powv } from './math'
+import { codePower, exp2v, powerOf, powv, toLinear } from './math'
 import { hueChange, holdWeight, posterise, qualify, showWeight, silver, toned, vibrance } from './selective'
 
 /** Pixels of a tile. A tile holds r, g, b, a, a weight and for each slot a kept copy of r, g, b, each of this many floats. */
@@ -152,7 +152,9 @@ function encode(tile: usize, end: usize): void {
   for (let c: usize = 0; c < 3; c++)
     for (let t = tile + c * LANE, e = end + c * LANE; t < e; t += 16) {
       const x = v128.load(t), m = v128.andnot(x, sign)
-      const bent = f32x4.sub(f32x4.mul(powv(m, f32x4.splat(1.0 / 2.4)), f32x4.splat(1.055)), f32x4.splat(0.055))
+      // Light above 16 is rare: the general power for it alone.
+      const power = v128.any_true(f32x4.gt(m, f32x4.splat(16))) ? powv(m, f32x4.splat(1.0 / 2.4)) : codePower(m)
+      const bent = f32x4.sub(f32x4.mul(power, f32x4.splat(1.055)), f32x4.splat(0.055))
       const y = v128.bitselect(bent, f32x4.mul(m, f32x4.splat(12.92)), f32x4.gt(m, f32x4.splat(0.0031308)))
       v128.store(t, v128.or(y, v128.and(x, sign)))
     }
@@ -163,6 +165,10 @@ function decode(tile: usize, end: usize): void {
   for (let c: usize = 0; c < 3; c++)
     for (let t = tile + c * LANE, e = end + c * LANE; t < e; t += 16) {
       const x = v128.load(t), m = v128.andnot(x, sign)
+      if (!v128.any_true(f32x4.gt(m, f32x4.splat(2.2)))) {
+        v128.store(t, toLinear(x))
+        continue
+      }
       const base = f32x4.mul(f32x4.add(m, f32x4.splat(0.055)), f32x4.splat(1.0 / 1.055))
       const bent = powv(base, f32x4.splat(2.4))
       const y = v128.bitselect(bent, f32x4.mul(m, f32x4.splat(1.0 / 12.92)), f32x4.gt(m, f32x4.splat(0.04045)))

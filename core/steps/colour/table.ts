@@ -1,5 +1,5 @@
 import type { ColourOp } from '../../kernels'
-import { declareColourStep } from '../declare'
+import { type ColourTable, declareColourStep } from '../declare'
 
 export const colourTable = declareColourStep({
   id: 'colour-table',
@@ -30,12 +30,23 @@ export const colourTable = declareColourStep({
   // What is held at the box does not average.
   proxyError: 0.08,
   neutral: (v) => v.table === '' || v.strength === 0,
-  /** Tetrahedral between the nodes of the table; what lies beyond its box is held at the box. */
+  /** Tetrahedral between the nodes of a cube, linear between those of curves; what lies beyond the box is held at the box. */
   colour(v, tables): ColourOp[] {
     const found = tables[v.table]
     if (!found) return []
-    const look: ColourOp = { op: 'table', ...found }
-    const through: ColourOp[] = v.codes === 'display' ? [{ op: 'encode' }, look, { op: 'decode' }] : [look]
+    const look = found.kind === 'lines' ? curvesOf(found) : [{ op: 'table', ...found } as const]
+    const through: ColourOp[] = v.codes === 'display' ? [{ op: 'encode' }, ...look, { op: 'decode' }] : look
     return v.strength === 1 ? through : [{ op: 'keep' }, ...through, { op: 'mixKept', amount: v.strength }]
   },
 })
+
+/** A table of lines: each channel is brought to [0, 1] of its own domain and goes through its own curve. */
+function curvesOf({ size, low, high, colours }: ColourTable): ColourOp[] {
+  const scale = low.map((l, c) => 1 / ((high[c] as number) - l)) as unknown as [number, number, number]
+  const offset = low.map((l, c) => -l * (scale[c] as number)) as unknown as [number, number, number]
+  const samples = [0, 1, 2].map((c) => Array.from({ length: size }, (_, i) => colours[i * 3 + c] as number))
+  return [
+    { op: 'levels', scale, offset },
+    { op: 'curves', low: 0, high: 1, samples },
+  ]
+}

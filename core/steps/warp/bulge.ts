@@ -22,12 +22,20 @@ export const bulge = declareStep({
   reach: () => Infinity,
   /** Within the radius R a point at r shows what lay at r (1 - amount (1 - (r / R)^2)^2): the slope at the rim is that of rest. */
   render({ kernels: k, input, values: v, place }) {
-    return bent(k, input, place, v.centre, v.edge, (x, y, to) => {
-      const q = 1 - (x * x + y * y) / (v.radius * v.radius)
-      if (q <= 0) return
-      const f = 1 - v.amount * q * q
-      to[0] = x * f
-      to[1] = y * f
-    })
+    return bent(
+      k,
+      input,
+      place,
+      v.centre,
+      v.edge,
+      (x, y, to) => {
+        const q = 1 - (x * x + y * y) / Math.max(v.radius * v.radius, 1e-9)
+        if (q <= 0) return
+        const f = 1 - v.amount * q * q
+        to[0] = x * f
+        to[1] = y * f
+      },
+      3,
+    )
   },
 })

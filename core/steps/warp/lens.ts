@@ -41,13 +41,21 @@ export const lensDistortion = declareStep({
    */
   render({ kernels: k, input, values: v, place }) {
     const straight = (q: number) => q * (1 + q * q * (v.k1 + v.k2 * q * q))
-    return bent(k, input, place, v.centre, v.edge, (x, y, to) => {
-      const r = Math.sqrt(x * x + y * y) / v.scale
-      const from = v.way === 'on' ? straight(r) : curved(r, v.k1, v.k2)
-      const f = r > 1e-9 ? from / r / v.scale : 1 / v.scale
-      to[0] = x * f
-      to[1] = y * f
-    })
+    return bent(
+      k,
+      input,
+      place,
+      v.centre,
+      v.edge,
+      (x, y, to) => {
+        const r = Math.sqrt(x * x + y * y) / v.scale
+        const from = v.way === 'on' ? straight(r) : curved(r, v.k1, v.k2)
+        const f = r > 1e-9 ? from / r / v.scale : 1 / v.scale
+        to[0] = x * f
+        to[1] = y * f
+      },
+      v.way === 'on' ? 6 : 1,
+    )
   },
 })
 

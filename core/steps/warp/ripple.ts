@@ -35,19 +35,28 @@ export const ripple = declareStep({
     const phase = (time / 24) * v.speed
     const turn = (v.angle * Math.PI) / 180
     const [dx, dy] = [Math.cos(turn), Math.sin(turn)]
-    return bent(k, input, place, v.kind === 'rings' ? v.centre : [0, 0], v.edge, (x, y, to) => {
-      if (v.kind === 'along') {
-        // Across the way that they run: a shear that never folds.
-        const s = a * Math.sin(2 * Math.PI * ((x * dx + y * dy) / l - phase))
-        to[0] = x - dy * s
-        to[1] = y + dx * s
-        return
-      }
-      const r = Math.sqrt(x * x + y * y)
-      if (r < 1e-9) return
-      const s = a * Math.sin(2 * Math.PI * (r / l - phase)) * Math.exp(-v.fall * r) * Math.min(1, (r / l) * 2)
-      to[0] = x + (x / r) * s
-      to[1] = y + (y / r) * s
-    })
+    return bent(
+      k,
+      input,
+      place,
+      v.kind === 'rings' ? v.centre : [0, 0],
+      v.edge,
+      (x, y, to) => {
+        if (v.kind === 'along') {
+          // Across the way that they run: a shear that never folds.
+          const s = a * Math.sin(2 * Math.PI * ((x * dx + y * dy) / l - phase))
+          to[0] = x - dy * s
+          to[1] = y + dx * s
+          return
+        }
+        const r = Math.sqrt(x * x + y * y)
+        if (r < 1e-9) return
+        const s =
+          a * Math.sin(2 * Math.PI * (r / l - phase)) * Math.exp(-v.fall * r) * Math.min(1, (r / l) * 2)
+        to[0] = x + (x / r) * s
+        to[1] = y + (y / r) * s
+      },
+      Math.min(4, (v.length * scale) / 40),
+    )
   },
 })

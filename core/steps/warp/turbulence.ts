@@ -1,7 +1,7 @@
-import { type Edge, field, type Kernels, warpBy } from '../../kernels'
-import type { Frame } from '../../frame'
+import { type Edge, field, warpMesh } from '../../kernels'
+import type { Plane } from '../../frame'
 import { count, edge, number, px, seed } from '../../params/make'
-import { declareStep, type Place } from '../declare'
+import { declareStep } from '../declare'
 
 export const turbulence = declareStep({
   id: 'turbulence',
@@ -27,44 +27,29 @@ export const turbulence = declareStep({
   proxyError: 0.1,
   neutral: (v) => v.amount === 0,
   reach: () => Infinity,
-  /** Points stray by two fields of gradient noise. */
+  /** Points stray by two fields of gradient noise, made at knots sixteen to the finest whirl, with straight lines between. */
   render({ kernels: k, input, values: v, place, scale, time }) {
-    const across = strays(k, input, place, v, scale, time, 0)
-    const down = strays(k, input, place, v, scale, time, 1)
-    const w = input.width
-    const gain = v.amount * scale
-    // Bound once: the rule is called for every pixel, and once beyond each row and column.
-    const [dx, dy] = [across.data, down.data]
-    const [lastX, lastY] = [w - 1, input.height - 1]
-    const out = warpBy(
-      k,
-      input,
-      (x, y, to) => {
-        const i = Math.min(lastX, x | 0) + Math.min(lastY, y | 0) * w
-        to[0] = x + (dx[i] as number) * gain
-        to[1] = y + (dy[i] as number) * gain
-      },
-      { edge: v.edge as Edge, filter: 'bicubic' },
-    )
+    const { width: w, height: h } = input
+    // Knots of the net: sixteen to the smallest whirl.
+    const finest = (v.size * scale) / 2 ** (Math.round(v.octaves) - 1)
+    const by = Math.max(1, Math.min(8, finest / 16))
+    const [cols, rows] = [Math.ceil(w / by) + 1, Math.ceil(h / by) + 1]
+    const [sx, sy] = [w / (cols - 1), h / (rows - 1)]
+    const [across, down] = [0, 1].map((axis) => {
+      const f = 1 / (v.size * scale)
+      return field(k, cols, rows, {
+        ...{ kind: 'smooth', octaves: Math.round(v.octaves), gain: 0.5, depth: (time / 24) * v.speed },
+        seed: Math.round(v.seed) * 2 + axis,
+        // The field's places are those of pixel centres; knot i lies at i steps.
+        to: [f * sx, 0, (place.x - sx / 2) * f, 0, f * sy, (place.y - sy / 2) * f + (time / 24) * v.rise],
+      })
+    }) as [Plane, Plane]
+    const places = new Float64Array(cols * rows * 2)
+    for (let n = 0; n < cols * rows; n++) {
+      places[2 * n] = (n % cols) * sx + (across.data[n] as number) * v.amount * scale
+      places[2 * n + 1] = Math.floor(n / cols) * sy + (down.data[n] as number) * v.amount * scale
+    }
     k.free(across, down)
-    return out
+    return warpMesh(k, input, { cols, rows, places }, { edge: v.edge as Edge, filter: 'bicubic' })
   },
 })
-
-interface Form {
-  size: number
-  octaves: number
-  speed: number
-  rise: number
-  seed: number
-}
-
-function strays(k: Kernels, input: Frame, place: Place, v: Form, scale: number, time: number, axis: number) {
-  const f = 1 / (v.size * scale)
-  const seconds = time / 24
-  return field(k, input.width, input.height, {
-    ...{ kind: 'smooth', octaves: Math.round(v.octaves), gain: 0.5, depth: seconds * v.speed },
-    seed: Math.round(v.seed) * 2 + axis,
-    to: [f, 0, place.x * f, 0, f, place.y * f + seconds * v.rise],
-  })
-}

@@ -23,13 +23,21 @@ export const twirl = declareStep({
   /** Turned by angle (1 - r / radius)^2 within the radius. */
   render({ kernels: k, input, values: v, place }) {
     const most = (v.angle * Math.PI) / 180
-    return bent(k, input, place, v.centre, v.edge, (x, y, to) => {
-      const q = 1 - Math.sqrt(x * x + y * y) / v.radius
-      if (q <= 0) return
-      const turn = -most * q * q
-      const [c, s] = [Math.cos(turn), Math.sin(turn)]
-      to[0] = c * x - s * y
-      to[1] = s * x + c * y
-    })
+    return bent(
+      k,
+      input,
+      place,
+      v.centre,
+      v.edge,
+      (x, y, to) => {
+        const q = 1 - Math.sqrt(x * x + y * y) / Math.max(v.radius, 1e-6)
+        if (q <= 0) return
+        const turn = -most * q * q
+        const [c, s] = [Math.cos(turn), Math.sin(turn)]
+        to[0] = c * x - s * y
+        to[1] = s * x + c * y
+      },
+      2,
+    )
   },
 })
