@@ -1,0 +1,134 @@
+import { decodeSrgb, encodeSrgb } from '../colour'
+import type { Picture } from '../frame'
+import { type Act, performAll, type Project } from '../project'
+import { testKernels } from '../testing/pictures'
+import { testProject } from '../testing/projects'
+import { evaluate, plan } from '.'
+
+const k = testKernels()
+afterEach(() => expect(k.used).toBe(0))
+
+const run = (...acts: Act[]) => performAll(testProject(), acts, 'test').project
+const add = (stepId: string, use: string, at = 0): Act => ['step.add', { shotId: 's1', stepId, use, at }]
+const set = (stepId: string, param: string, value: number | number[] | string | boolean, at = 0): Act => [
+  'value.set',
+  { place: { shotId: 's1', stepId, param }, at, value },
+]
+
+/** Frames whose grey is their number. */
+const numbered = (_: string, frame: number): Picture => ({
+  ...{ kind: 'rgba', width: 64, height: 36 },
+  data: new Uint8Array(64 * 36 * 4).map((_, i) => (i % 4 === 3 ? 255 : frame)),
+})
+const code = (frame: number) => decodeSrgb(frame / 255)
+
+/** The first channel of a pixel of shot s1 at a frame. */
+function seen(project: Project, frame = 10, at = 0): number {
+  const out = evaluate(k, plan(project, { kind: 'shot', shotId: 's1' }, frame, 1), numbered)
+  const value = out.data[at * 4] as number
+  k.free(out)
+  return value
+}
+// Shot s1 begins at frame 24 of its medium.
+const SOURCE = code(34)
+
+describe('a step lies on the picture by its blend mode', () => {
+  const solid = [add('a', 'solid'), set('a', 'colour', [0.5, 0.5, 0.5])]
+  const blended = (mode: 'multiply' | 'screen' | 'plus', space: 'linear' | 'perceptual') =>
+    run(...solid, ['step.blend', { shotId: 's1', stepId: 'a', blend: { mode, space } }])
+
+  it.each([
+    ['multiply', 'linear', 0.5 * SOURCE],
+    ['screen', 'linear', 0.5 + SOURCE - 0.5 * SOURCE],
+    ['plus', 'linear', 0.5 + SOURCE],
+    ['multiply', 'perceptual', decodeSrgb(encodeSrgb(0.5) * encodeSrgb(SOURCE))],
+  ] as const)('%s, %s', (mode, space, exact) => expect(seen(blended(mode, space))).toBeCloseTo(exact, 5))
+
+  it('and mixes after that', () => {
+    const half = performAll(blended('multiply', 'linear'), [set('a', 'mix', 0.5)], 'x').project
+    expect(seen(half)).toBeCloseTo(0.75 * SOURCE, 5)
+  })
+})
+
+describe('other times', () => {
+  it('a frozen frame is seen as the steps before it left it at that time', () => {
+    const keys = [
+      set('g', 'exposure', 0),
+      ...[24, 48].map((at): Act => [
+        'key.put',
+        { place: { shotId: 's1', stepId: 'g', param: 'exposure' }, at, value: at === 24 ? 0 : 2 },
+      ]),
+    ]
+    const project = run(add('g', 'grade'), ...keys, add('f', 'freeze', 1), set('f', 'frame', 24))
+    // Treatment time is counted from the medium's frame 24, where the shot begins.
+    const still = seen(project, 0)
+    expect(seen(project, 40)).toBe(still)
+    const nodes = plan(project, { kind: 'shot', shotId: 's1' }, 40, 1).sources.map((s) => s.frame)
+    expect(new Set(nodes).size).toBe(2)
+  })
+
+  it('an echo is the mean of the frames that it asks for', () => {
+    const project = run(add('e', 'echo'), set('e', 'count', 2), set('e', 'spacing', 3), set('e', 'decay', 1))
+    expect(seen(project)).toBeCloseTo((code(34) + code(31) + code(28)) / 3, 6)
+  })
+
+  it('an echo of an echo asks for both', () => {
+    const project = run(
+      add('e', 'echo'),
+      set('e', 'count', 1),
+      set('e', 'decay', 1),
+      add('f', 'echo', 1),
+      set('f', 'count', 1),
+      set('f', 'decay', 1),
+      set('f', 'spacing', 5),
+    )
+    expect(seen(project)).toBeCloseTo((code(34) + code(32) + code(29) + code(27)) / 4, 6)
+  })
+
+  it('motion blur is exposed to the keys between frames', () => {
+    const project = run(
+      ...[add('r', 'reframe'), set('r', 'shutter', 360), set('r', 'samples', 4)],
+      ...[0, 10].map((at): Act => [
+        'key.put',
+        { place: { shotId: 's1', stepId: 'r', param: 'across' }, at, value: at * 4 },
+      ]),
+    )
+    const op = plan(project, { kind: 'shot', shotId: 's1' }, 5, 1).nodes.at(-1)?.op
+    const across = op?.kind === 'step' ? op.moments?.map((m) => Number(m.across)) : []
+    expect(across).toHaveLength(4)
+    expect((across?.[3] ?? 0) - (across?.[0] ?? 0)).toBeGreaterThan(2)
+  })
+})
+
+it('a region can be the amount of a step instead of its limit', () => {
+  const region: Act = [
+    'region.add',
+    { shotId: 's1', stepId: 'b', shapeId: 'x', kind: 'ellipse', centre: [32, 18], size: [20, 20] },
+  ]
+  const kinds = (by: string) =>
+    plan(
+      run(add('b', 'lens-blur'), set('b', 'by', by), region),
+      { kind: 'shot', shotId: 's1' },
+      0,
+      1,
+    ).nodes.map((n) => n.op.kind)
+  expect(kinds('limit').sort()).toEqual(['matte', 'mix', 'source', 'step'])
+  expect(kinds('amount').sort()).toEqual(['matte', 'source', 'step'])
+})
+
+it('steps that mix with themselves keep their own notes within a group that is mixed too', () => {
+  const project = run(
+    ...[
+      add('g', 'grade'),
+      set('g', 'exposure', 1),
+      add('m', 'monochrome', 1),
+      set('m', 'strength', 0.5),
+      set('m', 'contrast', 2),
+    ],
+    ['steps.group', { shotId: 's1', stepIds: ['g', 'm'], groupId: 'group', name: 'Both' }],
+    set('group', 'mix', 0.5),
+  )
+  const lit = 2 * SOURCE
+  const both = (lit + 0.18 * (lit / 0.18) ** 2) / 2
+  expect(seen(project)).toBeCloseTo((SOURCE + both) / 2, 5)
+})
