@@ -133,8 +133,20 @@ function hammer(act: Act): void {
     intensity: 0.8,
     tint: [1, 0.62, 0.3],
   })
+  treat(act, 'hammer', 'sparks', 'particles', 'Sparks', 1, {
+    ...{ source: 'point', at: [0.5, 0.62], rate: 90, life: 0.9, speed: 420, angle: -90, spread: 120 },
+    ...{
+      gravity: 700,
+      sway: 4,
+      size: 3,
+      trail: 1.5,
+      colour: [1, 0.85, 0.5],
+      end: [1, 0.2, 0.03],
+      lay: 'plus',
+    },
+  })
   const exposure = { shotId: 'hammer', stepId: 'flash', param: 'exposure' }
-  treat(act, 'hammer', 'flash', 'grade', 'Flash into the cut', 1, { exposure: 0 })
+  treat(act, 'hammer', 'flash', 'grade', 'Flash into the cut', 2, { exposure: 0 })
   act('key.put', { place: exposure, at: 0, value: 0 })
   act('key.put', { place: exposure, at: 36, value: 0 })
   act('key.put', { place: exposure, at: 43, value: 2.2 })
@@ -143,6 +155,7 @@ function hammer(act: Act): void {
 
 function rooftop(act: Act): void {
   treat(act, 'rooftop', 'night', 'grade', 'Night', 0, { exposure: -0.2, temperature: -16, saturation: 0.92 })
-  treat(act, 'rooftop', 'grain', 'grain', 'Film grain', 1, { amount: 0.12, size: 1.6 })
+  treat(act, 'rooftop', 'halo', 'halation', 'Halos', 1, { threshold: 0.6, radius: 8, strength: 0.5 })
+  treat(act, 'rooftop', 'grain', 'grain', 'Film grain', 2, { amount: 0.12, size: 1.6 })
   act('shot.state', { shotId: 'rooftop', state: 'in work' })
 }

@@ -52,6 +52,8 @@ test('desk: what, where, when, catalogue', async () => {
   }
   await page.getByRole('button', { name: 'Catalogue', exact: true }).click()
   await clean()
+  await page.getByRole('button', { name: 'Browse large' }).click()
+  await clean()
   await page.keyboard.press('Escape')
 })
 

@@ -43,6 +43,8 @@ export interface Command {
   id: string
   label: string
   group: string
+  /** Other words that find it. */
+  words?: readonly string[] | undefined
   /** Keys as `event.key` in lower case, with ctrl+, shift+ and alt+ before them. */
   keys: readonly string[]
   /** Where it makes sense now. */
@@ -480,6 +482,7 @@ export const COMMANDS: readonly Command[] = [
   ...STEPS.map((s): Command => ({
     id: `add-${s.id}`,
     label: `Add ${s.name}`,
+    words: s.words,
     group: 'Treatments',
     keys: [],
     when: onDesk,

@@ -110,6 +110,7 @@ function CommandPalette() {
                   <Palette.Item
                     key={c.id}
                     value={c.label}
+                    keywords={[...(c.words ?? [])]}
                     onSelect={() => run(c)}
                     className="flex h-8 items-center justify-between rounded px-2.5 data-[selected=true]:bg-fill"
                   >

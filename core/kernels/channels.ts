@@ -38,6 +38,11 @@ export function weigh(k: Kernels, frame: Frame, weights: readonly [number, numbe
   return plane
 }
 
+/** The alpha of another frame, in place; colour stays. */
+export function alphaFrom(k: Kernels, frame: Frame, other: Frame): void {
+  k.raw.alphaOf(frame.block.at, other.block.at, frame.width * frame.height)
+}
+
 /** Every channel times a matte, in place. */
 export function holdBy(k: Kernels, frame: Frame, matte: Plane): void {
   k.raw.hold(frame.block.at, frame.block.at, matte.block.at, frame.width * frame.height)

@@ -4,6 +4,7 @@ export { decode, encodeI420, encodeRgba16, encodeRgba8, encodeYuv, soften, type 
 export { addScaledInto, filled, mixInto, overInto, showPlane } from './compose'
 export { type Blend, blendInto, BLENDS } from './blend'
 export {
+  alphaFrom,
   type Channel,
   holdBy,
   invertMatte,

@@ -25,6 +25,11 @@ export function shuffle(dst: usize, src: usize, n: i32, pattern: usize): void {
     v128.store(dst + i, v128.or(i8x16.swizzle(v128.load(src + i), from), set))
 }
 
+/** The alpha of src in dst; colour stays. */
+export function alphaOf(dst: usize, src: usize, n: i32): void {
+  for (let i: usize = 12, end = <usize>n << 4; i < end; i += 16) store<f32>(dst + i, load<f32>(src + i))
+}
+
 /** plane = r * kr + g * kg + b * kb + a * ka. */
 export function weigh(dst: usize, src: usize, n: i32, kr: f32, kg: f32, kb: f32, ka: f32): void {
   for (let i = 0; i < n; i++) {

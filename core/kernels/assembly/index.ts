@@ -3,7 +3,7 @@ export { decodeYuv, decodeRgba8, encodeRgba8, encodeRgba16, encodeYuv } from './
 export { over, mix, mixMatte, showPlane, fill, addScaled } from './pixel'
 export { program } from './program'
 export { blend } from './blend'
-export { premultiply, unpremultiply, shuffle, weigh, hold, combine, transpose } from './channels'
+export { premultiply, unpremultiply, shuffle, weigh, alphaOf, hold, combine, transpose } from './channels'
 export { glowLight, glowJoin } from './glow'
 export { filterX, filterY } from './filter'
 export { irisSums, irisRow } from './iris'

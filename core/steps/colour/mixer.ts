@@ -20,19 +20,19 @@ export const channelMixer = declareColourStep({
     red: {
       ...rgb,
       label: 'Red from',
-      help: 'Shares of red, green and blue in the new red.',
+      help: 'Shares of red, green and blue that make red.',
       default: [1, 0, 0],
     },
     green: {
       ...rgb,
       label: 'Green from',
-      help: 'Shares of red, green and blue in the new green.',
+      help: 'Shares of red, green and blue that make green.',
       default: [0, 1, 0],
     },
     blue: {
       ...rgb,
       label: 'Blue from',
-      help: 'Shares of red, green and blue in the new blue.',
+      help: 'Shares of red, green and blue that make blue.',
       default: [0, 0, 1],
     },
     greys: toggle(

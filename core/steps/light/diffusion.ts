@@ -1,4 +1,4 @@
-import { addScaledInto, gaussian, gaussianReach, runProgram } from '../../kernels'
+import { addScaledInto, alphaFrom, gaussian, gaussianReach, runProgram, shuffle } from '../../kernels'
 import { choice, px, share, times } from '../../params/make'
 import { declareStep } from '../declare'
 
@@ -54,7 +54,8 @@ export const diffusion = declareStep({
       k.free(ring)
     }
     k.free(light)
-    for (let i = 3; i < out.data.length; i += 4) out.data[i] = view ? 1 : (input.data[i] as number)
+    if (view) shuffle(k, out, ['r', 'g', 'b', 'one'])
+    else alphaFrom(k, out, input)
     return out
   },
 })

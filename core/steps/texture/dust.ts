@@ -1,4 +1,4 @@
-import { type Kernels, layDab } from '../../kernels'
+import { alphaFrom, type Kernels, layDab } from '../../kernels'
 import type { Frame } from '../../frame'
 import { count, px, seed, share } from '../../params/make'
 import { chance } from '../chance'
@@ -72,7 +72,7 @@ export const dust = declareStep({
         fade,
       )
     }
-    for (let i = 3; i < out.data.length; i += 4) out.data[i] = input.data[i] as number
+    alphaFrom(k, out, input)
     return out
   },
 })

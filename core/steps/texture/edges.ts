@@ -1,4 +1,5 @@
 import {
+  alphaFrom,
   bendPlane,
   filled,
   gaussian,
@@ -53,7 +54,7 @@ export const edges = declareStep({
     holdBy(k, ink, alpha)
     mixInto(k, ground, ink, 1, line)
     k.free(ground, line, alpha)
-    for (let i = 3; i < ink.data.length; i += 4) ink.data[i] = input.data[i] as number
+    alphaFrom(k, ink, input)
     return ink
   },
 })

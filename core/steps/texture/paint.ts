@@ -1,4 +1,4 @@
-import { gaussianReach, paint as painted, runProgram } from '../../kernels'
+import { alphaFrom, gaussianReach, paint as painted, runProgram } from '../../kernels'
 import { count, px, share } from '../../params/make'
 import { declareStep } from '../declare'
 
@@ -29,7 +29,7 @@ export const paint = declareStep({
     k.raw.mix(out.block.at, codes.block.at, out.block.at, n, v.strength)
     k.free(codes)
     runProgram(k, out, [{ op: 'decode' }], out)
-    for (let i = 3; i < out.data.length; i += 4) out.data[i] = input.data[i] as number
+    alphaFrom(k, out, input)
     return out
   },
 })

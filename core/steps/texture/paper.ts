@@ -1,7 +1,8 @@
 import type { Frame } from '../../frame'
 import {
-  blendInto,
+  alphaFrom,
   type Blend,
+  blendInto,
   field,
   holdBy,
   type Kernels,
@@ -60,7 +61,7 @@ export const paper = declareStep({
     blendInto(k, surface, out, v.blend as Blend)
     k.free(surface)
     runProgram(k, out, [{ op: 'decode' }], out)
-    for (let i = 3; i < out.data.length; i += 4) out.data[i] = input.data[i] as number
+    alphaFrom(k, out, input)
     return out
   },
 })
