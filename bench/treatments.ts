@@ -75,9 +75,11 @@ function picture(k: Kernels, width: number, height: number): Frame {
   return frame
 }
 
-export function treatmentRows(k: Kernels): Treated[] {
+/** All treatments, or only those of these ids. */
+export function treatmentRows(k: Kernels, only: readonly string[] = []): Treated[] {
   const pictures = SIZES.map(([w, h]) => picture(k, w, h))
-  const rows = STEPS.map((step): Treated => {
+  const steps = STEPS.filter((s) => !only.length || only.includes(s.id))
+  const rows = steps.map((step): Treated => {
     const values = valuesOf(step)
     const sizes = pictures.map((input) => {
       const scale = input.width / 1920

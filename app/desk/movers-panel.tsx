@@ -81,7 +81,13 @@ export function MoversPanel({ place, step }: { place: Place; step: Step }) {
         </Row>
       ))}
       {(when.rampIn > 0 || when.rampOut > 0) && (
-        <Row title={`The ramps of ${step.name}: ${when.rampIn} in, ${when.rampOut} out`}>
+        <Row
+          title={`The ramps of ${step.name}: ${when.rampIn} in, ${when.rampOut} out`}
+          on={!when.rampsOff}
+          onSwitch={(on) =>
+            dispatch(edit('step.when', { shotId: shot.id, stepId: step.id, when: { rampsOff: !on } }))
+          }
+        >
           <Button onClick={() => dispatch(viewActions.set({ movers: null, face: 'when' }))}>
             Go to When
           </Button>

@@ -107,6 +107,12 @@ it('changes keys: sets, keys, moves over others, drops to a constant', () => {
 })
 
 describe('presence', () => {
+  it('is whole within the span where ramps are switched off', () => {
+    const when = { start: 10, end: 20, rampIn: 5, rampOut: 5, shape: 'ease', rampsOff: true } as const
+    const at = [9, 10, 14, 19, 20].map((t) => presence(when, t, { start: 0, end: 50 }))
+    expect(at).toEqual([0, 1, 1, 1, 0])
+  })
+
   const bounds = { start: 0, end: 100 }
   const when = (part: Partial<When>): When => ({
     start: null,

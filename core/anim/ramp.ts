@@ -6,6 +6,8 @@ export interface When {
   rampIn: number
   rampOut: number
   shape: 'linear' | 'ease'
+  /** The ramps are there and not heeded. */
+  rampsOff?: boolean | undefined
 }
 
 /**
@@ -17,6 +19,7 @@ export function presence(when: When, t: number, bounds: { start: number; end: nu
   if (when.end !== null && t >= when.end) return 0
   const start = when.start ?? bounds.start
   const end = when.end ?? bounds.end
+  if (when.rampsOff) return 1
   const arrive = when.rampIn > 0 ? (t - start + 1) / (when.rampIn + 1) : 1
   const leave = when.rampOut > 0 ? (end - t) / (when.rampOut + 1) : 1
   const p = Math.min(1, Math.max(0, Math.min(arrive, leave)))

@@ -35,7 +35,7 @@ export function warpPerspective(k: Kernels, src: Frame, toSource: Homography, op
     return q > 1e-6 ? [(a * x + b * y + c) / q, (d * x + e * y + f) / q] : [NaN, NaN]
   }
   return warp(k, src, options, place, 36, (table, at, row, count) => {
-    k.floats(table).set(toSource)
+    if (row === 0) k.floats(table).set(toSource)
     k.raw.placePerspective(at, count, row, table.at)
   })
 }
@@ -55,7 +55,7 @@ export function warpMesh(k: Kernels, src: Frame, { cols, rows, places }: Mesh, o
     return [at(0), at(1)]
   }
   return warp(k, src, options, place, cols * rows * 8, (table, at, row, count) => {
-    k.floats(table).set(places)
+    if (row === 0) k.floats(table).set(places)
     k.raw.placeMesh(at, count, row, table.at, cols, rows, w / (cols - 1), h / (rows - 1))
   })
 }
@@ -88,6 +88,7 @@ export function warpBy(
 
 const NOWHERE = 1e9
 
+/** Writes the places of a row; the table is lent for all of them, and filled with the first. */
 type Fill = (table: Parameters<Kernels['floats']>[0], at: number, row: number, count: number) => void
 
 function warp(

@@ -248,12 +248,12 @@ export const RECIPES: readonly RecipeFile[] = [
     'broken-signal',
     'Broken signal',
     [
-      step('glitch', 'tear', 'Tears', { amount: 0.5, shift: 70, blocks: 10, split: 8, bursts: 0.5, seed: 2 }),
+      step('glitch', 'tear', 'Tears', { amount: 0.5, shift: 70, blocks: 10, split: 8, bursts: 0.8, seed: 2 }),
       step('noise', 'snow', 'Snow', { kind: 'snow', lay: 'plus', opacity: 0.06 }),
       step('scan-lines', 'lines', 'Lines', { pitch: 3, depth: 0.3, gain: 1.15 }),
     ],
     [
-      control('bursts', 'Bursts', ['tear', 'bursts'], [0, 1]),
+      control('tears', 'Tears', ['tear', 'amount'], [0, 1]),
       control('shift', 'Shift', ['tear', 'shift'], [0, 300]),
       control('snow', 'Snow', ['snow', 'opacity'], [0, 0.4]),
     ],

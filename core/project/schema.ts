@@ -89,6 +89,8 @@ export const whenSchema = loose({
   rampIn: frames.min(0),
   rampOut: frames.min(0),
   shape: z.enum(['linear', 'ease']),
+  /** The ramps are kept and not heeded. */
+  rampsOff: z.boolean().optional(),
 })
 
 export const blendSchema = loose({ mode: z.enum(BLENDS), space: z.enum(['linear', 'perceptual']) })

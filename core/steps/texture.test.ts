@@ -203,6 +203,22 @@ describe('what is laid in', () => {
     expect(many).toBeGreaterThan(0.7)
   })
 
+  it.each(['over', 'under', 'plus', 'screen', 'overlay', 'multiply'])(
+    'beams and particles laid in %s are seen',
+    (lay) => {
+      const input = filled(k, 80, 45, lay === 'under' ? [0, 0, 0, 0] : [0.4, 0.4, 0.4, 1])
+      for (const [id, values] of [
+        ['beams', { strength: 1 }],
+        ['particles', { rate: 400, size: 12 }],
+      ] as const) {
+        const out = rendered(id, input, { ...values, lay, colour: [0.9, 0.7, 0.5] })
+        expect(worst(out.data, input.data)).toBeGreaterThan(0.02)
+        k.free(out)
+      }
+      k.free(input)
+    },
+  )
+
   it('a single beam runs along its angle and has faded at its end', () => {
     const values = {
       from: [0.1, 0.5],

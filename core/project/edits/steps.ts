@@ -131,6 +131,8 @@ export const STEP_EDITS = {
     () => 'Change timing',
     (p, a) => {
       const when = stepOf(p, a).when
+      // Ramps that are set anew are heeded again.
+      if (a.when.rampIn !== undefined || a.when.rampOut !== undefined) delete when.rampsOff
       Object.assign(when, a.when)
       if (when.start !== null && when.end !== null && when.end <= when.start) when.end = when.start + 1
     },

@@ -57,8 +57,8 @@ export const beams = declareStep({
         'light',
       )
     }
-    // Laid over or under, light is as opaque as it is bright.
-    if (v.lay === 'over' || v.lay === 'under')
+    // But for adding up, light is as opaque as it is bright.
+    if (v.lay !== 'plus')
       for (let i = 0; i < made.data.length; i += 4)
         made.data[i + 3] = Math.min(
           1,

@@ -61,7 +61,7 @@ export const particles = declareStep({
     const last = Math.floor(seconds * v.rate)
     const first = Math.ceil((seconds - v.life) * v.rate)
     const on = ([x, y]: [number, number]): [number, number] => [x * scale - place.x, y * scale - place.y]
-    const onto = v.lay === 'plus' || v.lay === 'screen' ? 'light' : 'over'
+    const onto = v.lay === 'plus' ? 'light' : 'over'
     for (let i = Math.max(first, last - MOST); i <= last; i++) {
       const age = seconds - i / Math.max(v.rate, 1e-6)
       const share = age / v.life
