@@ -34,7 +34,7 @@ import {
   weigh,
 } from '@stilus/core/kernels'
 import { defaults } from '@stilus/core/params'
-import { rasterise, type ResolvedShape } from '@stilus/core/region'
+import { plainly, type PlainShape, rasterise } from '@stilus/core/region'
 import { findStep, type StepDeclaration } from '@stilus/core/steps'
 import { type Row, time } from './measure'
 
@@ -199,11 +199,11 @@ function geometry(k: Kernels, a: Frame, row: AddRow): void {
 }
 
 function mattes(k: Kernels, a: Frame, row: AddRow): void {
-  const ellipse: ResolvedShape = {
-    ...{ kind: 'ellipse', join: 'add', angle: 10, feather: 80 },
+  const ellipse: PlainShape = {
+    ...{ ...plainly(), kind: 'ellipse', angle: 10, round: 0, feather: [40, 40] },
     ...{ centre: [900, 500], size: [800, 600] },
   }
-  row('ellipse with feather', () => rasterise(k, { x: 0, y: 0, width: W, height: H }, 1, [ellipse], false))
+  row('ellipse with feather', () => rasterise(k, { x: 0, y: 0, width: W, height: H }, [ellipse], false, { size: { width: W, height: H }, scale: 1 }))
   const outline = Array.from({ length: 200 }, (_, i) => {
     const [t, r] = [(i / 100) * Math.PI, 300 + 100 * Math.sin((i / 100) * Math.PI * 9)]
     return [960 + r * Math.cos(t), 540 + r * Math.sin(t)]

@@ -53,8 +53,7 @@ function limit(
   shapeId: string,
   { kind, centre, size, feather }: Area,
 ) {
-  act('region.add', { shotId, stepId, shapeId, kind, centre, size })
-  act('value.set', { place: { shotId, stepId, shapeId, param: 'feather' }, at: 0, value: feather })
+  act('region.add', { shotId, stepId, shapeId, kind, form: { centre, size, feather: [feather / 2, feather / 2] } })
 }
 
 function harbour(act: Act): void {

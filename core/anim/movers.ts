@@ -7,6 +7,21 @@ export type Source =
   | { kind: 'value'; place: SourcePlace; part?: number | undefined }
   /** The loudness of a clip, 0 to 1. */
   | { kind: 'sound'; clipId: string }
+  /** A number of measured motions, in pixels of the picture, degrees or as a factor, since the frame that they count from. */
+  | ({ kind: 'motion'; of: MotionPart } & MotionsRef)
+
+/** What a motion is as numbers: where its middle lies, how far that has moved, how it has turned and grown, and how sure it is. */
+export const MOTION_PARTS = ['x', 'y', 'across', 'down', 'angle', 'scale', 'quality'] as const
+export type MotionPart = (typeof MOTION_PARTS)[number]
+
+/** One motion or the mean of several. */
+export interface MotionsRef {
+  motions: string[]
+  /** Frame of the first one's medium from which they count. */
+  at: number
+  /** The other way, as for holding still what moves. */
+  inverted: boolean
+}
 
 export interface SourcePlace {
   shotId: string
@@ -48,7 +63,14 @@ export interface Noise extends Common {
   decay: Animated
 }
 
-export type Mover = Follow | Noise
+/** Takes a place on the picture along with motions. */
+export interface Ride extends Common, MotionsRef {
+  kind: 'ride'
+  /** What the place is counted in: shares of the picture or its pixels. */
+  unit: 'share' | 'px'
+}
+
+export type Mover = Follow | Noise | Ride
 
 /** The numbers of a noise that can be animated themselves. */
 export const NOISE_FORMS = ['amplitude', 'frequency', 'decay'] as const
@@ -61,6 +83,8 @@ export interface MoveContext {
   since: number
   /** The number that a source has at treatment time t; undefined where it is not there. */
   source(source: Source, t: number): number | undefined
+  /** Where motions take a place; the place itself where they are not there. */
+  ride?(ride: Ride, place: readonly [number, number], t: number): [number, number]
 }
 
 /** A value with everything that moves it, at treatment time t. Words and switches are moved by keys alone. */
@@ -68,7 +92,10 @@ export function movedValue(animated: Animated, t: number, context: MoveContext):
   let value = valueAt(animated, t)
   for (const mover of animated.movers ?? []) {
     if (!mover.on) continue
-    if (typeof value === 'number') value = moved(mover, value, 0, t, context)
+    if (mover.kind === 'ride') {
+      if (Array.isArray(value) && value.length === 2 && context.ride)
+        value = context.ride(mover, value as [number, number], t)
+    } else if (typeof value === 'number') value = moved(mover, value, 0, t, context)
     else if (Array.isArray(value))
       value = value.map((v, i) =>
         mover.part === undefined || mover.part === i ? moved(mover, v, i, t, context) : v,
@@ -77,7 +104,7 @@ export function movedValue(animated: Animated, t: number, context: MoveContext):
   return value
 }
 
-function moved(mover: Mover, value: number, component: number, t: number, context: MoveContext): number {
+function moved(mover: Follow | Noise, value: number, component: number, t: number, context: MoveContext): number {
   if (mover.kind !== 'follow') return value + noiseAt(mover, t, component, context)
   const source = context.source(mover.source, t - mover.delay)
   if (source === undefined) return value

@@ -14,3 +14,4 @@ export {
   toOklab,
 } from './oklab'
 export { fromHsv, toHsv, type Triplet } from './hsv'
+export { type Qualifier, qualifierTable, smoothstep, within } from './qualifier'

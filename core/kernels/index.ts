@@ -33,3 +33,15 @@ export { type Contour, fillPath, flattenCubic, type PathOptions } from './path'
 export { histogram, noise, type NoisePlace, type Statistics, statistics } from './measure'
 export { difference, inspect } from './inspect'
 export { fromBase64, toBase64 } from './base64'
+export {
+  type ColourSample,
+  halved,
+  type Lens,
+  nearColours,
+  POINT_NUMBERS,
+  registrationSums,
+  type Sampling,
+  softened,
+  SUM_SIDE,
+  type Sums,
+} from './track'

@@ -10,44 +10,54 @@ export interface PathOptions {
   /** Pixels over which the matte falls off, inside and outside of the outline. */
   inner: number
   outer: number
+  /** Pixels by which the outline is moved out (below 0: in), evenly. */
+  shift?: number
+  /** For every contour what its points multiply inner and outer by; linear between them. */
+  factors?: readonly ArrayLike<number>[] | undefined
 }
 
 /**
- * A matte of outlines. Without feather each pixel holds the exact share of its area that lies inside (signed areas summed along rows; where outlines that
- * run against each other overlap within one pixel, that pixel is approximate). With feather it follows the exact distance to the outline: smooth
- * (3t^2 - 2t^3) from 0 at `outer` px outside to 1 at `inner` px inside.
+ * A matte of outlines. Without feather and shift each pixel holds the exact share of its area that lies inside (signed areas summed along rows; where outlines that
+ * run against each other overlap within one pixel, that pixel is approximate). Otherwise it follows the exact distance to the outline: smooth
+ * (3t^2 - 2t^3) from 0 at `outer` px outside to 1 at `inner` px inside, over one pixel at least.
  */
 export function fillPath(
   k: Kernels,
   width: number,
   height: number,
   contours: readonly Contour[],
-  { rule, inner, outer }: PathOptions,
+  { rule, inner, outer, shift = 0, factors }: PathOptions,
 ): Plane {
   const plane = k.plane(width, height)
-  const pieces = contours.flatMap(piecesOf)
+  const pieces = contours.flatMap((contour) => piecesOf(contour, 2))
   const count = pieces.length / 4
-  k.scratch(pieces.length * 4 + 16 + (width + 2) * height * 4, (block) => {
+  const soft = inner + outer > 0 || shift !== 0
+  const widths = soft && factors ? factors.flatMap((list) => piecesOf(list, 1)) : []
+  const table = Math.ceil((pieces.length + widths.length + 4) / 4) * 16
+  const sheet = (width + 2) * height * 4
+  k.scratch(table + sheet * (widths.length ? 2 : 1) + 32, (block) => {
     k.floats(block).set(pieces)
-    const sums = Math.ceil((block.at + pieces.length * 4) / 16) * 16
+    k.floats(block).set(widths, pieces.length)
+    const sums = block.at + table
     k.raw.pathSums(sums, width, height, block.at, count)
     k.raw.pathCover(plane.block.at, sums, width, height, rule === 'even-odd' ? 1 : 0)
-    if (inner + outer <= 0) return
-    const reach = Math.max(inner, outer) + 1
+    if (!soft) return
+    const most = Math.max(1, ...widths)
+    const reach = Math.max(inner * most - shift, outer * most + shift, 0.5 + Math.abs(shift)) + 1
+    const [at, wide] = widths.length ? [block.at + pieces.length * 4, sums + sheet] : [0, 0]
     // The sums are no longer needed: their memory takes the distances.
-    k.raw.pathDistance(sums, width, height, block.at, count, reach)
-    k.raw.pathFeather(plane.block.at, sums, width * height, inner, outer)
+    k.raw.pathDistance(sums, width, height, block.at, count, reach, at, wide)
+    k.raw.pathFeather(plane.block.at, sums, width * height, inner, outer, shift, wide)
   })
   return plane
 }
 
-function piecesOf(contour: Contour): number[] {
+/** From each point to the next, the last to the first; a point has `size` numbers. */
+function piecesOf(contour: ArrayLike<number>, size: number): number[] {
   const out: number[] = []
-  const n = contour.length / 2
-  for (let i = 0; i < n; i++) {
-    const j = (i + 1) % n
-    out.push(...[i * 2, i * 2 + 1, j * 2, j * 2 + 1].map((at) => contour[at] as number))
-  }
+  const n = contour.length / size
+  for (let i = 0; i < n; i++)
+    for (const at of [i, (i + 1) % n]) for (let c = 0; c < size; c++) out.push(contour[at * size + c] as number)
   return out
 }
 

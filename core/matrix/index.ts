@@ -9,6 +9,17 @@ export function multiply(a: Matrix3, b: Matrix3): Matrix3 {
   return [0, 1, 2].flatMap((r) => [0, 1, 2].map((c) => at(r, c))) as unknown as Matrix3
 }
 
+/** The same map with 1 as its last entry. */
+export const normalised = (m: Matrix3): Matrix3 => m.map((v) => v / m[8]) as unknown as Matrix3
+
+/** Where a map takes a place. */
+export function through([a, b, c, d, e, f, g, h, i]: Matrix3, x: number, y: number): [number, number] {
+  const w = g * x + h * y + i
+  return [(a * x + b * y + c) / w, (d * x + e * y + f) / w]
+}
+
+export const IDENTITY: Matrix3 = [1, 0, 0, 0, 1, 0, 0, 0, 1]
+
 /** By cofactors; of a matrix that has an inverse. */
 export function invert([a, b, c, d, e, f, g, h, i]: Matrix3): Matrix3 {
   const det = a * (e * i - f * h) - b * (d * i - f * g) + c * (d * h - e * g)

@@ -59,7 +59,7 @@ export function placesOf(step: Step, shotId: string): { place: Place; animated: 
   return own.flatMap((item) => [
     item,
     ...(item.animated.movers ?? []).flatMap((mover) =>
-      mover.kind === 'follow'
+      mover.kind === 'follow' || mover.kind === 'ride'
         ? []
         : NOISE_FORMS.map((form) => ({
             place: { ...item.place, mover: { id: mover.id, form } },

@@ -1,4 +1,4 @@
-import type { Medium, Project, Shape, Shot, Step } from './schema'
+import type { Medium, MotionItem, Project, Region, Shape, Shot, Step } from './schema'
 
 /** A thing that an edit names but that is not there. */
 export class NotFound extends Error {
@@ -44,12 +44,36 @@ export function listOf(shot: Shot, stepId: string): Step[] {
   return group?.steps ?? shot.steps
 }
 
-export const getShape = (step: Step, id: string): Shape =>
+/** A region with those of the shelf that its items stand for, at any depth. */
+export function regionsIn(p: Project, region: Region): Region[] {
+  const found: Region[] = []
+  const visit = (each: Region) => {
+    if (found.includes(each)) return
+    found.push(each)
+    for (const { regionId } of each.shapes) {
+      const item = regionId && p.shelf?.find((s) => s.id === regionId)
+      if (item && item.kind === 'region') visit(item.region)
+    }
+  }
+  visit(region)
+  return found
+}
+
+/** The region of a step that holds an item: its own, or one of the shelf that is used in it. */
+export const holderOf = (p: Project, step: Step, shapeId: string): Region | undefined =>
+  step.where ? regionsIn(p, step.where).find((r) => r.shapes.some((s) => s.id === shapeId)) : undefined
+
+export const getShape = (p: Project, step: Step, id: string): Shape =>
   need(
-    step.where?.shapes.find((s) => s.id === id),
+    holderOf(p, step, id)?.shapes.find((s) => s.id === id),
     'shape',
     id,
   )
+
+export const getMotion = (p: Project, id: string): MotionItem => {
+  const item = p.shelf?.find((s) => s.id === id)
+  return need(item?.kind === 'motion' ? item : undefined, 'motion', id)
+}
 
 /** Length of the sequence in frames. */
 export const sequenceLength = (p: Project): number =>

@@ -1,3 +1,4 @@
+import { featherPairs } from './migrate'
 import { type Project, projectSchema, VERSION } from './schema'
 
 /** A document that cannot be opened; the message says what to do. */
@@ -9,7 +10,9 @@ export class ProjectError extends Error {
 }
 
 /** Each entry brings a document from its version to the next. Version 1 is the first. */
-const MIGRATIONS: Record<number, (document: Record<string, unknown>) => Record<string, unknown>> = {}
+const MIGRATIONS: Record<number, (document: Record<string, unknown>) => Record<string, unknown>> = {
+  1: featherPairs,
+}
 
 /**
  * A checked project from parsed JSON. Older versions are migrated; fields that this version does not know are kept.

@@ -1,6 +1,7 @@
 import type { z } from 'zod'
 import type { Animated, Value } from '../anim'
 import { defaults } from '../params'
+import { ITEM_FORMS, ITEM_NAMES } from '../region'
 import { findStep, type StepDeclaration } from '../steps'
 import { getShape, getShot, getStep, NotFound } from './find'
 import type { placeSchema, Project, Shape, Step } from './schema'
@@ -12,15 +13,32 @@ export type Place = z.infer<typeof placeSchema>
 export function address(p: Project, at: Place): Animated {
   const step = getStep(getShot(p, at.shotId), at.stepId)
   const found = at.shapeId
-    ? getShape(step, at.shapeId).form[at.param]
+    ? getShape(p, step, at.shapeId).form[at.param]
     : at.param === 'mix'
       ? step.mix
       : step.what[at.param]
   if (!found) throw new NotFound('control', at.param)
   if (!at.mover) return found
   const mover = found.movers?.find((m) => m.id === at.mover?.id)
-  if (!mover || mover.kind === 'follow') throw new NotFound('mover', at.mover.id)
+  if (!mover || mover.kind === 'follow' || mover.kind === 'ride') throw new NotFound('mover', at.mover.id)
   return mover[at.mover.form]
+}
+
+/** Something that is locked would change. */
+export class Locked extends Error {
+  constructor(name: string) {
+    super(`${name} is locked. Unlock it in the list of the region first.`)
+    this.name = 'Locked'
+  }
+}
+
+/** The value at a place, to be changed. @throws NotFound; Locked where it belongs to an item that is locked */
+export function toChange(p: Project, at: Place): Animated {
+  if (at.shapeId) {
+    const shape = getShape(p, getStep(getShot(p, at.shotId), at.stepId), at.shapeId)
+    if (shape.locked) throw new Locked(shape.name)
+  }
+  return address(p, at)
 }
 
 export const placeLabel = (at: Place): string => (at.mover ? at.mover.form : at.param.replace(/-/g, ' '))
@@ -49,27 +67,12 @@ export function newStep(declaration: StepDeclaration, id: string): Step {
   }
 }
 
-export function newShape(
-  id: string,
-  kind: Shape['kind'],
-  centre: [number, number],
-  size: [number, number],
-  pictureHeight: number,
-  count: number,
-): Shape {
-  const still = (value: Value): Animated => ({ value })
+/** A new item of a region with what its form begins with. */
+export function newShape(id: string, kind: Shape['kind'], count: number, given: Record<string, Value> = {}): Shape {
+  const form = { ...defaults(ITEM_FORMS[kind]), ...given }
   return {
-    id,
-    name: `${kind === 'ellipse' ? 'Ellipse' : 'Rectangle'} ${count + 1}`,
-    kind,
-    join: 'add',
-    on: true,
-    form: {
-      centre: still(centre),
-      size: still(size),
-      angle: still(0),
-      feather: still(Math.round(pictureHeight / 9)),
-    },
+    ...{ id, name: `${ITEM_NAMES[kind]} ${count + 1}`, kind, join: 'add', on: true, hue: count % 8 },
+    form: Object.fromEntries(Object.entries(form).map(([name, value]) => [name, { value }])),
   }
 }
 

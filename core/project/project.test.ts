@@ -26,6 +26,8 @@ const run = (project: Project, acts: Act[]) =>
 const at = { shotId: 's1', stepId: 'a' }
 const withStep = run(testProject(), [['step.add', { ...at, use: 'glow', at: 0 }]])
 
+const square = [0, 0, 40, 0, 40, 30, 0, 30].flatMap((v, i, all) => (i % 2 ? [] : [v, all[i + 1] ?? 0, 0, 0, 0, 0, 0, 1]))
+
 /** One valid-looking call of every edit, from a few small numbers; things that are not there are part of the game. */
 function anyAct(): fc.Arbitrary<Act> {
   const shotId = fc.constantFrom('s1', 's2', 'new')
@@ -93,11 +95,22 @@ function anyAct(): fc.Arbitrary<Act> {
       shotId,
       stepId,
       shapeId,
-      kind: fc.constantFrom('ellipse', 'rectangle'),
-      centre: pair,
-      size: pair,
+      kind: fc.constantFrom('ellipse', 'rectangle', 'luminance', 'outline'),
+      form: fc.record({ centre: pair, points: fc.constant(square) }, { requiredKeys: [] }),
+      keyed: fc.option(n, { nil: undefined }),
     }),
     act('region.remove', { shotId, stepId, shapeId }),
+    act('region.lock', { shotId, stepId, shapeId, locked: fc.boolean() }),
+    act('region.order', { shotId, stepId, shapeId, to: fc.nat(2) }),
+    act('region.keep', { shotId, stepId, itemId: fc.constantFrom('k', 'l'), name: fc.constant('Kept') }),
+    act('region.apart', { shotId, stepId, shapeId: fc.constantFrom('k.use', 'l.use'), newId: fc.uuid() }),
+    act('region.ride', {
+      ...{ shotId, stepId, shapeId: fc.option(shapeId, { nil: undefined }) },
+      ride: fc.option(fc.constant({ motions: ['m'], at: 0, inverted: false, on: true })),
+    }),
+    act('outline.insert', { shotId, stepId, shapeId, after: fc.nat(3), share: fc.constant(0.5) }),
+    act('outline.delete', { shotId, stepId, shapeId, corners: fc.tuple(fc.nat(5)) }),
+    act('outline.free', { shotId, stepId, shapeId }),
     act('region.invert', { shotId, stepId, invert: fc.boolean() }),
   )
 }
@@ -115,7 +128,7 @@ describe('edits', () => {
           try {
             change = perform(project, name, args as never)
           } catch (error) {
-            expect(['NotFound', 'ZodError']).toContain((error as Error).name)
+            expect(['NotFound', 'ZodError', 'Locked', 'Error']).toContain((error as Error).name)
             continue
           }
           project = change.project

@@ -1,8 +1,10 @@
 import { z } from 'zod'
+import { MOTION_PARTS } from '../anim'
 import { BLENDS } from '../kernels'
+import { ITEM_JOINS, ITEM_KINDS } from '../region'
 
 /** The version that this code writes. */
-export const VERSION = 1
+export const VERSION = 2
 
 /** An object that keeps fields it does not know, at run time only: newer versions may have written them. */
 const loose = <S extends z.ZodRawShape>(shape: S) => z.looseObject(shape) as unknown as z.ZodObject<S>
@@ -11,7 +13,7 @@ const finite = z.number().refine(Number.isFinite)
 const id = z.string().min(1).max(80)
 const frames = finite
 
-const value = z.union([finite, z.array(finite).max(64), z.string().max(2000), z.boolean()])
+const value = z.union([finite, z.array(finite).max(4096), z.string().max(2000), z.boolean()])
 const handle = loose({ reach: finite, speed: z.array(finite) })
 const travel = z.enum(['hold', 'linear', 'ease', 'free'])
 const key = loose({
@@ -43,6 +45,7 @@ export const placeSchema = z.object({
   mover: z.object({ id, form: z.enum(['amplitude', 'frequency', 'decay']) }).optional(),
 })
 
+const motions = { motions: z.array(id).min(1), at: frames, inverted: z.boolean() }
 const sourceSchema = z.discriminatedUnion('kind', [
   loose({
     kind: z.literal('value'),
@@ -50,6 +53,7 @@ const sourceSchema = z.discriminatedUnion('kind', [
     part: z.int().min(0).optional(),
   }),
   loose({ kind: z.literal('sound'), clipId: id }),
+  loose({ kind: z.literal('motion'), of: z.enum(MOTION_PARTS), ...motions }),
 ])
 
 const moved = { id, on: z.boolean(), part: z.int().min(0).optional() }
@@ -66,22 +70,49 @@ export const moverSchema = z.discriminatedUnion('kind', [
   }),
   loose({ ...noise, kind: z.literal('wobble') }),
   loose({ ...noise, kind: z.literal('flicker') }),
+  loose({ ...moved, kind: z.literal('ride'), unit: z.enum(['share', 'px']), ...motions }),
 ])
 
 /** A constant or keys in rising time (treatment frames). */
 export const animatedSchema = loose({ ...keyed.shape, movers: z.array(moverSchema).optional() })
 
-const shapeSchema = loose({
+/** Motions that something is taken along by. */
+export const rideSchema = loose({ ...motions, on: z.boolean() })
+
+export const shapeSchema = loose({
   id,
   name: z.string().max(200),
-  kind: z.enum(['ellipse', 'rectangle']),
-  join: z.enum(['add', 'subtract', 'intersect']),
+  kind: z.enum(ITEM_KINDS),
+  join: z.enum(ITEM_JOINS),
   on: z.boolean(),
-  /** centre, size, angle, feather, each animatable. */
+  /** Its numbers (see ITEM_FORMS) and an outline's points, each animatable. */
   form: z.record(z.string(), animatedSchema),
+  /** Nothing can change it. */
+  locked: z.boolean().optional(),
+  invert: z.boolean().optional(),
+  /** Which of the outline colours it has. */
+  hue: z.int().min(0).max(7).optional(),
+  /** Motions that it rides on. */
+  ride: rideSchema.optional(),
+  /** What a key looks at: the picture before the step, or the untouched source. */
+  looks: z.enum(['before', 'source']).optional(),
+  /** Colours that a colour key takes (plus) and leaves out. */
+  samples: z.array(loose({ rgb: z.tuple([finite, finite, finite]), plus: z.boolean() })).max(24).optional(),
+  /** The clip that is taken as a matte. */
+  mediaId: id.optional(),
+  /** The region of the shelf that it stands for. */
+  regionId: id.optional(),
 })
 
-const regionSchema = loose({ invert: z.boolean(), shapes: z.array(shapeSchema) })
+export const regionSchema = loose({
+  invert: z.boolean(),
+  /** The items from the nearest to the camera to the farthest. */
+  shapes: z.array(shapeSchema),
+  /** What all its shapes ride on. */
+  ride: rideSchema.optional(),
+  /** Degrees that the shutter is open for its own motion blur; none unless given. */
+  shutter: finite.min(0).max(720).optional(),
+})
 
 export const whenSchema = loose({
   start: frames.nullable(),
@@ -195,6 +226,37 @@ const soundSchema = loose({
 
 const rgb = z.tuple([finite, finite, finite])
 
+const places = z.array(z.array(finite).max(8).nullable()).max(100_000)
+/** What a tracker measured; see core/motion/motion.ts. */
+export const motionSchema = loose({
+  form: z.enum(['point', 'pair', 'plane']),
+  reference: z.int(),
+  anchor: z.array(finite).min(2).max(8),
+  surface: z.array(finite).length(8).optional(),
+  first: z.int(),
+  places,
+  quality: z.array(finite.nullable()),
+  fixes: z.array(loose({ at: z.int(), by: z.array(finite).max(8) })).optional(),
+  smooth: finite.min(0).max(200).optional(),
+  trim: z.tuple([z.int().nullable(), z.int().nullable()]).optional(),
+})
+
+/** How a motion is measured. */
+export const trackSchema = loose({
+  /** The item whose outline it follows, and in front of which others hold out. */
+  item: loose({ shotId: id, stepId: id, shapeId: id }).optional(),
+  scale: z.boolean(),
+  rotation: z.boolean(),
+  shear: z.boolean(),
+  perspective: z.boolean(),
+  /** Half sides of a point's pattern, and how far it is looked for. */
+  pattern: z.tuple([finite, finite]),
+  search: z.tuple([finite, finite]),
+  refresh: z.enum(['keep', 'always', 'worn']),
+  /** How the lens bends, for half the diagonal of the picture. */
+  lens: finite.optional(),
+})
+
 /** Things that were made for a shot and can serve again. */
 export const shelfSchema = z.discriminatedUnion('kind', [
   loose({ id, name: z.string().max(200), kind: z.literal('colour'), value: rgb }),
@@ -202,6 +264,12 @@ export const shelfSchema = z.discriminatedUnion('kind', [
   loose({
     ...{ id, name: z.string().max(200), kind: z.literal('level'), mediaId: id },
     ...{ rate: rateSchema, values: z.array(finite) },
+  }),
+  loose({ id, name: z.string().max(200), kind: z.literal('region'), region: regionSchema }),
+  /** A motion of the pictures of a medium, measured in a shot. */
+  loose({
+    ...{ id, name: z.string().max(200), kind: z.literal('motion'), mediaId: id, shotId: id },
+    ...{ motion: motionSchema, track: trackSchema },
   }),
 ])
 
@@ -253,5 +321,9 @@ export type Shape = z.infer<typeof shapeSchema>
 export type FrontControl = z.infer<typeof frontSchema>
 export type Still = z.infer<typeof stillSchema>
 export type ShelfItem = z.infer<typeof shelfSchema>
+export type Ride = z.infer<typeof rideSchema>
+export type MotionItem = Extract<ShelfItem, { kind: 'motion' }>
+export type RegionItem = Extract<ShelfItem, { kind: 'region' }>
+export type Track = z.infer<typeof trackSchema>
 export type Table = z.infer<typeof tableSchema>
 export type Version = (typeof VERSIONS)[number]

@@ -1,8 +1,9 @@
 import { type Animated, type MoveContext, movedValue, type Source, type Value, valueAt } from '../anim'
 import { fit, type Values } from '../params'
 import { frontFor, paramsOf } from './declared'
-import { getShot, getStep, treatmentTime } from './find'
+import { getShape, getShot, getStep, treatmentTime } from './find'
 import { address, type Place } from './parts'
+import { motionNumber, ridden } from './motions'
 import type { Project, Shot, Step } from './schema'
 
 const name = ({ shotId, stepId, shapeId = '', param }: Place) => `${shotId} ${stepId} ${shapeId} ${param}`
@@ -34,12 +35,14 @@ function context(project: Project, shot: Shot, step: Step, trail: readonly strin
     frame: secondsAFrame(project),
     since: step.when.start ?? treatmentTime(shot, 0),
     source: (source, t) => sourceAt(project, shot, source, t, trail),
+    ride: (ride, place, t) => ridden(project, shot, ride, place, t),
   }
 }
 
 /** The number that a source has at treatment time t of a shot. Values of another shot are taken at the same distance from its head. */
 function sourceAt(project: Project, shot: Shot, source: Source, t: number, trail: readonly string[]) {
   const head = treatmentTime(shot, 0)
+  if (source.kind === 'motion') return motionNumber(project, shot, source, t)
   if (source.kind === 'sound') return loudness(project, source.clipId, shot.start + t - head)
   const other = project.shots.find((s) => s.id === source.place.shotId)
   if (!other) return undefined
@@ -126,7 +129,7 @@ export function placeName(project: Project, place: Place): string {
   const step = getStep(shot, place.stepId)
   const control =
     place.param === 'mix' && !place.shapeId ? 'mix' : paramsOf(step)[place.param]?.label.toLowerCase()
-  const shape = step.where?.shapes.find((s) => s.id === place.shapeId)
+  const shape = place.shapeId ? getShape(project, step, place.shapeId) : undefined
   const own = shape ? `${shape.name} ${place.param}` : (control ?? place.param)
   return `${step.name} ${place.mover ? `${own} ${place.mover.form}` : own}`
 }

@@ -9,6 +9,7 @@ import {
   union,
   wholeOf,
 } from '../frame'
+import { type ResolvedItem, reachOf as itemReach } from '../region'
 import { findStep } from '../steps'
 import type { Draft, Node } from './graph'
 
@@ -39,6 +40,9 @@ export function assignAreas(nodes: readonly Draft[], size: Size, scale: number, 
       const part = shape?.kind === 'matte' ? intersection(own, shape.bounds) : own
       ask(after, part)
       if (matte !== undefined) ask(matte, part)
+    } else if (op.kind === 'matte') {
+      const reach = Math.max(0, ...op.moments.flat().map((item) => lookReach(item, scale)))
+      for (const i of inputs) ask(i, grown(own, Math.ceil(reach)))
     } else for (const i of inputs) ask(i, own)
   }
   return nodes.map((node, i) => {
@@ -46,6 +50,12 @@ export function assignAreas(nodes: readonly Draft[], size: Size, scale: number, 
     const part = sameArea(area, whole) ? '' : ` ${area.x},${area.y},${area.width},${area.height}`
     return { ...node, area, key: node.key + part }
   })
+}
+
+/** How far around a place the items of a region look, those within others too. */
+function lookReach(item: ResolvedItem, scale: number): number {
+  const own = itemReach(item, scale)
+  return item.kind === 'region' ? own + Math.max(0, ...item.items.map((i) => lookReach(i, scale))) : own
 }
 
 function reachOf(op: Extract<Draft['op'], { kind: 'step' }>, scale: number): number {

@@ -16,9 +16,8 @@ import {
   inspect,
   type Kernels,
   runProgram,
-  showPlane,
 } from '../kernels'
-import { rasterise } from '../region'
+import { matteNode, showRegion } from './region'
 import { findStep } from '../steps'
 import type { ColourPart, Node, Plan, StepOp } from './graph'
 import { combine, copied, cropped, type Held, part } from './held'
@@ -152,7 +151,7 @@ function make(
       return out
     }
     case 'matte':
-      return rasterise(k, area, plan.scale, op.shapes, op.invert)
+      return matteNode(k, plan, op, inputs, area)
     case 'blend': {
       const out = copied(k, first as Held, area)
       const top = copied(k, second as Held, area)
@@ -174,9 +173,11 @@ function make(
       return out
     }
     case 'show': {
-      const { frame, own } = part(k, first as Held, area)
-      const shown = showPlane(k, frame as unknown as Plane)
-      if (own) k.free(frame)
+      const matte = part(k, first as Held, area)
+      const below = second && part(k, second, area)
+      const shown = showRegion(k, op, matte.frame as unknown as Plane, below?.frame)
+      if (matte.own) k.free(matte.frame)
+      if (below?.own) k.free(below.frame)
       return shown
     }
     case 'inspect': {

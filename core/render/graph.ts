@@ -1,11 +1,15 @@
 import type { Area } from '../frame'
 import type { Blend } from '../kernels'
 import type { Values } from '../params'
-import type { ResolvedShape } from '../region'
+import type { ResolvedItem } from '../region'
 import type { Tables } from '../steps'
 
 /** A look at the picture: one channel or its luminance as grey, or its values at and beyond black and white marked. */
 export type Inspect = 'red' | 'green' | 'blue' | 'alpha' | 'luminance' | 'clipping'
+
+/** How a region is looked at: as a matte, a coloured overlay, its edge on the picture, or what is in it on black or on nothing. */
+export type RegionLook = 'matte' | 'overlay' | 'edge' | 'black' | 'clear'
+export const REGION_LOOKS: readonly RegionLook[] = ['matte', 'overlay', 'edge', 'black', 'clear']
 
 /** What a node does. Inputs are listed in the node, in the order named here. */
 export type Op =
@@ -18,15 +22,16 @@ export type Op =
   | StepOp
   /** [picture] and the mattes that its parts name: pointwise steps, fused into one pass. */
   | { kind: 'colour'; parts: ColourPart[] }
-  | { kind: 'matte'; shapes: ResolvedShape[]; invert: boolean; bounds: Area }
+  /** Pictures that its keys and clips look at. Items at one moment or at several, over which the matte is averaged. */
+  | { kind: 'matte'; moments: ResolvedItem[][]; invert: boolean; bounds: Area }
   /** [before, after]: the second blended onto the first. */
   | { kind: 'blend'; mode: Blend; space: 'linear' | 'perceptual' }
   /** [before, after] or [before, after, matte] */
   | { kind: 'mix'; amount: number }
   /** [top, bottom] */
   | { kind: 'over' }
-  /** [matte] */
-  | { kind: 'show' }
+  /** [matte], and [matte, picture] where the picture is seen. */
+  | { kind: 'show'; way: RegionLook; colour?: [number, number, number] | undefined; opacity?: number | undefined }
   /** [picture]: how it is looked at. */
   | { kind: 'inspect'; look: Inspect }
   /** [picture, other]: how far they lie apart, times a gain. */

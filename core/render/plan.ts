@@ -1,12 +1,15 @@
 import { presence } from '../anim'
-import { type Area, isEmpty, scaled, scaledArea, wholeOf } from '../frame'
-import { matteBounds, type ResolvedShape } from '../region'
+import { type Area, isEmpty, scaled, scaledArea, union, wholeOf } from '../frame'
+import { cornersOf, mapped, matteBounds, outlineOfShape, type ResolvedItem } from '../region'
 import {
   getShot,
+  holderOf,
   keepsAlpha,
   moved,
   type Project,
   type Region,
+  resolveItems,
+  type Shape,
   type Shot,
   shotsAt,
   type Step,
@@ -19,7 +22,7 @@ import { findStep } from '../steps'
 import { conform } from '../time'
 import { assignAreas } from './areas'
 import { fuse } from './fuse'
-import { type Draft, GraphBuilder, type Inspect, type Plan, reachable } from './graph'
+import { type Draft, GraphBuilder, type Inspect, type Plan, reachable, type RegionLook } from './graph'
 import { tablesOf } from './tables'
 
 /** What to look at. */
@@ -52,10 +55,13 @@ export interface ShotTarget {
   frame?: number | undefined
 }
 
-/** A look at what one step thinks: its region as a matte ('region'), or one of the views that it declares. */
+/** A look at what one step thinks: its region ('region matte' and so on by REGION_LOOKS, of one item alone where that is named), or one of the views that it declares. */
 export interface StepView {
   stepId: string
   view: string
+  item?: string | undefined
+  /** How dense an overlay is. */
+  opacity?: number | undefined
 }
 
 /**
@@ -159,7 +165,7 @@ function planSteps(work: Work, steps: readonly Step[], before: number): { pictur
   for (const step of steps) {
     if (step.id === work.until) return { picture, done: true }
     if (work.view?.stepId === step.id)
-      return { picture: planView(work, step, picture, work.view.view), done: true }
+      return { picture: planView(work, step, picture, work.view), done: true }
     const within = [work.upTo, work.view?.stepId, work.until].some((id) => allInside(step, id))
     if (within) return planSteps(work, step.steps ?? [], picture)
     picture = planStep(work, step, picture)
@@ -186,7 +192,7 @@ function planStep(work: Work, step: Step, before: number): number {
   if (!alone && !work.solo?.some((id) => allInside(step, id))) return before
   const amount = Number(moved(project, shot, step, step.mix, t)) * presence(step.when, t, bounds)
   if (!(amount > 0)) return before
-  const matte = step.where && planMatte(work, step, step.where)
+  const matte = step.where && planMatte(work, step, step.where, before)
   if (matte === 'empty') return before
   const own = matte !== null && matte !== undefined && takesRegion(work, step)
   const acted = planActing(work, step, before, own ? matte : undefined)
@@ -217,13 +223,11 @@ function planActing(work: Work, step: Step, before: number, matte?: number): num
   return addStep(work, step, before, values, { matte })
 }
 
-function planView(work: Work, step: Step, before: number, view: string): number {
-  const { g, project, shot, t } = work
-  if (view === 'region') {
-    const shapes = step.where ? resolveShapes(project, shot, step, step.where, t) : []
-    return g.add({ kind: 'show' }, [addMatte(g, shapes, step.where?.invert ?? true)])
-  }
-  const matte = (step.where && takesRegion(work, step) && planMatte(work, step, step.where)) || undefined
+function planView(work: Work, step: Step, before: number, shown: StepView): number {
+  const { project, shot, t } = work
+  const { view } = shown
+  if (view.startsWith('region')) return planRegion(work, step, before, shown)
+  const matte = (step.where && takesRegion(work, step) && planMatte(work, step, step.where, before)) || undefined
   const values = stepValues(project, shot, step, t)
   return addStep(work, step, before, values, { view, matte: matte === 'empty' ? undefined : matte })
 }
@@ -278,40 +282,110 @@ function planBefore(work: Work, step: Step, t: number): number {
   return planSteps(until, shot.steps, source).picture
 }
 
-/** The matte of a region; undefined where it has no shape and so means everything; 'empty' where nothing of the picture is in it. */
-function planMatte({ g, project, shot, t }: Work, step: Step, region: Region): number | 'empty' | undefined {
-  const shapes = resolveShapes(project, shot, step, region, t)
-  if (!shapes.length) return undefined
-  return isEmpty(matteBounds(g, g.scale, shapes, region.invert))
-    ? 'empty'
-    : addMatte(g, shapes, region.invert)
+/** The matte of a region; undefined where it has no item and so means everything; 'empty' where nothing of the picture is in it. */
+function planMatte(work: Work, step: Step, region: Region, before: number): number | 'empty' | undefined {
+  const made = matteOf(work, step, region, before)
+  if (!made.moments[0]?.length) return undefined
+  return isEmpty(made.bounds) ? 'empty' : addMatte(work, made, region.invert)
 }
 
-const addMatte = (g: GraphBuilder, shapes: ResolvedShape[], invert: boolean): number =>
-  g.add({ kind: 'matte', shapes, invert, bounds: matteBounds(g, g.scale, shapes, invert) })
-
-/** The shapes of a step's region that are on, at treatment time t. */
-export function resolveShapes(
-  project: Project,
-  shot: Shot,
-  step: Step,
-  region: Region,
-  t: number,
-): ResolvedShape[] {
-  return region.shapes
-    .filter((shape) => shape.on)
-    .map((shape) => {
-      const form = (name: string, fallback: number | number[]) => {
-        const given = shape.form[name]
-        return given ? moved(project, shot, step, given, t) : fallback
-      }
-      return {
-        kind: shape.kind,
-        join: shape.join,
-        centre: form('centre', [0, 0]) as [number, number],
-        size: form('size', [1, 1]) as [number, number],
-        angle: Number(form('angle', 0)),
-        feather: Math.max(0, Number(form('feather', 0))),
-      }
-    })
+interface Made {
+  moments: ResolvedItem[][]
+  inputs: number[]
+  bounds: Area
 }
+
+/** Moments over which a region that moves is averaged: as many as it takes that no step is longer than about a pixel and a half, 16 at most. */
+const MOMENTS = 16
+
+/** A region's items at its moments, and the pictures that they look at. Of one item alone where its id is given. */
+function matteOf(work: Work, step: Step, region: Region, before: number, only?: string): Made {
+  const { g, project, shot, t } = work
+  const inputs: number[] = []
+  const looks = (shape: Shape) => {
+    const node = lookedAt(work, shape, before)
+    if (!inputs.includes(node)) inputs.push(node)
+    return inputs.indexOf(node)
+  }
+  const shown = only ? { ...region, shapes: region.shapes.filter((s) => s.id === only) } : region
+  const at = (time: number) => resolveItems(project, shot, step, shown, time, looks)
+  const now = at(t)
+  let moments = [now]
+  const open = (region.shutter ?? 0) / 360
+  if (open > 0) {
+    const ends = [at(t - open / 2), at(t + open / 2)]
+    const far = travel(ends[0] as ResolvedItem[], ends[1] as ResolvedItem[]) * g.scale
+    const n = Math.min(MOMENTS, Math.ceil(far / 1.5))
+    if (n > 1) moments = Array.from({ length: n }, (_, i) => at(t + ((i + 0.5) / n - 0.5) * open))
+  }
+  const bounds = moments
+    .map((items) => matteBounds(g, g.scale, items, only ? false : region.invert))
+    .reduce((a, b) => union(a, b))
+  return { moments, inputs, bounds }
+}
+
+/** How far the items go between two moments, in full-size pixels; what changes in another way counts as a few. */
+function travel(a: readonly ResolvedItem[], b: readonly ResolvedItem[]): number {
+  return a.reduce((most, item, i) => {
+    const [p, q] = [placesOf(item), placesOf(b[i])]
+    if (JSON.stringify(item) === JSON.stringify(b[i])) return most
+    if (!p.length || p.length !== q.length) return Math.max(most, 6)
+    let far = 1
+    for (let c = 0; c < p.length; c += 2)
+      far = Math.max(far, Math.hypot((p[c] as number) - (q[c] as number), (p[c + 1] as number) - (q[c + 1] as number)))
+    return Math.max(most, far)
+  }, 0)
+}
+
+function placesOf(item: ResolvedItem | undefined): number[] {
+  if (item?.kind === 'outline')
+    return mapped(
+      cornersOf(item.points).flatMap((c) => [c.x, c.y]),
+      item.map,
+    )
+  if (item?.kind !== 'ellipse' && item?.kind !== 'rectangle') return []
+  return outlineOfShape(item.kind, item.centre, item.size, item.angle).flatMap((c) => [c.x, c.y])
+}
+
+/** The picture that a key or a clip looks at. */
+function lookedAt({ g, project, shot, t }: Work, shape: Shape, before: number): number {
+  const f = t - treatmentTime(shot, 0)
+  if (shape.kind === 'clip') {
+    const medium = project.media.find((m) => m.id === shape.mediaId)
+    if (!medium || medium.kind === 'missing') return g.add({ kind: 'missing' })
+    return planSource(g, project, { ...shot, mediaId: medium.id, ...(medium.kind === 'still' ? { in: 0 } : {}) }, f)
+  }
+  return shape.looks === 'source' ? planSource(g, project, shot, f) : before
+}
+
+const addMatte = ({ g }: Work, { moments, inputs, bounds }: Made, invert: boolean): number =>
+  g.add({ kind: 'matte', moments, invert, bounds }, inputs)
+
+/** A look at a region or at one of its items. */
+function planRegion(work: Work, step: Step, before: number, view: StepView): number {
+  const { g, project } = work
+  const region = step.where
+  const way = (view.view.split(' ')[1] as RegionLook | undefined) ?? 'matte'
+  const holder = region && view.item ? holderOf(project, step, view.item) : region
+  const empty: Made = { moments: [[]], inputs: [], bounds: wholeOf(g) }
+  const made = holder ? matteOf(work, step, holder, before, view.item) : empty
+  // Nothing in it means everything.
+  const all = !made.moments[0]?.length && !view.item
+  const matte = addMatte(work, view.item || all ? { ...made, bounds: wholeOf(g) } : made, all ? !(region?.invert ?? false) : view.item ? false : (region?.invert ?? false))
+  const shape = view.item ? holder?.shapes.find((s) => s.id === view.item) : undefined
+  const colour = OUTLINE_COLOURS[shape?.hue ?? 0]
+  const look = { kind: 'show', way, ...(way === 'overlay' || way === 'edge' ? { colour, opacity: view.opacity ?? 0.5 } : {}) } as const
+  return g.add(look, way === 'matte' ? [matte] : [matte, before])
+}
+
+/** Colours of outlines and overlays, in linear light: told apart on any footage. */
+export const OUTLINE_COLOURS: readonly [number, number, number][] = [
+  [0.02, 0.42, 0.4],
+  [0.75, 0.24, 0.02],
+  [0.3, 0.16, 0.8],
+  [0.6, 0.55, 0.03],
+  [0.7, 0.06, 0.22],
+  [0.08, 0.45, 0.08],
+  [0.05, 0.2, 0.75],
+  [0.6, 0.6, 0.6],
+]

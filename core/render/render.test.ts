@@ -87,8 +87,7 @@ describe('plan', () => {
       ...at,
       shapeId: 'e',
       kind: 'ellipse',
-      centre: [32, 18],
-      size: [20, 20],
+      form: { centre: [32, 18], size: [20, 20] },
     })
     expect(kinds(masked)).toEqual(['source', 'matte', 'colour', 'mix'])
     expect(kinds(masked, 0, { ...target, view: { stepId: 'a', view: 'region' } })).toEqual(['matte', 'show'])
@@ -110,7 +109,7 @@ function withStep(
   for (const [param, value] of Object.entries({ ...values, mix }))
     next = edit(next, 'value.set', { place: { shotId, stepId: id, param }, at: 0, value })
   if (region)
-    next = edit(next, 'region.add', { shotId, stepId: id, shapeId: `${id}e`, kind: 'ellipse', ...region })
+    next = edit(next, 'region.add', { shotId, stepId: id, shapeId: `${id}e`, kind: 'ellipse', form: region })
   return next
 }
 
@@ -255,13 +254,12 @@ describe('evaluate', () => {
       ...at,
       shapeId: 'e',
       kind: 'rectangle',
-      centre: [16, 18],
-      size: [20, 20],
+      form: { centre: [16, 18], size: [20, 20] },
     })
     const hard = edit(masked, 'value.set', {
       place: { ...at, shapeId: 'e', param: 'feather' },
       at: 0,
-      value: 0,
+      value: [0, 0],
     })
     const [source, all, part] = [draw(graded, 0, { ...target, upTo: 'source' }), draw(graded), draw(hard)]
     const red = (values: Float32Array, x: number, y: number) => values[(y * 64 + x) * 4]

@@ -106,10 +106,14 @@ export function pathCover(dst: usize, sums: usize, w: i32, h: i32, rule: i32): v
   }
 }
 
-/** Squared distance of pixel centres to the nearest piece, where it is below reach^2; elsewhere reach^2. */
-export function pathDistance(dst: usize, w: i32, h: i32, pieces: usize, count: i32, reach: f32): void {
+/**
+ * Squared distance of pixel centres to the nearest piece, where it is below reach^2; elsewhere reach^2. With `factors` (two for every piece, at its ends) the factor at
+ * the nearest place goes to `wide`.
+ */
+export function pathDistance(dst: usize, w: i32, h: i32, pieces: usize, count: i32, reach: f32, factors: usize, wide: usize): void {
   const r2 = reach * reach
   for (let i: usize = 0, n = <usize>w * h; i < n; i++) store<f32>(dst + (i << 2), r2)
+  if (factors) for (let i: usize = 0, n = <usize>w * h; i < n; i++) store<f32>(wide + (i << 2), 1)
   const one = f32x4.splat(1), zero = f32x4.splat(0)
   for (let s = 0, p = pieces; s < count; s++, p += 16) {
     const ax = load<f32>(p), ay = load<f32>(p + 4), dx = load<f32>(p + 8) - ax, dy = load<f32>(p + 12) - ay
@@ -118,6 +122,8 @@ export function pathDistance(dst: usize, w: i32, h: i32, pieces: usize, count: i
     const top = max(0, <i32>Mathf.floor(min(ay, ay + dy) - reach)), bottom = min(h, <i32>Mathf.ceil(max(ay, ay + dy) + reach))
     const long = dx * dx + dy * dy
     const inv = f32x4.splat(long > 0 ? 1 / long : 0), vdx = f32x4.splat(dx), vdy = f32x4.splat(dy)
+    const f = factors + (<usize>s << 3)
+    const from = factors ? v128.load32_splat(f) : one, more = factors ? f32x4.sub(v128.load32_splat(f, 4), from) : zero
     for (let y = top; y < bottom; y++) {
       const py = f32x4.splat(<f32>y + <f32>0.5 - ay)
       for (let x = left; x < right; x += 4) {
@@ -126,14 +132,21 @@ export function pathDistance(dst: usize, w: i32, h: i32, pieces: usize, count: i
         const t = f32x4.pmin(f32x4.pmax(f32x4.mul(f32x4.add(f32x4.mul(px, vdx), f32x4.mul(py, vdy)), inv), zero), one)
         const ex = f32x4.sub(px, f32x4.mul(vdx, t)), ey = f32x4.sub(py, f32x4.mul(vdy, t))
         const d2 = f32x4.add(f32x4.mul(ex, ex), f32x4.mul(ey, ey))
-        const o = dst + ((<usize>y * w + x) << 2)
-        if (x + 4 <= w) v128.store(o, f32x4.pmin(v128.load(o), d2))
-        else {
-          let m = d2
+        const at = (<usize>y * w + x) << 2, o = dst + at
+        if (x + 4 <= w) {
+          const old = v128.load(o)
+          v128.store(o, f32x4.pmin(old, d2))
+          if (factors) v128.store(wide + at, v128.bitselect(f32x4.add(from, f32x4.mul(more, t)), v128.load(wide + at), f32x4.lt(d2, old)))
+        } else {
+          let m = d2, g = f32x4.add(from, f32x4.mul(more, t))
           for (let i = 0; i < w - x; i++) {
-            const q = o + (<usize>i << 2)
-            store<f32>(q, min(load<f32>(q), f32x4.extract_lane(m, 0)))
+            const q = <usize>i << 2
+            if (f32x4.extract_lane(m, 0) < load<f32>(o + q)) {
+              store<f32>(o + q, f32x4.extract_lane(m, 0))
+              if (factors) store<f32>(wide + at + q, f32x4.extract_lane(g, 0))
+            }
             m = i32x4.shuffle(m, m, 1, 2, 3, 3)
+            g = i32x4.shuffle(g, g, 1, 2, 3, 3)
           }
         }
       }
@@ -141,14 +154,22 @@ export function pathDistance(dst: usize, w: i32, h: i32, pieces: usize, count: i
   }
 }
 
-/** Matte from coverage and squared distance: smooth from 0 at `outer` pixels outside to 1 at `inner` inside; cover is overwritten. */
-export function pathFeather(cover: usize, d2: usize, n: i32, inner: f32, outer: f32): void {
-  const scale: f32 = 1 / (inner + outer)
+/**
+ * Matte from coverage and squared distance: smooth from 0 at `outer` pixels outside to 1 at `inner` inside, both times the factor at `wide` if it is given and then moved out by `shift`;
+ * never sharper than one pixel. cover is overwritten.
+ */
+export function pathFeather(cover: usize, d2: usize, n: i32, inner: f32, outer: f32, shift: f32, wide: usize): void {
   for (let i = 0; i < n; i++) {
     const o = <usize>i << 2
     const d = Mathf.sqrt(load<f32>(d2 + o))
-    const inside = load<f32>(cover + o) >= 0.5
-    const e = max(0, min(1, ((inside ? d : -d) + outer) * scale))
+    const signed = load<f32>(cover + o) >= 0.5 ? d : -d
+    const k: f32 = wide ? load<f32>(wide + o) : 1
+    let out = outer * k, all = (inner + outer) * k
+    if (all < 1) {
+      out += (1 - all) * 0.5
+      all = 1
+    }
+    const e = max(<f32>0, min(<f32>1, (signed + shift + out) / all))
     store<f32>(cover + o, e * e * (3 - 2 * e))
   }
 }

@@ -1,7 +1,8 @@
 import { z } from 'zod'
 import { fit } from '../../params'
+import { ITEM_FORMS } from '../../region'
 import { paramsOf } from '../declared'
-import { getShot, getStep } from '../find'
+import { getShape, getShot, getStep } from '../find'
 import type { Place } from '../parts'
 import { animatedSchema, type Project } from '../schema'
 
@@ -17,7 +18,11 @@ export const stepOf = (p: Project, a: { shotId: string; stepId: string }) =>
 
 /** A control's value within its declared range; unknown controls take what they are given. */
 export function fitted(p: Project, at: Place, given: z.infer<typeof value>) {
-  if (at.mover || at.shapeId) return given
+  if (at.mover) return given
+  if (at.shapeId) {
+    const declared = ITEM_FORMS[getShape(p, stepOf(p, at), at.shapeId).kind][at.param]
+    return declared ? fit(declared, given) : given
+  }
   if (at.param === 'mix') return Math.min(1, Math.max(0, Number(given) || 0))
   const param = paramsOf(stepOf(p, at))[at.param]
   return param ? fit(param, given) : given

@@ -1,3 +1,4 @@
+import { MOTION_EDITS } from './motions'
 import { PROJECT_EDITS } from './project'
 import { REGION_EDITS } from './regions'
 import { REUSE_EDITS } from './reuse'
@@ -13,4 +14,5 @@ export const EDITS = {
   ...VALUE_EDITS,
   ...REGION_EDITS,
   ...REUSE_EDITS,
+  ...MOTION_EDITS,
 }

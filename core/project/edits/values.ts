@@ -14,7 +14,7 @@ import {
 } from '../../anim'
 import { defineEdit } from '../define'
 import { NotFound } from '../find'
-import { address, type Place, placeLabel } from '../parts'
+import { type Place, placeLabel, toChange } from '../parts'
 import { animatedSchema, moverSchema, placeSchema, type Project } from '../schema'
 import { refuseCircle } from '../values'
 import { fitted, frame, id, value } from './common'
@@ -35,7 +35,7 @@ const indexAt = (animated: Animated, t: number): number => {
 
 /** Movers go onto a value; a list that is empty goes altogether. */
 function setMovers(p: Project, at: Place, change: (list: Animated['movers'] & object) => typeof list) {
-  const animated = address(p, at)
+  const animated = toChange(p, at)
   const next = change([...(animated.movers ?? [])])
   if (next.length) animated.movers = next
   else delete animated.movers
@@ -47,21 +47,21 @@ export const VALUE_EDITS = {
     { place, at: frame, value },
     (a) => `Change ${placeLabel(a.place)}`,
     (p, a) => {
-      setValue(address(p, a.place), a.at, fitted(p, a.place, a.value))
+      setValue(toChange(p, a.place), a.at, fitted(p, a.place, a.value))
     },
   ),
   'key.put': defineEdit(
     { place, at: frame, value },
     (a) => `Set key for ${placeLabel(a.place)}`,
     (p, a) => {
-      putKey(address(p, a.place), a.at, fitted(p, a.place, a.value))
+      putKey(toChange(p, a.place), a.at, fitted(p, a.place, a.value))
     },
   ),
   'key.drop': defineEdit(
     { place, at: frame },
     (a) => `Remove key of ${placeLabel(a.place)}`,
     (p, a) => {
-      dropKey(address(p, a.place), a.at)
+      dropKey(toChange(p, a.place), a.at)
     },
   ),
   'key.travel': defineEdit(
@@ -73,7 +73,7 @@ export const VALUE_EDITS = {
     },
     () => 'Change how a key travels',
     (p, a) => {
-      const key = address(p, a.place).keys?.find((k) => Math.abs(k.at - a.at) < 1e-6)
+      const key = toChange(p, a.place).keys?.find((k) => Math.abs(k.at - a.at) < 1e-6)
       if (key) Object.assign(key, { leave: a.leave, arrive: a.arrive })
     },
   ),
@@ -81,7 +81,7 @@ export const VALUE_EDITS = {
     { place, from: frame, to: frame, value },
     (a) => `Set key of ${placeLabel(a.place)}`,
     (p, a) => {
-      const animated = address(p, a.place)
+      const animated = toChange(p, a.place)
       moveKey(animated, a.from, a.to)
       putKey(animated, a.to, fitted(p, a.place, a.value))
     },
@@ -90,7 +90,7 @@ export const VALUE_EDITS = {
     { place, at: frame, side, handle: z.object({ reach: z.number(), speed: z.array(z.number()) }) },
     (a) => `Turn a handle of ${placeLabel(a.place)}`,
     (p, a) => {
-      const animated = address(p, a.place)
+      const animated = toChange(p, a.place)
       setHandle(animated, indexAt(animated, a.at), a.side, a.handle)
     },
   ),
@@ -98,7 +98,7 @@ export const VALUE_EDITS = {
     { place, at: frame, broken: z.boolean() },
     (a) => (a.broken ? 'Break handles' : 'Join handles'),
     (p, a) => {
-      const key = keyAt(address(p, a.place), a.at)
+      const key = keyAt(toChange(p, a.place), a.at)
       if (!key) throw new NotFound('key at frame', String(a.at))
       key.broken = a.broken
       if (!a.broken && key.leaveHandle && key.arriveHandle)
@@ -112,7 +112,7 @@ export const VALUE_EDITS = {
       for (const lane of a.lanes) {
         const rising = lane.keys.every((k, i) => i === 0 || k.at > (lane.keys[i - 1]?.at ?? 0))
         if (!rising) throw new NotFound('order in time', 'of these keys')
-        address(p, lane.place).keys = lane.keys
+        toChange(p, lane.place).keys = lane.keys
       }
     },
   ),
@@ -120,14 +120,14 @@ export const VALUE_EDITS = {
     { lanes },
     (a) => `Remove ${plural(a.lanes)}`,
     (p, a) => {
-      for (const lane of a.lanes) dropKeys(address(p, lane.place), lane.at)
+      for (const lane of a.lanes) dropKeys(toChange(p, lane.place), lane.at)
     },
   ),
   'keys.paste': defineEdit(
     { lanes: z.array(z.object({ place, keys: z.array(keySchema).min(1) })).min(1), shift: frame },
     () => 'Paste keys',
     (p, a) => {
-      for (const lane of a.lanes) pasteKeys(address(p, lane.place), lane.keys, a.shift)
+      for (const lane of a.lanes) pasteKeys(toChange(p, lane.place), lane.keys, a.shift)
     },
   ),
   'keys.ease': defineEdit(
@@ -136,7 +136,7 @@ export const VALUE_EDITS = {
     (p, a) => {
       const ease = EASES.find((e) => e.id === a.ease)
       for (const lane of a.lanes) {
-        const animated = address(p, lane.place)
+        const animated = toChange(p, lane.place)
         for (const at of lane.at) if (ease) easeSegment(animated, indexAt(animated, at), ease)
       }
     },
@@ -145,14 +145,14 @@ export const VALUE_EDITS = {
     { place, on: z.boolean() },
     (a) => `${a.on ? 'Heed' : 'Leave out'} the keys of ${placeLabel(a.place)}`,
     (p, a) => {
-      const animated = address(p, a.place)
+      const animated = toChange(p, a.place)
       if (a.on) delete animated.keysOff
       else animated.keysOff = true
     },
   ),
   'mover.put': defineEdit(
     { place, mover: moverSchema },
-    (a) => `${a.mover.kind === 'follow' ? 'Follow with' : `Set ${a.mover.kind} of`} ${placeLabel(a.place)}`,
+    (a) => `${a.mover.kind === 'follow' ? 'Follow with' : a.mover.kind === 'ride' ? 'Take along' : `Set ${a.mover.kind} of`} ${placeLabel(a.place)}`,
     (p, a) => {
       if (a.mover.kind === 'follow' && a.mover.source.kind === 'value')
         refuseCircle(p, a.place, a.mover.source.place)

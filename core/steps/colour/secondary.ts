@@ -1,17 +1,8 @@
-import { CHROMA_END, hueOf, hueTable, levelTable, LIGHT_END, toOklab, whiteBalance } from '../../colour'
+import { hueOf, qualifierTable, toOklab, whiteBalance } from '../../colour'
 import type { ColourOp } from '../../kernels'
 import { colour, degrees, number, range, share, toggle } from '../../params/make'
 import { declareColourStep } from '../declare'
 import { turnHue } from './grade'
-
-const smooth = (t: number) => {
-  const u = Math.min(1, Math.max(0, t))
-  return u * u * (3 - 2 * u)
-}
-
-/** 1 within [low, high], falling to 0 over `soft` beyond each end; an end that lies at the end of all values stays open. */
-const within = (x: number, [low, high]: readonly [number, number], soft: number, most: number): number =>
-  (low <= 0 ? 1 : smooth((x - low + soft) / soft)) * (high >= most ? 1 : smooth((high + soft - x) / soft))
 
 /** Tables of weights by hue, chroma and lightness. */
 export function qualifier(v: {
@@ -22,16 +13,13 @@ export function qualifier(v: {
   light: [number, number]
   soft: number
 }): Float32Array {
-  const { hue } = hueOf(v.sample)
-  const half = v.width / 2 / 360
-  const soft = Math.max(v.hueSoft / 360, 1e-3)
-  const byHue = hueTable((h) => {
-    const d = Math.abs(((h - hue + 1.5) % 1) - 0.5)
-    return [v.width >= 360 ? 1 : smooth((half + soft - d) / soft)]
+  const both = (soft: number, least: number): [number, number] => [Math.max(soft, least), Math.max(soft, least)]
+  return qualifierTable({
+    ...v,
+    hue: hueOf(v.sample).hue,
+    chromaSoft: both(0.25 * v.soft, 1e-3),
+    lightSoft: both(v.soft, 4e-3),
   })
-  const chroma = levelTable(CHROMA_END, (c) => within(c, v.chroma, Math.max(0.25 * v.soft, 1e-3), CHROMA_END))
-  const light = levelTable(LIGHT_END, (l) => within(l, v.light, Math.max(v.soft, 4e-3), 1))
-  return Float32Array.from([...byHue, ...chroma, ...light])
 }
 
 /** The controls that choose colours, under one heading. */

@@ -1,6 +1,6 @@
 import { type ColourOp, runProgram, showPlane } from '../../kernels'
 import { choice, colour } from '../../params/make'
-import { rasterise } from '../../region'
+import { plainly, rasterise } from '../../region'
 import { declareStep } from '../declare'
 
 export const vignette = declareStep({
@@ -56,18 +56,19 @@ export const vignette = declareStep({
   /** Colour times 2^-strength where the matte of the form, inverted, is 1, mixed by that matte; its edge is a smoothstep of the distance. */
   render({ kernels: k, input, values: v, scale, place, view }) {
     const [width, height] = [place.width / scale, place.height / scale]
+    const soft = (v.softness * height) / 2
     const matte = rasterise(
       k,
       { x: place.x, y: place.y, width: input.width, height: input.height },
-      scale,
       [
         {
-          ...{ kind: v.form as 'ellipse', join: 'add', angle: v.angle, feather: v.softness * height },
+          ...{ ...plainly(), kind: v.form as 'ellipse', angle: v.angle, round: 0, feather: [soft, soft] },
           centre: [v.centre[0] * width, v.centre[1] * height],
           size: [v.size * width, v.size * height],
         },
       ],
       true,
+      { size: place, scale },
     )
     const gain = 2 ** -v.strength
     const kept = v.by === 'colour' ? Math.min(1, gain) : gain
