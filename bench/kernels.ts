@@ -203,7 +203,12 @@ function mattes(k: Kernels, a: Frame, row: AddRow): void {
     ...{ ...plainly(), kind: 'ellipse', angle: 10, round: 0, feather: [40, 40] },
     ...{ centre: [900, 500], size: [800, 600] },
   }
-  row('ellipse with feather', () => rasterise(k, { x: 0, y: 0, width: W, height: H }, [ellipse], false, { size: { width: W, height: H }, scale: 1 }))
+  row('ellipse with feather', () =>
+    rasterise(k, { x: 0, y: 0, width: W, height: H }, [ellipse], false, {
+      size: { width: W, height: H },
+      scale: 1,
+    }),
+  )
   const outline = Array.from({ length: 200 }, (_, i) => {
     const [t, r] = [(i / 100) * Math.PI, 300 + 100 * Math.sin((i / 100) * Math.PI * 9)]
     return [960 + r * Math.cos(t), 540 + r * Math.sin(t)]

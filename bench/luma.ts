@@ -17,7 +17,19 @@ export class LumaClip {
     readonly height: number,
   ) {
     const file = join(tmpdir(), `stilus-luma-${process.pid}-${Math.floor(performance.now())}.raw`)
-    execFileSync('ffmpeg', ['-v', 'error', '-y', '-i', path, '-an', '-f', 'rawvideo', '-pix_fmt', 'yuv420p', file])
+    execFileSync('ffmpeg', [
+      '-v',
+      'error',
+      '-y',
+      '-i',
+      path,
+      '-an',
+      '-f',
+      'rawvideo',
+      '-pix_fmt',
+      'yuv420p',
+      file,
+    ])
     this.#bytes = readFileSync(file)
     unlinkSync(file)
   }

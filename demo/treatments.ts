@@ -53,7 +53,13 @@ function limit(
   shapeId: string,
   { kind, centre, size, feather }: Area,
 ) {
-  act('region.add', { shotId, stepId, shapeId, kind, form: { centre, size, feather: [feather / 2, feather / 2] } })
+  act('region.add', {
+    shotId,
+    stepId,
+    shapeId,
+    kind,
+    form: { centre, size, feather: [feather / 2, feather / 2] },
+  })
 }
 
 function harbour(act: Act): void {

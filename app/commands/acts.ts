@@ -121,11 +121,29 @@ export const SHIFTED = [
 
 /** Leaves one thing at a time: what is under way first, then what is open, then looks and choices. */
 export function leave(): void {
-  const { drawing, picking, trying, drawer, keys, movers, look, inspect, solo, chosenKeys, compare, peek } =
-    view()
+  const {
+    drawing,
+    picking,
+    trying,
+    drawer,
+    keys,
+    movers,
+    look,
+    inspect,
+    solo,
+    chosenKeys,
+    compare,
+    peek,
+    corners,
+    motionId,
+    frozen,
+  } = view()
   if (drawing ?? picking ?? trying ?? peek) set({ drawing: null, picking: null, trying: null, peek: null })
   else if (drawer || keys) set({ drawer: null, keys: false, insertAt: null })
   else if (movers) set({ movers: null })
+  else if (corners.length) set({ corners: [] })
+  else if (frozen) set({ frozen: false })
+  else if (motionId) set({ motionId: null })
   else if (look !== 'result' || inspect || solo.length) set({ look: 'result', inspect: null, solo: [] })
   else if (chosenKeys.length) set({ chosenKeys: [] })
   else if (compare.mode !== 'off') store.dispatch(viewActions.compare({ mode: 'off' }))

@@ -398,7 +398,7 @@ export const COMMANDS: readonly Command[] = [
     group: 'Look',
     keys: ['r'],
     when: onStep,
-    run: () => set({ look: view().look === 'region' ? 'result' : 'region' }),
+    run: () => set({ look: view().look === 'region matte' ? 'result' : 'region matte' }),
   },
   {
     id: 'see-view',

@@ -1,10 +1,11 @@
-import { type Mover, type Source } from '@stilus/core/anim'
+import { MOTION_PARTS, type MotionPart, type Mover, type Source } from '@stilus/core/anim'
 import { isNumeric, type Param } from '@stilus/core/params'
 import {
   type Act,
   address,
   allSteps,
   frontFor,
+  type MotionItem,
   paramsOf,
   type Place,
   placeName,
@@ -25,6 +26,7 @@ import { Menu, type MenuItem } from '../ui/overlays'
 import { newNoise } from './param-menu'
 import { useDesk } from './use-desk'
 import { FollowForm, FORM_PARAMS, NoiseForm } from './mover-forms'
+import { RideForm } from '../motion/ride-form'
 
 /** Everything that moves one value, in the order in which it works, each with its switch; and what else could. */
 export function MoversPanel({ place, step }: { place: Place; step: Step }) {
@@ -73,7 +75,9 @@ export function MoversPanel({ place, step }: { place: Place; step: Step }) {
           onSwitch={(on) => dispatch(edit('mover.switch', { place, moverId: mover.id, on }))}
           onRemove={() => dispatch(edit('mover.drop', { place, moverId: mover.id }))}
         >
-          {mover.kind === 'follow' ? (
+          {mover.kind === 'ride' ? (
+            <RideForm mover={mover} onChange={(ride, gesture) => void put(ride, gesture)} />
+          ) : mover.kind === 'follow' ? (
             <FollowForm mover={mover} param={param} onChange={put} />
           ) : (
             <NoiseForm mover={mover} place={place} param={param} onChange={put} />
@@ -107,11 +111,23 @@ function animatedAt(project: Project, place: Place) {
 }
 
 export function moverName(project: Project, mover: Mover): string {
+  if (mover.kind === 'ride') return `Rides on ${motionNames(project, mover.motions)}`
   if (mover.kind !== 'follow') return mover.kind === 'wobble' ? 'Wobble' : 'Flicker'
   return `Follows ${sourceName(project, mover.source)}`
 }
 
+const motionNames = (project: Project, ids: readonly string[]): string =>
+  ids.map((id) => project.shelf?.find((s) => s.id === id)?.name ?? 'a motion that is gone').join(' and ')
+
+/** What of a motion can be followed, as people read it. */
+const PARTS: Record<MotionPart, string> = {
+  ...{ x: 'place across', y: 'place down', across: 'way across', down: 'way down' },
+  ...{ angle: 'turn', scale: 'growth', quality: 'quality' },
+}
+
 export function sourceName(project: Project, source: Source): string {
+  if (source.kind === 'motion') return `the ${PARTS[source.of]} of ${motionNames(project, source.motions)}`
+
   if (source.kind === 'sound') {
     const clip = [...project.sounds, ...project.shots].find((c) => c.id === source.clipId)
     return `the level of ${clip?.name ?? 'a sound that is gone'}`
@@ -173,6 +189,17 @@ function AddMover({ place, param }: { place: Place; param: Param | undefined }) 
     }
     dispatch(editAll([...before, ['mover.put', { place, mover }]], `Follow ${sourceName(project, source)}`))
   }
+  const motions = (project.shelf ?? []).filter((s) => s.kind === 'motion')
+  /** A place on the picture rides; other numbers follow a part of the motion. */
+  const ride = (item: MotionItem) => {
+    const unit = param?.type === 'point' ? 'share' : 'px'
+    const mover: Mover = {
+      ...{ id: uid(), on: true, kind: 'ride', unit },
+      ...{ motions: [item.id], at: item.motion.reference, inverted: false },
+    }
+    dispatch(edit('mover.put', { place, mover }))
+  }
+  const isPlace = param?.type === 'point' || (place.shapeId !== undefined && place.param === 'centre')
   const stepItems = (from: Shot): MenuItem[] =>
     allSteps(from.steps).map((step) => ({
       label: step.name,
@@ -208,6 +235,24 @@ function AddMover({ place, param }: { place: Place; param: Param | undefined }) 
                 },
               ]
             : []),
+          {
+            label: 'A motion',
+            disabled: !motions.length,
+            items: motions.map((item) => ({
+              label: item.name,
+              items: [
+                ...(isPlace ? [{ label: 'Ride along', run: () => ride(item) }, null] : []),
+                ...MOTION_PARTS.map((of) => ({
+                  label: PARTS[of],
+                  run: () =>
+                    follow({
+                      ...{ kind: 'motion', of, motions: [item.id] },
+                      ...{ at: item.motion.reference, inverted: false },
+                    }),
+                })),
+              ],
+            })),
+          },
           {
             label: 'Loudness of',
             disabled: !sounds.length,

@@ -6,7 +6,7 @@ import { edit } from '../store/edit'
 import { useAppDispatch, useView } from '../store/store'
 import { viewActions } from '../store/view'
 import type { Rect } from '../viewer/layout'
-import { toGuides } from '../viewer/region-overlay'
+import { toGuides } from '../viewer/on-picture'
 import { useDesk } from './use-desk'
 
 let gestures = 0

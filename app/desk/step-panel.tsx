@@ -95,7 +95,7 @@ export function summary(step: Step, face: Face): string {
   if (face === 'where') {
     const shapes = step.where?.shapes.length ?? 0
     if (!shapes) return 'Everywhere'
-    return `${shapes} ${shapes === 1 ? 'shape' : 'shapes'}${step.where?.invert ? ', inverted' : ''}`
+    return `${shapes} ${shapes === 1 ? 'item' : 'items'}${step.where?.invert ? ', inverted' : ''}`
   }
   const values = [
     ...Object.values(step.what),

@@ -119,7 +119,7 @@ export const StepTile = memo(function StepTile({
   const at = { shotId, stepId: step.id }
   const target = useMemo<Target>(() => ({ kind: 'shot', shotId, upTo: step.id }), [shotId, step.id])
   const region = useMemo<Target>(
-    () => ({ kind: 'shot', shotId, view: { stepId: step.id, view: 'region' } }),
+    () => ({ kind: 'shot', shotId, view: { stepId: step.id, view: 'region matte' } }),
     [shotId, step.id],
   )
   const alone = solo.includes(step.id)

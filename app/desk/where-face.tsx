@@ -1,188 +1,258 @@
-import type { Param } from '@stilus/core/params'
-import type { Shape, Step } from '@stilus/core/project'
-import { Circle, Eye, EyeOff, Square, Trash2 } from 'lucide-react'
-import { edit } from '../store/edit'
-import { useAppDispatch, useView } from '../store/store'
-import { viewActions } from '../store/view'
-import { Button, IconButton } from '../ui/button'
+import { readSvg, SvgError } from '@stilus/core/formats'
+import { type Act, regionsIn, type Region, type Step, treatmentTime } from '@stilus/core/project'
+import { KEY_KINDS, valueOf } from '@stilus/core/region'
+import { Circle, Key, Spline, Square } from 'lucide-react'
+import { useRef } from 'react'
+import { tell, uid } from '../session/work'
+import { edit, editAll } from '../store/edit'
+import { store, useAppDispatch, useView } from '../store/store'
+import { type Drawing, viewActions } from '../store/view'
+import { Button } from '../ui/button'
 import { cx } from '../ui/classes'
-import { Choice, EditableText, Segments, Toggle } from '../ui/fields'
-import { ParamRow } from './param-row'
+import { Toggle } from '../ui/fields'
+import { Menu, type MenuItem } from '../ui/overlays'
+import { NumberField } from '../ui/number-field'
+import { hasItems, pasteItems } from './item-menu'
+import { ItemPanel, Riding } from './item-panel'
+import { RegionList } from './region-list'
 import { useDesk } from './use-desk'
 
-const length = { type: 'number', min: 0, max: 8000, soft: [0, 1200], step: 1, digits: 1, unit: 'px' } as const
-const JOINS = [
-  { value: 'add', label: 'Add' },
-  { value: 'subtract', label: 'Subtract' },
-  { value: 'intersect', label: 'Intersect' },
-]
+const TOOLS = [
+  { kind: 'ellipse', label: 'Ellipse', icon: Circle },
+  { kind: 'rectangle', label: 'Rectangle', icon: Square },
+  { kind: 'outline', label: 'Outline', icon: Spline },
+] as const
 
-/** How the forms of a shape are edited: the same rows as the controls of a step. */
-const FORMS: Record<string, Param> = {
-  centre: {
-    ...{
-      type: 'pair',
-      label: 'Centre',
-      help: 'Middle of the shape, from the top left corner.',
-      names: ['Across', 'Down'],
-    },
-    ...{ default: [0, 0], min: -16000, max: 16000, soft: [0, 2000], step: 1, digits: 0, unit: 'px' },
-  },
-  size: {
-    ...{ type: 'pair', label: 'Size', help: 'Width and height.', names: ['Width', 'Height'] },
-    ...{ default: [240, 240], min: 1, max: 16000, soft: [0, 1200], step: 1, digits: 0, unit: 'px' },
-  },
-  angle: {
-    type: 'number',
-    label: 'Angle',
-    help: 'Clockwise turn.',
-    default: 0,
-    min: -3600,
-    max: 3600,
-    soft: [-180, 180],
-    step: 0.5,
-    digits: 1,
-    unit: '°',
-  },
-  feather: {
-    ...length,
-    label: 'Feather',
-    help: 'Width of the soft edge, half of it on either side of the outline.',
-    default: 80,
-    soft: [0, 400],
-  },
+const HINTS: Partial<Record<Drawing, string>> = {
+  ellipse: 'Drag on the picture to draw the ellipse. Escape leaves it.',
+  rectangle: 'Drag on the picture to draw the rectangle. Escape leaves it.',
+  outline:
+    'Click for hard corners, drag for soft ones. Click the first one again or press Enter to close; Backspace takes one back.',
 }
 
-/** Where a step acts: its shapes in order, how they join, and the forms of the chosen one. */
+/** Where a step acts: shapes to draw, keys, clips and regions to take, how they join, and what the chosen one is set to. */
 export function WhereFace({ step }: { step: Step }) {
-  const { shot } = useDesk()
+  const { project, shot } = useDesk()
   const dispatch = useAppDispatch()
-  const { drawing, shapeId } = useView('drawing', 'shapeId')
+  const { drawing, shapeId, keySelf } = useView('drawing', 'shapeId', 'keySelf')
   const at = { shotId: shot.id, stepId: step.id }
-  const shapes = step.where?.shapes ?? []
-  const chosen = shapes.find((s) => s.id === shapeId) ?? shapes[0]
-  const draw = (kind: 'ellipse' | 'rectangle') =>
-    dispatch(viewActions.set({ drawing: drawing === kind ? null : kind, look: 'result' }))
+  const regions = step.where ? regionsIn(project, step.where) : []
+  const all = regions.flatMap((r) => r.shapes)
+  const chosen = all.find((s) => s.id === shapeId) ?? all[0]
+  const outlines = drawing === 'outline' || all.some((s) => s.kind === 'outline')
   return (
-    <div className="grid gap-3">
-      <div className="grid grid-cols-2 gap-1.5">
-        <Button
-          aria-pressed={drawing === 'ellipse'}
-          className={cx(drawing === 'ellipse' && 'ring-1 ring-where')}
-          onClick={() => draw('ellipse')}
-        >
-          <Circle size={14} /> Ellipse
-        </Button>
-        <Button
-          aria-pressed={drawing === 'rectangle'}
-          className={cx(drawing === 'rectangle' && 'ring-1 ring-where')}
-          onClick={() => draw('rectangle')}
-        >
-          <Square size={14} /> Rectangle
-        </Button>
+    <div className="grid gap-2">
+      <div className="grid grid-cols-[1fr_1fr_1fr_auto] gap-1">
+        {TOOLS.map(({ kind, label, icon: Icon }) => (
+          <Button
+            key={kind}
+            aria-pressed={drawing === kind}
+            className={cx('px-1', drawing === kind && 'ring-1 ring-where')}
+            onClick={() =>
+              dispatch(viewActions.set({ drawing: drawing === kind ? null : kind, look: 'result' }))
+            }
+          >
+            <Icon size={14} /> {label}
+          </Button>
+        ))}
+        <AddMenu step={step} />
       </div>
-      {drawing ? (
-        <p className="text-where">Drag on the picture to draw the {drawing}. Escape leaves it.</p>
+      {drawing && HINTS[drawing] ? (
+        <p className="text-where">{HINTS[drawing]}</p>
       ) : (
-        !shapes.length && (
+        !all.length && (
           <p className="text-dim">
-            The step acts on the whole picture. Choose a shape and draw it on the picture to limit it.
+            The step acts on the whole picture. Draw a shape on the picture, or take a key, to limit it.
           </p>
         )
       )}
-      {shapes.length > 0 && (
+      {outlines && (
+        <label className="flex min-h-7 items-center justify-between">
+          <span className="text-dim">Key by itself: moving at another time sets a key</span>
+          <Toggle
+            label="Key by itself"
+            value={keySelf}
+            onChange={(v) => dispatch(viewActions.set({ keySelf: v }))}
+          />
+        </label>
+      )}
+      {step.where && all.length > 0 && (
         <>
-          <label className="flex items-center justify-between">
-            <span className="text-dim">Invert the region</span>
-            <Toggle
-              label="Invert the region"
-              value={step.where?.invert ?? false}
-              onChange={(invert) => dispatch(edit('region.invert', { ...at, invert }))}
-            />
-          </label>
-          <ul className="grid gap-px" aria-label="Shapes">
-            {shapes.map((shape) => (
-              <ShapeRow
-                key={shape.id}
-                shape={shape}
-                first={shape === shapes[0]}
-                chosen={shape === chosen}
-                at={at}
-              />
-            ))}
-          </ul>
+          <RegionList step={step} region={step.where} label="Shapes" />
+          {regions.slice(1).map((region) => (
+            <SharedRegion key={nameOf(region)} step={step} region={region} />
+          ))}
+          <WholeRegion step={step} region={step.where} />
         </>
       )}
-      {chosen && (
-        <div key={chosen.id}>
-          {Object.entries(FORMS).map(([param, declared]) => (
-            <ParamRow
-              key={param}
-              param={declared}
-              place={{ ...at, shapeId: chosen.id, param }}
-              animated={chosen.form[param] ?? { value: declared.default }}
-            />
-          ))}
-        </div>
-      )}
+      {chosen && <ItemPanel key={chosen.id} step={step} shape={chosen} at={{ ...at, shapeId: chosen.id }} />}
     </div>
   )
 }
 
-function ShapeRow({
-  shape,
-  first,
-  chosen,
-  at,
-}: {
-  shape: Shape
-  first: boolean
-  chosen: boolean
-  at: { shotId: string; stepId: string }
-}) {
-  const dispatch = useAppDispatch()
-  const change = (change: Partial<Pick<Shape, 'name' | 'on' | 'join'>>) =>
-    dispatch(edit('region.shape', { ...at, shapeId: shape.id, change }))
+const nameOf = (region: Region): string => {
+  const item = store
+    .getState()
+    .project.document?.shelf?.find((s) => s.kind === 'region' && s.region === region)
+  return item?.name ?? 'Region of the shelf'
+}
+
+/** A region of the shelf that is used here: what is changed in it changes everywhere. */
+function SharedRegion({ step, region }: { step: Step; region: Region }) {
+  const name = nameOf(region)
   return (
-    <li
-      className={cx('flex items-center gap-1 rounded px-1', chosen && 'bg-field')}
-      onPointerDown={() => dispatch(viewActions.set({ shapeId: shape.id }))}
-    >
-      <IconButton
-        label={shape.on ? `Hide ${shape.name}` : `Show ${shape.name}`}
-        pressed={shape.on}
-        onClick={() => change({ on: !shape.on })}
-      >
-        {shape.on ? <Eye size={14} /> : <EyeOff size={14} />}
-      </IconButton>
-      <EditableText
-        label="Name of the shape"
-        value={shape.name}
-        onChange={(name) => change({ name })}
-        className="h-7 flex-1 px-1"
-      />
-      {first ? (
-        <Segments
-          label={`How ${shape.name} begins`}
-          value={shape.join === 'add' ? 'add' : 'subtract'}
-          options={JOINS.slice(0, 2)}
-          onChange={(join) => change({ join: join as Shape['join'] })}
+    <div className="ml-3 border-l pl-1">
+      <p className="px-1 text-xs text-faint">{name}, on the shelf: changes everywhere it is used</p>
+      <RegionList step={step} region={region} label={`Items of ${name}`} />
+    </div>
+  )
+}
+
+/** What holds for the region as a whole. */
+function WholeRegion({ step, region }: { step: Step; region: Region }) {
+  const { shot } = useDesk()
+  const dispatch = useAppDispatch()
+  const { lookItem, look, overlay } = useView('lookItem', 'look', 'overlay')
+  const at = { shotId: shot.id, stepId: step.id }
+  return (
+    <div className="grid gap-0.5 border-t pt-1">
+      <label className="flex min-h-7 items-center justify-between">
+        <span className="text-dim">Invert the region</span>
+        <Toggle
+          label="Invert the region"
+          value={region.invert}
+          onChange={(invert) => dispatch(edit('region.invert', { ...at, invert }))}
         />
-      ) : (
-        <Choice
-          label={`How ${shape.name} joins`}
-          value={shape.join}
-          options={JOINS}
-          onChange={(join) => change({ join: join as Shape['join'] })}
-          className="w-24"
+      </label>
+      <div className="flex items-center justify-between gap-2">
+        <span className="text-dim">Motion blur, shutter</span>
+        <NumberField
+          label="Shutter of the region"
+          value={region.shutter ?? 0}
+          min={0}
+          max={720}
+          soft={[0, 360]}
+          step={5}
+          digits={0}
+          unit="°"
+          onChange={(shutter, gesture) => dispatch(edit('region.shutter', { ...at, shutter }, gesture))}
+          className="w-20"
         />
+      </div>
+      {look.startsWith('region') && (
+        <>
+          <label className="flex min-h-7 items-center justify-between">
+            <span className="text-dim">See the chosen item alone</span>
+            <Toggle
+              label="See the chosen item alone"
+              value={lookItem}
+              onChange={(v) => dispatch(viewActions.set({ lookItem: v }))}
+            />
+          </label>
+          {look === 'region overlay' && (
+            <div className="flex items-center justify-between gap-2">
+              <span className="text-dim">Density of the overlay</span>
+              <NumberField
+                label="Density of the overlay"
+                value={overlay * 100}
+                min={5}
+                max={100}
+                step={1}
+                digits={0}
+                unit="%"
+                onChange={(v) => dispatch(viewActions.set({ overlay: v / 100 }))}
+                className="w-20"
+              />
+            </div>
+          )}
+        </>
       )}
-      <IconButton
-        label={`Remove ${shape.name}`}
-        onClick={() => dispatch(edit('region.remove', { ...at, shapeId: shape.id }))}
-      >
-        <Trash2 size={14} />
-      </IconButton>
-    </li>
+      <details>
+        <summary className="cursor-pointer py-1 text-dim">The whole region rides</summary>
+        <Riding shape={region} at={at} />
+      </details>
+    </div>
+  )
+}
+
+const KEYS: Record<(typeof KEY_KINDS)[number], string> = {
+  ...{ luminance: 'Luminance key', chroma: 'Colour key', hsl: 'Hue key' },
+}
+
+/** Items that are not drawn: keys, clips, regions of the shelf, drawings from files, and what was copied. */
+function AddMenu({ step }: { step: Step }) {
+  const { project, shot } = useDesk()
+  const dispatch = useAppDispatch()
+  const picker = useRef<HTMLInputElement>(null)
+  const at = { shotId: shot.id, stepId: step.id }
+  const add = (
+    rest: Omit<Extract<Act, readonly ['region.add', unknown]>[1], 'shotId' | 'stepId' | 'shapeId'>,
+  ) => {
+    const shapeId = uid()
+    if (dispatch(edit('region.add', { ...at, shapeId, ...rest }))) dispatch(viewActions.set({ shapeId }))
+  }
+  const media = project.media.filter((m) => m.kind === 'video' || m.kind === 'still')
+  const kept = (project.shelf ?? []).filter((s) => s.kind === 'region')
+  const drawing = async (file: File) => {
+    try {
+      const list = readSvg(await file.text(), project.size)
+      const keyed = store.getState().view.keySelf
+        ? { keyed: treatmentTime(shot, store.getState().view.frame) }
+        : {}
+      const acts = list.map(({ corners }): Act => [
+        'region.add',
+        { ...at, shapeId: uid(), kind: 'outline', form: { points: valueOf(corners) }, ...keyed },
+      ])
+      dispatch(editAll(acts, `Read ${file.name}`))
+    } catch (error) {
+      tell('problem', error instanceof SvgError ? `"${file.name}": ${error.message}` : String(error))
+    }
+  }
+  const items = (): (MenuItem | null)[] => [
+    ...KEY_KINDS.map((kind) => ({ label: KEYS[kind], run: () => add({ kind }) })),
+    null,
+    {
+      label: 'Matte from a clip',
+      disabled: !media.length,
+      items: media.map((m) => ({ label: m.name, run: () => add({ kind: 'clip', mediaId: m.id }) })),
+    },
+    {
+      label: 'Region from the shelf',
+      disabled: !kept.length,
+      items: kept.map((r) => ({ label: r.name, run: () => add({ kind: 'region', regionId: r.id }) })),
+    },
+    null,
+    { label: 'Outlines from a drawing (SVG) …', run: () => picker.current?.click() },
+    { label: 'Paste items', disabled: !hasItems(), run: () => pasteItems(shot.id, step.id) },
+    {
+      label: 'Put all on the shelf',
+      disabled: !step.where?.shapes.length,
+      run: () => void dispatch(edit('region.keep', { ...at, itemId: uid(), name: `Region of ${step.name}` })),
+    },
+  ]
+  return (
+    <>
+      <Menu
+        align="end"
+        trigger={
+          <Button aria-label="Keys, clips, the shelf and files" className="px-2">
+            <Key size={14} />
+          </Button>
+        }
+        items={items}
+      />
+      <input
+        ref={picker}
+        type="file"
+        hidden
+        accept=".svg"
+        data-testid="svg-input"
+        onChange={(e) => {
+          const file = e.target.files?.[0]
+          if (file) void drawing(file)
+          e.target.value = ''
+        }}
+      />
+    </>
   )
 }

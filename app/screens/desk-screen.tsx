@@ -6,6 +6,10 @@ import { PointOverlay } from '../desk/point-overlay'
 import { StepPanel } from '../desk/step-panel'
 import { Strip } from '../desk/strip'
 import { DeskProvider, useDesk, useSelectedStep } from '../desk/use-desk'
+import { MotionDrawing } from '../motion/motion-drawing'
+import { MotionOverlay } from '../motion/motion-overlay'
+import { MotionPanel } from '../motion/motion-panel'
+import { frozen } from '../session/motions'
 import { playScale } from '../session/playback'
 import { tryOn } from '../session/trying'
 import { uid } from '../session/work'
@@ -78,7 +82,7 @@ function DeskBody() {
   const { project, shot } = useDesk()
   const dispatch = useAppDispatch()
   const [panel, setPanel] = useKeptSize('controls', 308, 292, 560)
-  const { lanes: shows, browsing } = useView('lanes', 'browsing')
+  const { lanes: shows, browsing, motionId } = useView('lanes', 'browsing', 'motionId')
   const lanesSize = useKeptSize('lanes', 168, 96, 640)
   const curvesSize = useKeptSize('curves', 250, 140, 720)
   const [lanes, setLanes] = shows === 'lanes' ? lanesSize : curvesSize
@@ -123,7 +127,11 @@ function DeskBody() {
           style={{ width: panel }}
         >
           <Divider label="Width of the controls" size={panel} grows="left" onSize={setPanel} />
-          <PanelMemo />
+          {motionId && project.shelf?.some((s) => s.id === motionId) ? (
+            <MotionPanel motionId={motionId} />
+          ) : (
+            <PanelMemo />
+          )}
         </aside>
       </div>
       <div className="relative flex shrink-0 flex-col border-t" style={{ height: lanes }}>
@@ -149,8 +157,13 @@ const Picture = memo(function Picture() {
     'face',
     'playing',
     'trying',
+    'shapeId',
+    'lookItem',
+    'overlay',
+    'motionId',
+    'frozen',
   )
-  const { quality, scopes } = useView('quality', 'scopes')
+  const { quality, scopes, drawing } = useView('quality', 'scopes', 'drawing')
   const { frame, compare, peek, face } = view
   const against =
     compare.mode === 'off' || peek
@@ -168,22 +181,36 @@ const Picture = memo(function Picture() {
         : undefined,
     [second, compare.mode],
   )
-  const shown = useMemo(() => (view.trying ? tryOn(project, view.trying) : project), [view.trying, project])
+  const { motionId } = view
+  const shown = useMemo(
+    () =>
+      view.trying ? tryOn(project, view.trying) : frozen(project, shot.id, { frozen: view.frozen, motionId }),
+    [view.trying, project, shot.id, view.frozen, motionId],
+  )
   const time = treatmentTime(shot, frame)
-  const handles = step && !peek && !view.playing && compare.mode !== 'side'
-  const overlay = handles
-    ? (rect: Rect) =>
-        face === 'where' || view.look === 'region' ? (
-          <RegionOverlay project={project} shotId={shot.id} step={step} time={time} rect={rect} />
-        ) : face === 'what' ? (
-          <PointOverlay step={step} rect={rect} />
-        ) : null
-    : undefined
+  const bare = !peek && compare.mode !== 'side'
+  const motion = motionId ? project.shelf?.find((s) => s.id === motionId) : undefined
+  const handles = step && bare && !view.playing
+  const overlay =
+    motion?.kind === 'motion' && bare
+      ? (rect: Rect) => <MotionOverlay item={motion} rect={rect} />
+      : bare && (drawing === 'point' || drawing === 'pair' || drawing === 'surface')
+        ? (rect: Rect) => <MotionDrawing project={project} shotId={shot.id} rect={rect} />
+        : handles
+          ? (rect: Rect) =>
+              face === 'where' || view.look.startsWith('region') ? (
+                <RegionOverlay project={project} shotId={shot.id} step={step} time={time} rect={rect} />
+              ) : face === 'what' ? (
+                <PointOverlay step={step} rect={rect} />
+              ) : null
+          : undefined
   const says =
     compare.mode === 'flip' && compare.flipped && against
       ? against.name
-      : (saysLook(step, view, shot) ??
-        (compare.mode === 'difference' && against ? `Difference from ${against.name}` : null))
+      : motionId && view.frozen
+        ? 'Held still by the motion'
+        : (saysLook(step, view, shot) ??
+          (compare.mode === 'difference' && against ? `Difference from ${against.name}` : null))
   return (
     <>
       <ViewBar desk={{ project, shot, step }} />

@@ -1,21 +1,33 @@
 import type { Project, ShelfItem, Shot, Still } from '@stilus/core/project'
-import { AudioLines, Camera, Pipette, Trash2 } from 'lucide-react'
-import type { ReactNode } from 'react'
+import { AudioLines, Camera, Crosshair, Move3d, Pipette, SquareDashed, Trash2 } from 'lucide-react'
+import { type ReactNode, useRef } from 'react'
 import { keepStillOf } from '../session/stills'
 import { uid } from '../session/work'
 import { edit } from '../store/edit'
-import { useAppDispatch } from '../store/store'
-import { viewActions } from '../store/view'
+import { readMotionFile } from '../motion/read-motion'
+import { useAppDispatch, useView } from '../store/store'
+import { type Drawing, viewActions } from '../store/view'
 import { Button, IconButton } from '../ui/button'
 import { EditableText } from '../ui/fields'
+import { Menu } from '../ui/overlays'
 import { startPicking } from '../viewer/picking'
 import { Thumb } from '../viewer/thumb'
 import { Head } from './drawers'
 
-/** What was made for the shots and can serve again: kept stills, sampled colours, measured sound. */
+const TRACK_HINTS: Partial<Record<Drawing, string>> = {
+  point: 'Click on a corner or a spot with contrast.',
+  pair: 'Click on two spots that belong to the same thing.',
+  surface: 'Drag a box over the surface; its corners can be laid exactly afterwards.',
+}
+
+/** What was made for the shots and can serve again: kept stills, motions, regions, sampled colours, measured sound. */
 export function ShelfDrawer({ project, shot }: { project: Project; shot: Shot }) {
   const dispatch = useAppDispatch()
   const shelf = project.shelf ?? []
+  const { drawing } = useView('drawing')
+  const picker = useRef<HTMLInputElement>(null)
+  const draw = (kind: Drawing) =>
+    void dispatch(viewActions.set({ drawing: kind, motionId: null, look: 'result' }))
   const sample = () =>
     startPicking(9, (value) => {
       const name = `Colour ${shelf.filter((s) => s.kind === 'colour').length + 1}`
@@ -31,18 +43,59 @@ export function ShelfDrawer({ project, shot }: { project: Project; shot: Shot })
         <Button onClick={sample}>
           <Pipette size={14} /> Sample a colour
         </Button>
+        <Menu
+          trigger={
+            <Button aria-pressed={drawing === 'point' || drawing === 'pair' || drawing === 'surface'}>
+              <Crosshair size={14} /> Track …
+            </Button>
+          }
+          items={[
+            { label: 'A point', run: () => draw('point') },
+            { label: 'Two points, for turn and size', run: () => draw('pair') },
+            { label: 'A surface', run: () => draw('surface') },
+            null,
+            { label: 'Read a motion (CSV or JSON) …', run: () => picker.current?.click() },
+          ]}
+        />
+        <input
+          ref={picker}
+          type="file"
+          hidden
+          accept=".csv,.json"
+          data-testid="motion-input"
+          onChange={(e) => {
+            const file = e.target.files?.[0]
+            if (file) void readMotionFile(file, shot)
+            e.target.value = ''
+          }}
+        />
+        {drawing && TRACK_HINTS[drawing] && <p className="col-span-2 text-when">{TRACK_HINTS[drawing]}</p>}
       </div>
       <div className="min-h-0 flex-1 overflow-y-auto p-2">
         {!shelf.length && !project.stills?.length && (
           <p className="p-2 text-dim">
-            Nothing lies here yet. Stills to compare with, colours sampled from the picture and measured sound
-            come here and serve every shot.
+            Nothing lies here yet. Stills to compare with, colours sampled from the picture, tracked motions,
+            regions and measured sound come here and serve every shot.
           </p>
         )}
         <Section title="Stills" show={Boolean(project.stills?.length)}>
           {(project.stills ?? []).map((still) => (
             <StillRow key={still.id} project={project} still={still} />
           ))}
+        </Section>
+        <Section title="Motions" show={shelf.some((s) => s.kind === 'motion')}>
+          {shelf
+            .filter((s) => s.kind === 'motion')
+            .map((item) => (
+              <ItemRow key={item.id} item={item} />
+            ))}
+        </Section>
+        <Section title="Regions" show={shelf.some((s) => s.kind === 'region')}>
+          {shelf
+            .filter((s) => s.kind === 'region')
+            .map((item) => (
+              <ItemRow key={item.id} item={item} />
+            ))}
         </Section>
         <Section title="Colours" show={shelf.some((s) => s.kind === 'colour')}>
           {shelf
@@ -112,6 +165,15 @@ function ItemRow({ item }: { item: ShelfItem }) {
           className="size-6 shrink-0 rounded-sm border border-line-strong"
           style={{ background: `color(srgb-linear ${item.value.join(' ')})` }}
         />
+      ) : item.kind === 'motion' ? (
+        <IconButton
+          label={`Open motion ${item.name}`}
+          onClick={() => dispatch(viewActions.set({ motionId: item.id, drawing: null }))}
+        >
+          <Move3d size={16} />
+        </IconButton>
+      ) : item.kind === 'region' ? (
+        <SquareDashed size={16} className="mx-1.5 shrink-0 text-dim" />
       ) : (
         <AudioLines size={16} className="mx-1 shrink-0 text-dim" />
       )}

@@ -3,6 +3,7 @@ import type { Target } from '@stilus/core/render'
 import type { Thunk } from '../store/store'
 import { viewActions } from '../store/view'
 import { targetOf } from '../viewer/looks'
+import { frozen } from './motions'
 import { session } from './session'
 
 /** The shot that the desk works on, or undefined on the sequence. */
@@ -51,7 +52,14 @@ export const play =
     const atEnd = view.frame >= to - 1 && speed > 0
     const frame = atEnd ? from : view.frame
     void session().player.play({
-      ...{ project: project.document, target, first: from, last: to, frame, scale },
+      ...{
+        project: shotId ? frozen(project.document, shotId, view) : project.document,
+        target,
+        first: from,
+        last: to,
+        frame,
+        scale,
+      },
       loop: view.loop,
       speed,
     })

@@ -34,6 +34,15 @@ export interface ChosenKeys {
   at: number[]
 }
 
+export type Drawing = 'ellipse' | 'rectangle' | 'outline' | 'point' | 'pair' | 'surface'
+
+/** How far a tracker is: frames done and to do, and how many a second. */
+export interface TrackProgress {
+  done: number
+  total: number
+  fps: number
+}
+
 export interface ViewState {
   /** Playhead: shot frame on the desk, sequence frame elsewhere. */
   frame: number
@@ -45,7 +54,7 @@ export interface ViewState {
   shotId: string | null
   shotIds: string[]
   face: Face
-  /** What the viewer shows: 'result', 'source', 'region', or a view that the selected step declares. */
+  /** What the viewer shows: 'result', 'source', 'region' with a way to see it, or a view that the selected step declares. */
   look: string
   inspect: Inspect | null
   /** Held S or a strip thumbnail: shows a state for as long as it is held. */
@@ -55,8 +64,21 @@ export interface ViewState {
   /** An edit that is shown on the picture and not made. */
   trying: Act | null
   compare: Compare
-  /** A shape that the next drag on the picture draws. */
-  drawing: 'ellipse' | 'rectangle' | null
+  /** What the next drags or clicks on the picture draw. */
+  drawing: Drawing | null
+  /** Chosen corners of the outline in hand. */
+  corners: number[]
+  /** Moving corners at another time sets a key of the whole outline by itself. */
+  keySelf: boolean
+  /** Region views show the chosen item alone. */
+  lookItem: boolean
+  /** How dense the overlay of a region is. */
+  overlay: number
+  /** The motion in the panel, and whether the picture is held still by it. */
+  motionId: string | null
+  frozen: boolean
+  /** Trackers at work, by motion. */
+  runs: Record<string, TrackProgress>
   /** A colour is being picked from the picture: the side of the square that is averaged, in pixels. */
   picking: number | null
   zoom: number | 'fit'
@@ -103,7 +125,8 @@ const PASSING = {
     solo: [],
     trying: null,
   },
-  ...{ drawing: null, picking: null, zoom: 'fit', pan: [0, 0], playing: false, insertAt: null },
+  ...{ drawing: null, corners: [], lookItem: false, motionId: null, frozen: false },
+  ...{ picking: null, zoom: 'fit', pan: [0, 0], playing: false, insertAt: null },
   ...{ openLanes: [], chosenKeys: [], movers: null, browsing: false },
 } satisfies Partial<ViewState>
 
@@ -122,6 +145,7 @@ const initialState: ViewState = {
   zoom: 'fit',
   pan: [0, 0],
   compare: { mode: 'off', against: { kind: 'source' }, x: 0.5, y: 0.5, angle: 90, gain: 4, flipped: false },
+  ...{ keySelf: true, overlay: 0.5, runs: {} },
   ...{ surround: 'dark', background: 'checker', safe: false, rulers: false, probe: true, scopes: [] },
   ...{
     drawer: null,
@@ -138,7 +162,7 @@ function select(state: ViewState, stepId: string | null, stepIds: string[]) {
   state.stepIds = stepIds
   if (state.stepId === stepId) return
   state.stepId = stepId
-  Object.assign(state, { shapeId: null, drawing: null, movers: null, chosenKeys: [] })
+  Object.assign(state, { shapeId: null, drawing: null, corners: [], movers: null, chosenKeys: [] })
   if (state.look !== 'source') state.look = 'result'
 }
 
@@ -147,6 +171,13 @@ const slice = createSlice({
   initialState,
   reducers: {
     set: (state, { payload }: PayloadAction<Partial<ViewState>>) => ({ ...state, ...payload }),
+    run: (
+      state,
+      { payload: { id, progress } }: PayloadAction<{ id: string; progress: TrackProgress | null }>,
+    ) => {
+      const { [id]: _, ...rest } = state.runs
+      state.runs = progress ? { ...rest, [id]: progress } : rest
+    },
     compare: (state, { payload }: PayloadAction<Partial<Compare>>) => {
       state.compare = { ...state.compare, flipped: false, ...payload }
     },

@@ -10,13 +10,22 @@ export interface Look {
   key: string
 }
 
+/** Ways to see a region besides its matte. */
+const REGION_LOOKS = [
+  { value: 'region overlay', label: 'Region in colour over the picture' },
+  { value: 'region edge', label: 'Edge of the region' },
+  { value: 'region black', label: 'What is in the region, on black' },
+  { value: 'region clear', label: 'What is in the region, on nothing' },
+]
+
 /** Result, source, and what the step offers, in the order of their keys from 4 on. */
 export const looksOf = (step: Step | undefined): Look[] =>
   [
     { value: 'result', label: 'Result' },
     { value: 'source', label: 'Source' },
-    ...(step ? [{ value: 'region', label: 'Region' }] : []),
+    ...(step ? [{ value: 'region matte', label: 'Region' }] : []),
     ...(step ? (findStep(step.use)?.views ?? []).map((v) => ({ value: v.id, label: v.label })) : []),
+    ...(step ? REGION_LOOKS : []),
   ].map((look, i) => ({ ...look, key: i < 6 ? String(i + 4) : '' }))
 
 export const INSPECTIONS: { value: Inspect; label: string; key: string }[] = [
@@ -39,7 +48,7 @@ export function saysLook(
   const what =
     look === 'source'
       ? 'The untouched source'
-      : look === 'region'
+      : look === 'region matte'
         ? `Where ${name} acts`
         : look !== 'result'
           ? `${label} of ${name}`
@@ -50,16 +59,22 @@ export function saysLook(
   return channel ? `${channel}${what ? `: ${what}` : ''}` : what
 }
 
+type Seen = Pick<ViewState, 'look' | 'peek' | 'solo' | 'background' | 'shapeId' | 'lookItem' | 'overlay'>
+
 /** What the viewer shows of a shot. */
 export function targetOf(
   shot: Shot,
   stepId: string | null,
-  { look, peek, solo, background }: Pick<ViewState, 'look' | 'peek' | 'solo' | 'background'>,
+  { look, peek, solo, background, shapeId, lookItem, overlay }: Seen,
 ): ShotTarget {
   const target: ShotTarget = { kind: 'shot', shotId: shot.id }
   if (peek) return { ...target, upTo: peek }
   if (look === 'source') return { ...target, upTo: 'source' }
-  if (look !== 'result' && stepId) return { ...target, view: { stepId, view: look } }
+  if (look !== 'result' && stepId) {
+    const item = look.startsWith('region') && lookItem && shapeId ? { item: shapeId } : {}
+    const opacity = look === 'region overlay' ? { opacity: overlay } : {}
+    return { ...target, view: { stepId, view: look, ...item, ...opacity } }
+  }
   return {
     ...target,
     ...(solo.length ? { solo } : {}),

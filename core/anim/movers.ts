@@ -104,7 +104,13 @@ export function movedValue(animated: Animated, t: number, context: MoveContext):
   return value
 }
 
-function moved(mover: Follow | Noise, value: number, component: number, t: number, context: MoveContext): number {
+function moved(
+  mover: Follow | Noise,
+  value: number,
+  component: number,
+  t: number,
+  context: MoveContext,
+): number {
   if (mover.kind !== 'follow') return value + noiseAt(mover, t, component, context)
   const source = context.source(mover.source, t - mover.delay)
   if (source === undefined) return value

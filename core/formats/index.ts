@@ -19,3 +19,5 @@ export {
   writePresets,
   writeRecipe,
 } from './reuse'
+export { MotionFileError, type MotionMeta, readMotion, writeMotionCsv, writeMotionJson } from './motion'
+export { type DrawnOutline, ofCorners, readSvg, SvgError, writeSvg } from './svg'

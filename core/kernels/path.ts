@@ -57,7 +57,8 @@ function piecesOf(contour: ArrayLike<number>, size: number): number[] {
   const out: number[] = []
   const n = contour.length / size
   for (let i = 0; i < n; i++)
-    for (const at of [i, (i + 1) % n]) for (let c = 0; c < size; c++) out.push(contour[at * size + c] as number)
+    for (const at of [i, (i + 1) % n])
+      for (let c = 0; c < size; c++) out.push(contour[at * size + c] as number)
   return out
 }
 

@@ -53,7 +53,8 @@ function planeOf(k: Kernels, pyramid: readonly Plane[], setup: FollowSetup, hold
   const mask = fillPath(k, width, height, [contour], { rule: 'non-zero', inner: 0, outer: 0 })
   const shares = mask.data.slice()
   k.free(mask)
-  if (hold) for (let i = 0; i < shares.length; i++) shares[i] = (shares[i] as number) * (1 - (hold.data[i] as number))
+  if (hold)
+    for (let i = 0; i < shares.length; i++) shares[i] = (shares[i] as number) * (1 - (hold.data[i] as number))
   const inside = (x: number, y: number) => {
     const [i, j] = [Math.floor(x), Math.floor(y)]
     return i >= 0 && j >= 0 && i < width && j < height ? (shares[j * width + i] as number) : 0
@@ -72,7 +73,14 @@ function planeOf(k: Kernels, pyramid: readonly Plane[], setup: FollowSetup, hold
     : undefined
   const map = from && mapBetween('plane', anchor, from)
   const freedom = { scale, rotation, shear, perspective }
-  const tracker = new PlanarTracker(k, pyramid, inside, box, { freedom, lens, search: Math.max(...setup.search) }, map)
+  const tracker = new PlanarTracker(
+    k,
+    pyramid,
+    inside,
+    box,
+    { freedom, lens, search: Math.max(...setup.search) },
+    map,
+  )
   return (next: readonly Plane[], front?: Plane): Followed => {
     const { place, quality, lost } = tracker.follow(next, front)
     const places = [0, 2, 4, 6].flatMap((i) => place(anchor[i] as number, anchor[i + 1] as number))

@@ -11,7 +11,8 @@ export function lumaPlane(k: Kernels, picture: Picture): Plane {
     const { data } = picture
     for (let i = 0, p = 0; i < out.length; i++, p += 4)
       out[i] =
-        (0.2126 * (data[p] as number) + 0.7152 * (data[p + 1] as number) + 0.0722 * (data[p + 2] as number)) / 255
+        (0.2126 * (data[p] as number) + 0.7152 * (data[p + 1] as number) + 0.0722 * (data[p + 2] as number)) /
+        255
     return plane
   }
   const { luma, black } = limitedScale(picture.bits, picture.range)

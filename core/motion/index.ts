@@ -1,7 +1,14 @@
 export { betweenFrames, type Flow, flowBetween } from './flow'
 export { LEVELS, lumaPlane, pyramidOf } from './grey'
 export { type Found, PlanarTracker, type PlanarOptions, TooPlain } from './planar'
-export { type FoundPoint, NoPattern, POINT_OPTIONS, type PointOptions, PointTracker, type Refresh } from './point'
+export {
+  type FoundPoint,
+  NoPattern,
+  POINT_OPTIONS,
+  type PointOptions,
+  PointTracker,
+  type Refresh,
+} from './point'
 export { type Fit, type Freedom, judged, mapOf, type Pose, poseOf, register } from './register'
 export { makeTemplate, type Template } from './template'
 export { bent, type Lens, straightened } from './lens'

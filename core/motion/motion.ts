@@ -1,4 +1,13 @@
-import { IDENTITY, invert, type Matrix3, multiply, normalised, type Quad, squareToQuad, through } from '../matrix'
+import {
+  IDENTITY,
+  invert,
+  type Matrix3,
+  multiply,
+  normalised,
+  type Quad,
+  squareToQuad,
+  through,
+} from '../matrix'
 
 /** What a tracker measured: where the places that it holds on to lie in each frame of a medium. Pixels of the medium, from its top left corner, centres on halves. */
 export interface Motion {
@@ -24,7 +33,8 @@ export interface Motion {
   trim?: [number | null, number | null] | undefined
 }
 
-const lerp = (a: readonly number[], b: readonly number[], t: number) => a.map((v, i) => v + ((b[i] ?? v) - v) * t)
+const lerp = (a: readonly number[], b: readonly number[], t: number) =>
+  a.map((v, i) => v + ((b[i] ?? v) - v) * t)
 
 /** The first and last frame that hold something, inclusive. */
 export function spanOf(motion: Motion): [number, number] {
@@ -39,7 +49,9 @@ export function spanOf(motion: Motion): [number, number] {
 function fixAt({ fixes, reference, anchor }: Motion, frame: number): number[] | undefined {
   if (!fixes?.length) return undefined
   const none = anchor.map(() => 0)
-  const list = [...fixes.filter((f) => f.at !== reference), { at: reference, by: none }].sort((a, b) => a.at - b.at)
+  const list = [...fixes.filter((f) => f.at !== reference), { at: reference, by: none }].sort(
+    (a, b) => a.at - b.at,
+  )
   const after = list.findIndex((f) => f.at >= frame)
   if (after < 0) return list.at(-1)?.by
   const [b, a] = [list[after], list[after - 1]]
@@ -82,14 +94,16 @@ export function placesAt(motion: Motion, frame: number): number[] {
     // Mirrored about the ends, through the end's own place, so that a straight way stays straight.
     const end = at < low ? low : at > high ? high : at
     const weight = Math.exp(-(d * d) / (2 * sigma * sigma))
-    const own = end === at ? fixedAt(motion, at) : mirrored(fixedAt(motion, end), fixedAt(motion, 2 * end - at))
+    const own =
+      end === at ? fixedAt(motion, at) : mirrored(fixedAt(motion, end), fixedAt(motion, 2 * end - at))
     own.forEach((v, i) => (sum[i] = (sum[i] as number) + weight * v))
     total += weight
   }
   return sum.map((v) => v / total)
 }
 
-const mirrored = (about: readonly number[], of: readonly number[]) => about.map((v, i) => 2 * v - (of[i] ?? v))
+const mirrored = (about: readonly number[], of: readonly number[]) =>
+  about.map((v, i) => 2 * v - (of[i] ?? v))
 
 /** How sure it is at a frame, 0 to 1; undefined where nothing was measured. */
 export function qualityAt(motion: Motion, frame: number): number | undefined {
@@ -155,7 +169,10 @@ export function meanMap(maps: readonly Matrix3[], [x, y]: readonly [number, numb
 export function turnOf(map: Matrix3, x: number, y: number): { angle: number; scale: number } {
   const [a, b, c] = [through(map, x, y), through(map, x + 1, y), through(map, x, y + 1)]
   const [dx, dy, ex, ey] = [b[0] - a[0], b[1] - a[1], c[0] - a[0], c[1] - a[1]]
-  return { angle: (Math.atan2(dy - ex, dx + ey) * 180) / Math.PI, scale: Math.sqrt(Math.abs(dx * ey - dy * ex)) }
+  return {
+    angle: (Math.atan2(dy - ex, dx + ey) * 180) / Math.PI,
+    scale: Math.sqrt(Math.abs(dx * ey - dy * ex)),
+  }
 }
 
 /** The measured motion with corrections and smoothing written into its places. */
@@ -165,7 +182,12 @@ export function settled(motion: Motion): Motion {
 }
 
 /** The motion with what was found at a frame. */
-export function withPlace(motion: Motion, frame: number, place: readonly number[] | null, quality: number): Motion {
+export function withPlace(
+  motion: Motion,
+  frame: number,
+  place: readonly number[] | null,
+  quality: number,
+): Motion {
   const [first, places, sure] = [Math.min(motion.first, frame), [...motion.places], [...motion.quality]]
   for (let i = first; i < motion.first; i++) {
     places.unshift(null)
@@ -183,6 +205,10 @@ export function withPlace(motion: Motion, frame: number, place: readonly number[
 /** Frames to look at, the least sure first. */
 export function doubtful(motion: Motion, below = 0.8): { frame: number; quality: number }[] {
   return motion.quality
-    .flatMap((q, i) => (q !== null && q < below && qualityAt(motion, motion.first + i) !== 1 ? [{ frame: motion.first + i, quality: q }] : []))
+    .flatMap((q, i) =>
+      q !== null && q < below && qualityAt(motion, motion.first + i) !== 1
+        ? [{ frame: motion.first + i, quality: q }]
+        : [],
+    )
     .sort((a, b) => a.quality - b.quality)
 }

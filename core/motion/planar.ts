@@ -85,9 +85,16 @@ export class PlanarTracker {
       const start = poseOf(template, composedOf(mapOf(this.#first, this.#last), invert(map)))
       const near = register(this.k, template, pyramid, { ...start }, { freedom, hold })
       const guess = poseOf(this.#first, composedOf(mapOf(template, near), map))
-      const again = register(this.k, this.#first, pyramid, { ...this.#light, map: guess.map }, { freedom, hold, from: 1 })
+      const again = register(
+        this.k,
+        this.#first,
+        pyramid,
+        { ...this.#light, map: guess.map },
+        { freedom, hold, from: 1 },
+      )
       const kept = judged(this.k, this.#first, pyramid, { ...again, map: guess.map }, hold)
-      const better = score(again) >= score(kept) - 0.02 ? again : { ...kept, match: Math.max(kept.match, near.match) }
+      const better =
+        score(again) >= score(kept) - 0.02 ? again : { ...kept, match: Math.max(kept.match, near.match) }
       if (score(better) > score(fit)) fit = better
     }
     const lost = this.#bad(fit)
@@ -112,7 +119,9 @@ export class PlanarTracker {
   /** From the last place and from where the last step would lead on, whichever fits better. */
   #tried(pyramid: readonly Plane[], hold: Plane | undefined): Fit {
     const level = Math.min(2, this.#first.levels.length - 1)
-    const guesses = [this.#last, this.#guess()].flatMap((p) => (p ? [judged(this.k, this.#first, pyramid, p, hold, level)] : []))
+    const guesses = [this.#last, this.#guess()].flatMap((p) =>
+      p ? [judged(this.k, this.#first, pyramid, p, hold, level)] : [],
+    )
     const start = guesses.reduce((a, b) => (b.match > a.match ? b : a))
     return register(this.k, this.#first, pyramid, start, { freedom: this.options.freedom, hold })
   }
@@ -136,7 +145,9 @@ export class PlanarTracker {
         list.push(judged(this.k, this.#first, pyramid, { ...this.#light, map }, hold, level))
       }
     const best = list.sort((a, b) => b.match - a.match).slice(0, 2)
-    const tried = best.map((g) => register(this.k, this.#first, pyramid, g, { freedom: this.options.freedom, hold }))
+    const tried = best.map((g) =>
+      register(this.k, this.#first, pyramid, g, { freedom: this.options.freedom, hold }),
+    )
     return tried.sort((a, b) => score(b) - score(a))[0]
   }
 
@@ -157,7 +168,9 @@ export class PlanarTracker {
       [right, top],
       [right, bottom],
       [left, bottom],
-    ].map(([x, y]) => bent(this.options.lens, ...through(map, ...straightened(this.options.lens, x as number, y as number))))
+    ].map(([x, y]) =>
+      bent(this.options.lens, ...through(map, ...straightened(this.options.lens, x as number, y as number))),
+    )
     const xs = corners.map((c) => c[0])
     const ys = corners.map((c) => c[1])
     const { width, height } = pyramid[0] as Plane
@@ -176,14 +189,20 @@ export class PlanarTracker {
   }
 }
 
-const score = (fit: Fit): number => Math.max(0, fit.match) * Math.min(1, 1.25 * fit.share) * Math.min(1, 2 * fit.seen)
+const score = (fit: Fit): number =>
+  Math.max(0, fit.match) * Math.min(1, 1.25 * fit.share) * Math.min(1, 2 * fit.seen)
 
 const composedOf = (a: Matrix3, b: Matrix3): Matrix3 => normalised(multiply(a, b))
 
 const shiftedBy = (map: Matrix3, dx: number, dy: number): Matrix3 => multiply(shifted(dx, dy), map)
 
 const areaOf = ({ map }: Pose): number => {
-  const q = [through(map, -0.5, -0.5), through(map, 0.5, -0.5), through(map, 0.5, 0.5), through(map, -0.5, 0.5)]
+  const q = [
+    through(map, -0.5, -0.5),
+    through(map, 0.5, -0.5),
+    through(map, 0.5, 0.5),
+    through(map, -0.5, 0.5),
+  ]
   return q.reduce((sum, [x, y], i) => {
     const [u, v] = q[(i + 1) % 4] as [number, number]
     return sum + (x * v - u * y) / 2
@@ -191,7 +210,10 @@ const areaOf = ({ map }: Pose): number => {
 }
 
 /** How far a map is from a mere shift, as a share of the box. */
-function changeOf(map: Matrix3, [left, top, right, bottom]: readonly [number, number, number, number]): number {
+function changeOf(
+  map: Matrix3,
+  [left, top, right, bottom]: readonly [number, number, number, number],
+): number {
   const [a, b, c] = [through(map, left, top), through(map, right, top), through(map, left, bottom)]
   const wide = Math.hypot(b[0] - a[0], b[1] - a[1]) / (right - left)
   const high = Math.hypot(c[0] - a[0], c[1] - a[1]) / (bottom - top)

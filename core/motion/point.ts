@@ -78,7 +78,10 @@ export class PointTracker {
   /** Goes on from another place than the one where the pattern was taken. */
   moveTo(place: readonly [number, number]): void {
     const now = through(this.#pose.map, ...this.#own())
-    this.#pose = { ...this.#pose, map: multiply(shifted(place[0] - now[0], place[1] - now[1]), this.#pose.map) }
+    this.#pose = {
+      ...this.#pose,
+      map: multiply(shifted(place[0] - now[0], place[1] - now[1]), this.#pose.map),
+    }
     this.#place = [...place]
   }
 
@@ -88,18 +91,26 @@ export class PointTracker {
     const [x, y] = [this.#place[0] + this.#speed[0], this.#place[1] + this.#speed[1]]
     const jump = searched(image, this.#pattern, [x, y], this.options.search)
     const freedom: Freedom = {
-      ...{ scale: this.options.turning, rotation: this.options.turning, shear: this.options.turning, perspective: false },
+      ...{
+        scale: this.options.turning,
+        rotation: this.options.turning,
+        shear: this.options.turning,
+        perspective: false,
+      },
     }
     const moved = (to: readonly [number, number]): Pose => {
       const now = through(this.#pose.map, ...this.#own())
       return { ...this.#pose, map: multiply(shifted(to[0] - now[0], to[1] - now[1]), this.#pose.map) }
     }
-    const tries = [moved(jump.place), moved([x, y])].map((guess) => this.#registered(pyramid, guess, freedom, hold))
+    const tries = [moved(jump.place), moved([x, y])].map((guess) =>
+      this.#registered(pyramid, guess, freedom, hold),
+    )
     const best = tries.reduce((a, b) => (b.match > a.match ? b : a))
     const place = through(best.map, ...this.#own())
     const quality = Math.max(0, best.match) * Math.min(1, 1.6 * best.share)
     const far =
-      Math.abs(place[0] - x) > this.options.search[0] + 2 || Math.abs(place[1] - y) > this.options.search[1] + 2
+      Math.abs(place[0] - x) > this.options.search[0] + 2 ||
+      Math.abs(place[1] - y) > this.options.search[1] + 2
     const doubtful = jump.rival > RIVAL * jump.match && jump.match < 0.8
     // Once it was lost, only what is plainly the same thing is it again.
     const enough = this.#lost ? FOUND : LOST
@@ -111,7 +122,8 @@ export class PointTracker {
     this.#speed = [place[0] - this.#place[0], place[1] - this.#place[1]]
     this.#place = place
     this.#pose = best
-    if (this.options.refresh === 'always' || (this.options.refresh === 'worn' && quality < WORN)) this.#renew(pyramid)
+    if (this.options.refresh === 'always' || (this.options.refresh === 'worn' && quality < WORN))
+      this.#renew(pyramid)
     return { place, quality, lost: false }
   }
 
@@ -174,7 +186,11 @@ interface Pattern {
   contrast: number
 }
 
-function patternOf({ width, height, data }: Plane, [x, y]: readonly [number, number], [w, h]: readonly [number, number]): Pattern {
+function patternOf(
+  { width, height, data }: Plane,
+  [x, y]: readonly [number, number],
+  [w, h]: readonly [number, number],
+): Pattern {
   const [cx, cy] = [Math.floor(x), Math.floor(y)]
   const half: [number, number] = [Math.max(3, Math.round(w)), Math.max(3, Math.round(h))]
   const values = new Float32Array((2 * half[0] + 1) * (2 * half[1] + 1))
@@ -182,7 +198,9 @@ function patternOf({ width, height, data }: Plane, [x, y]: readonly [number, num
   let sum = 0
   for (let j = -half[1]; j <= half[1]; j++)
     for (let i = -half[0]; i <= half[0]; i++) {
-      const v = data[Math.min(height - 1, Math.max(0, cy + j)) * width + Math.min(width - 1, Math.max(0, cx + i))] as number
+      const v = data[
+        Math.min(height - 1, Math.max(0, cy + j)) * width + Math.min(width - 1, Math.max(0, cx + i))
+      ] as number
       values[at++] = v
       sum += v
     }
@@ -208,11 +226,13 @@ function searched(
   const coarse = rx * ry > 60 ? 2 : 1
   const list: [number, number, number][] = []
   for (let j = -ry; j <= ry; j += coarse)
-    for (let i = -rx; i <= rx; i += coarse) list.push([correlated(image, pattern, cx + i, cy + j, coarse), cx + i, cy + j])
+    for (let i = -rx; i <= rx; i += coarse)
+      list.push([correlated(image, pattern, cx + i, cy + j, coarse), cx + i, cy + j])
   list.sort((a, b) => b[0] - a[0])
   let best = list[0] as [number, number, number]
   const apart = Math.max(...pattern.half)
-  const rival = list.find(([, i, j]) => Math.abs(i - best[1]) > apart || Math.abs(j - best[2]) > apart)?.[0] ?? -1
+  const rival =
+    list.find(([, i, j]) => Math.abs(i - best[1]) > apart || Math.abs(j - best[2]) > apart)?.[0] ?? -1
   if (coarse > 1) {
     const [, bx, by] = best
     best = [-2, bx, by]
@@ -226,7 +246,13 @@ function searched(
 }
 
 /** Normalised correlation of the pattern with the picture around a pixel, by every `step`-th pixel; -1 outside of the picture. */
-function correlated({ width, height, data }: Plane, { half: [w, h], values }: Pattern, x: number, y: number, step: number): number {
+function correlated(
+  { width, height, data }: Plane,
+  { half: [w, h], values }: Pattern,
+  x: number,
+  y: number,
+  step: number,
+): number {
   if (x < 0 || y < 0 || x >= width || y >= height) return -1
   let [n, sum, square, dot, mean, norm] = [0, 0, 0, 0, 0, 0]
   const side = 2 * w + 1
@@ -251,4 +277,3 @@ function correlated({ width, height, data }: Plane, { half: [w, h], values }: Pa
   const own = norm - (mean * mean) / n
   return variance > 1e-6 && own > 1e-6 ? (dot - (sum * mean) / n) / Math.sqrt(variance * own) : -1
 }
-

@@ -89,7 +89,15 @@ export function register(
       const basis = basisOf(both(stage, freedom))
       for (let round = 0; round < rounds; round++) {
         const { image, zoom } = pictureFor(template, pyramid, pose, level)
-        const sums = registrationSums(k, points, { image, zoom, ...pose, strict, hold, lens: template.lens, cubic: level === 0 })
+        const sums = registrationSums(k, points, {
+          image,
+          zoom,
+          ...pose,
+          strict,
+          hold,
+          lens: template.lens,
+          cubic: level === 0,
+        })
         if (sums.seen < 8) break
         // Even weights at first: what is far from its place looks covered.
         if (round > 1 || level < top) strict = strictness(sums.errors)
@@ -164,7 +172,10 @@ function improved(pose: Pose, sums: Float32Array, basis: readonly number[][]): P
   const matrix = Array.from({ length: n }, () => new Array<number>(n + 1).fill(0))
   const entry = (r: number, c: number): number => {
     let sum = 0
-    const [rows, columns] = [r < m ? (basis[r] as number[]) : undefined, c < m ? (basis[c] as number[]) : undefined]
+    const [rows, columns] = [
+      r < m ? (basis[r] as number[]) : undefined,
+      c < m ? (basis[c] as number[]) : undefined,
+    ]
     for (let i = 0; i < 8; i++) {
       const wr = rows?.[i] ?? 0
       if (rows && !wr) continue

@@ -40,7 +40,10 @@ export function makeTemplate(
   for (const [level, { width, height, data }] of pyramid.entries()) {
     const size = 2 ** level
     const [x0, y0] = [Math.max(1, Math.floor(left / size)), Math.max(1, Math.floor(top / size))]
-    const [x1, y1] = [Math.min(width - 2, Math.ceil(right / size)), Math.min(height - 2, Math.ceil(bottom / size))]
+    const [x1, y1] = [
+      Math.min(width - 2, Math.ceil(right / size)),
+      Math.min(height - 2, Math.ceil(bottom / size)),
+    ]
     const points: number[] = []
     const steep: number[] = []
     for (let y = y0; y <= y1; y++)
@@ -56,7 +59,16 @@ export function makeTemplate(
         steep.push(slope)
         const to = unit / size
         const [sx, sy] = straightened(lens, px, py)
-        points.push((sx - centre[0]) / unit, (sy - centre[1]) / unit, data[at] as number, gx * to, gy * to, share, 0, 0)
+        points.push(
+          (sx - centre[0]) / unit,
+          (sy - centre[1]) / unit,
+          data[at] as number,
+          gx * to,
+          gy * to,
+          share,
+          0,
+          0,
+        )
       }
     if (steep.length < LEAST && level > 0) break
     levels.push(steepest(points, steep, MOST[level] as number))

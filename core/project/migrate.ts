@@ -14,7 +14,9 @@ export function featherPairs(document: Tree): Tree {
   })
   const scaled = (a: Tree): Tree => ({
     ...{ ...a, value: Number(a.value) / 2 },
-    ...(Array.isArray(a.keys) ? { keys: a.keys.map((k: Tree) => ({ ...k, value: Number(k.value) / 2 })) } : {}),
+    ...(Array.isArray(a.keys)
+      ? { keys: a.keys.map((k: Tree) => ({ ...k, value: Number(k.value) / 2 })) }
+      : {}),
   })
   const mover = (m: Tree): Tree =>
     m.kind === 'follow'
@@ -38,7 +40,11 @@ export function featherPairs(document: Tree): Tree {
   const shot = (s: Tree): Tree => ({
     ...{ ...s, steps: list(s.steps, step) },
     ...(s.versions
-      ? { versions: Object.fromEntries(Object.entries(s.versions as Tree).map(([v, steps]) => [v, list(steps, step)])) }
+      ? {
+          versions: Object.fromEntries(
+            Object.entries(s.versions as Tree).map(([v, steps]) => [v, list(steps, step)]),
+          ),
+        }
       : {}),
   })
   return { ...document, version: 2, shots: list(document.shots, shot) }

@@ -11,7 +11,10 @@ export function fitOf(project: Project, mediaId: string): Matrix3 {
   const { width, height } = project.size
   if (!medium?.width || !medium.height) return [1, 0, 0, 0, 1, 0, 0, 0, 1]
   const ratio = Math.min(width / medium.width, height / medium.height)
-  const [w, h] = [medium.width, medium.height].map((v) => Math.max(1, Math.round(v * ratio))) as [number, number]
+  const [w, h] = [medium.width, medium.height].map((v) => Math.max(1, Math.round(v * ratio))) as [
+    number,
+    number,
+  ]
   const [left, top] = [(width - w) >> 1, (height - h) >> 1]
   return [w / medium.width, 0, left, 0, h / medium.height, top, 0, 0, 1]
 }
@@ -54,7 +57,12 @@ export function rideMap(project: Project, shot: Shot, ride: MotionsRef, t: numbe
 }
 
 /** The map of a shape's ride and its region's. */
-export function mapOf(project: Project, shot: Shot, rides: readonly (Ride | undefined)[], t: number): Matrix3 | undefined {
+export function mapOf(
+  project: Project,
+  shot: Shot,
+  rides: readonly (Ride | undefined)[],
+  t: number,
+): Matrix3 | undefined {
   let map: Matrix3 | undefined
   for (const ride of rides) {
     const next = ride?.on ? rideMap(project, shot, ride, t) : undefined
@@ -97,7 +105,8 @@ export function motionNumber(
   const map = rideMap(project, shot, source, t)
   const [first] = items
   if (!first || !map) return undefined
-  const mean = (of: (item: MotionItem) => number) => items.reduce((sum, item) => sum + of(item) / items.length, 0)
+  const mean = (of: (item: MotionItem) => number) =>
+    items.reduce((sum, item) => sum + of(item) / items.length, 0)
   const now = (item: MotionItem) => middle(project, item, motionFrame(project, shot, item, t))
   const [x, y] = middle(project, first, source.at)
   const [u, v] = through(map, x, y)

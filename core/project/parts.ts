@@ -68,7 +68,12 @@ export function newStep(declaration: StepDeclaration, id: string): Step {
 }
 
 /** A new item of a region with what its form begins with. */
-export function newShape(id: string, kind: Shape['kind'], count: number, given: Record<string, Value> = {}): Shape {
+export function newShape(
+  id: string,
+  kind: Shape['kind'],
+  count: number,
+  given: Record<string, Value> = {},
+): Shape {
   const form = { ...defaults(ITEM_FORMS[kind]), ...given }
   return {
     ...{ id, name: `${ITEM_NAMES[kind]} ${count + 1}`, kind, join: 'add', on: true, hue: count % 8 },

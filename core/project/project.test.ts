@@ -26,7 +26,9 @@ const run = (project: Project, acts: Act[]) =>
 const at = { shotId: 's1', stepId: 'a' }
 const withStep = run(testProject(), [['step.add', { ...at, use: 'glow', at: 0 }]])
 
-const square = [0, 0, 40, 0, 40, 30, 0, 30].flatMap((v, i, all) => (i % 2 ? [] : [v, all[i + 1] ?? 0, 0, 0, 0, 0, 0, 1]))
+const square = [0, 0, 40, 0, 40, 30, 0, 30].flatMap((v, i, all) =>
+  i % 2 ? [] : [v, all[i + 1] ?? 0, 0, 0, 0, 0, 0, 1],
+)
 
 /** One valid-looking call of every edit, from a few small numbers; things that are not there are part of the game. */
 function anyAct(): fc.Arbitrary<Act> {

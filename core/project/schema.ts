@@ -97,7 +97,10 @@ export const shapeSchema = loose({
   /** What a key looks at: the picture before the step, or the untouched source. */
   looks: z.enum(['before', 'source']).optional(),
   /** Colours that a colour key takes (plus) and leaves out. */
-  samples: z.array(loose({ rgb: z.tuple([finite, finite, finite]), plus: z.boolean() })).max(24).optional(),
+  samples: z
+    .array(loose({ rgb: z.tuple([finite, finite, finite]), plus: z.boolean() }))
+    .max(24)
+    .optional(),
   /** The clip that is taken as a matte. */
   mediaId: id.optional(),
   /** The region of the shelf that it stands for. */

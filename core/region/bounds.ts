@@ -5,7 +5,12 @@ import { cornersOf, flatten, mapped } from './outline'
 const NOTHING: Area = { x: 0, y: 0, width: 0, height: 0 }
 
 /** Where a matte can be above 0, in pixels at a proxy scale; the whole picture for what is inverted or cut out of everything. */
-export function matteBounds(size: Size, scale: number, items: readonly ResolvedItem[], invert: boolean): Area {
+export function matteBounds(
+  size: Size,
+  scale: number,
+  items: readonly ResolvedItem[],
+  invert: boolean,
+): Area {
   const whole = wholeOf(size)
   if (invert) return whole
   const first = items.find((item) => item.join !== 'hold')
@@ -22,7 +27,8 @@ export function matteBounds(size: Size, scale: number, items: readonly ResolvedI
 
 /** How far an item looks around a pixel, in rendered pixels. */
 export const reachOf = ({ kind, grow, blur }: ResolvedItem, scale: number): number =>
-  blur * scale * 4 + (kind === 'ellipse' || kind === 'rectangle' || kind === 'outline' ? 0 : Math.abs(grow) * scale + 1)
+  blur * scale * 4 +
+  (kind === 'ellipse' || kind === 'rectangle' || kind === 'outline' ? 0 : Math.abs(grow) * scale + 1)
 
 /** Where one item can be above 0. */
 export function itemBounds(item: ResolvedItem, size: Size, scale: number): Area {

@@ -53,7 +53,13 @@ const FEATHER: Params = {
 }
 
 const PLACED: Params = {
-  centre: pair('Centre', 'Middle of the shape, from the top left corner.', ['Across', 'Down'], [-16000, 16000], 2000),
+  centre: pair(
+    'Centre',
+    'Middle of the shape, from the top left corner.',
+    ['Across', 'Down'],
+    [-16000, 16000],
+    2000,
+  ),
   size: { ...pair('Size', 'Width and height.', ['Width', 'Height'], [1, 16000], 1200), default: [240, 240] },
   angle: degrees('Angle', 'Clockwise turn.', 0, { limits: [-3600, 3600], soft: [-180, 180] }),
 }
@@ -77,21 +83,38 @@ export const ITEM_FORMS: Record<ItemKind, Params> = {
     ...REFINE,
   },
   chroma: {
-    reach: number('Reach', 'How far from a sample a colour may lie to be taken in full.', 0.03, [0, 0.4], { soft: [0, 0.15], step: 0.001, digits: 3 }),
-    soft: number('Softness', 'How gently colours beyond that fade out.', 0.04, [0, 0.4], { soft: [0, 0.15], step: 0.001, digits: 3 }),
+    reach: number('Reach', 'How far from a sample a colour may lie to be taken in full.', 0.03, [0, 0.4], {
+      soft: [0, 0.15],
+      step: 0.001,
+      digits: 3,
+    }),
+    soft: number('Softness', 'How gently colours beyond that fade out.', 0.04, [0, 0.4], {
+      soft: [0, 0.15],
+      step: 0.001,
+      digits: 3,
+    }),
     ...REFINE,
   },
   hsl: {
     sample: colour('Colour', 'The colour whose hue is looked for.', [0.8, 0.1, 0.05]),
-    width: degrees('Hue width', 'How much of the circle counts in full; 360 takes every hue.', 50, { limits: [0, 360], soft: [0, 360] }),
-    hueSoft: degrees('Hue softness', 'How far it fades out to both sides.', 25, { limits: [0, 180], soft: [0, 90] }),
+    width: degrees('Hue width', 'How much of the circle counts in full; 360 takes every hue.', 50, {
+      limits: [0, 360],
+      soft: [0, 360],
+    }),
+    hueSoft: degrees('Hue softness', 'How far it fades out to both sides.', 25, {
+      limits: [0, 180],
+      soft: [0, 90],
+    }),
     chroma: range('Strength of colour', 'From grey at 0 to the purest at 0.4.', [0.04, 0.4], [0, 0.4]),
     light: range('Lightness', 'From black at 0 to white at 1.', [0, 1], [0, 1]),
     soft: share('Softness', 'How gently strength and lightness set in.', 0.1),
     ...REFINE,
   },
   clip: {
-    channel: choice('Takes', 'What of the clip is the matte.', { alpha: 'Its alpha', luminance: 'Its luminance' }),
+    channel: choice('Takes', 'What of the clip is the matte.', {
+      alpha: 'Its alpha',
+      luminance: 'Its luminance',
+    }),
     ...REFINE,
   },
   region: REFINE,

@@ -41,7 +41,10 @@ export const hasHandles = (c: Corner): boolean => [...c.in, ...c.out].some((v) =
  * with a and b the ways from and to the neighbours, and the handles are as long as those of a circular arc over the angle by which the line turns, (4/3) tan(t/4) / (2 sin(t/2)) of the way. So
  * a regular polygon with fully round corners is a circle, to 3 parts in 10,000 of its radius.
  */
-export function handlesOf(corners: readonly Corner[], i: number): { in: [number, number]; out: [number, number] } {
+export function handlesOf(
+  corners: readonly Corner[],
+  i: number,
+): { in: [number, number]; out: [number, number] } {
   const n = corners.length
   const here = corners[i] as Corner
   if (hasHandles(here)) return { in: [...here.in], out: [...here.out] }
@@ -55,7 +58,10 @@ export function handlesOf(corners: readonly Corner[], i: number): { in: [number,
   if (long < 1e-12) return { in: [0, 0], out: [0, 0] }
   const turn = Math.abs(Math.atan2(ax * by - ay * bx, ax * bx + ay * by))
   const share = turn < 1e-3 ? 1 / 3 : ((4 / 3) * Math.tan(turn / 4)) / (2 * Math.sin(turn / 2))
-  const [inner, outer] = [Math.sqrt(a2), Math.sqrt(b2)].map((d) => (d * share * here.soft) / long) as [number, number]
+  const [inner, outer] = [Math.sqrt(a2), Math.sqrt(b2)].map((d) => (d * share * here.soft) / long) as [
+    number,
+    number,
+  ]
   return { in: [-tx * inner, -ty * inner], out: [tx * outer, ty * outer] }
 }
 
@@ -116,10 +122,18 @@ export const twiceArea = (contour: readonly number[]): number => {
 /** The outline with a corner put in at a share of the way from corner i to the next; it lies on the line and is as soft as its neighbours are on average. */
 export function withCorner(corners: readonly Corner[], i: number, share: number): Corner[] {
   const [from, to] = [corners[i] as Corner, corners[(i + 1) % corners.length] as Corner]
-  const [a, b, c, d] = [0, 2, 4, 6].map((at) => segmentOf(corners, i).slice(at, at + 2)) as [number[], number[], number[], number[]]
+  const [a, b, c, d] = [0, 2, 4, 6].map((at) => segmentOf(corners, i).slice(at, at + 2)) as [
+    number[],
+    number[],
+    number[],
+    number[],
+  ]
   const s = 1 - share
   const at = (k: 0 | 1) =>
-    s * s * s * (a[k] as number) + 3 * s * s * share * (b[k] as number) + 3 * s * share * share * (c[k] as number) + share ** 3 * (d[k] as number)
+    s * s * s * (a[k] as number) +
+    3 * s * s * share * (b[k] as number) +
+    3 * s * share * share * (c[k] as number) +
+    share ** 3 * (d[k] as number)
   const soft = from.soft * s + to.soft * share
   const made: Corner = { ...corner(at(0), at(1), soft), width: from.width * s + to.width * share }
   return [...corners.slice(0, i + 1), made, ...corners.slice(i + 1)]
@@ -142,7 +156,10 @@ export function outlineOfShape(
 ): Corner[] {
   const turn = (angle * Math.PI) / 180
   const [c, s] = [Math.cos(turn), Math.sin(turn)]
-  const place = (x: number, y: number): [number, number] => [centre[0] + x * c - y * s, centre[1] + x * s + y * c]
+  const place = (x: number, y: number): [number, number] => [
+    centre[0] + x * c - y * s,
+    centre[1] + x * s + y * c,
+  ]
   const way = (x: number, y: number): [number, number] => [x * c - y * s, x * s + y * c]
   const [w, h] = [Math.abs(size[0]) / 2, Math.abs(size[1]) / 2]
   /** Length of the handles of a quarter of a circle of radius 1. */
@@ -159,7 +176,13 @@ export function outlineOfShape(
       at(-w, 0, 0, h * arc, 0, -h * arc),
     ]
   const r = Math.min(round, w, h)
-  if (r <= 0) return [[-w, -h], [w, -h], [w, h], [-w, h]].map(([x, y]) => corner(...place(x as number, y as number)))
+  if (r <= 0)
+    return [
+      [-w, -h],
+      [w, -h],
+      [w, h],
+      [-w, h],
+    ].map(([x, y]) => corner(...place(x as number, y as number)))
   const k = r * arc
   return [
     at(-w, -h + r, 0, 0, 0, -k),

@@ -1,5 +1,14 @@
 import { qualifierTable, toOklab } from '../colour'
-import { type Area, type Frame, grown, intersection, type Plane, sameArea, type Size, wholeOf } from '../frame'
+import {
+  type Area,
+  type Frame,
+  grown,
+  intersection,
+  type Plane,
+  sameArea,
+  type Size,
+  wholeOf,
+} from '../frame'
 import {
   fillPath,
   gaussian,
@@ -64,7 +73,8 @@ export function rasterise(
 /** The matte of one item with its refinements. */
 export function itemMatte(k: Kernels, area: Area, item: ResolvedItem, options: RasteriseOptions): Plane {
   const reach = reachOf(item, options.scale)
-  const wide = reach > 0 ? intersection(wholeOf(options.size), roundedOut(grown(area, Math.ceil(reach)))) : area
+  const wide =
+    reach > 0 ? intersection(wholeOf(options.size), roundedOut(grown(area, Math.ceil(reach)))) : area
   let matte = drawn(k, wide, item, options)
   const { scale } = options
   if (item.grow && !isDrawn(item)) {
@@ -203,7 +213,12 @@ function keyMatte(k: Kernels, frame: Frame, key: Key): Plane {
 /** Alpha as it is; luminance as it was coded, since a matte that is stored as a picture holds its shares as codes. */
 function clipMatte(k: Kernels, frame: Frame, { channel }: ClipMatte): Plane {
   if (channel === 'luminance')
-    runProgram(k, frame, [{ op: 'clamp', low: 0, high: 1 }, { op: 'saturation', amount: 0 }, { op: 'encode' }], frame)
+    runProgram(
+      k,
+      frame,
+      [{ op: 'clamp', low: 0, high: 1 }, { op: 'saturation', amount: 0 }, { op: 'encode' }],
+      frame,
+    )
   const matte = weigh(k, frame, channel === 'alpha' ? [0, 0, 0, 1] : [1, 0, 0, 0])
   k.free(frame)
   return matte

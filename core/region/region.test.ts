@@ -1,7 +1,21 @@
 import fc from 'fast-check'
 import { type Plane, wholeOf } from '../frame'
 import { testKernels, worst } from '../testing/pictures'
-import { cornersOf, corner, flatten, itemMatte, matteBounds, outlineOfShape, type PlainShape, plainly, rasterise, type ResolvedItem, twiceArea, valueOf, withCorner } from '.'
+import {
+  cornersOf,
+  corner,
+  flatten,
+  itemMatte,
+  matteBounds,
+  outlineOfShape,
+  type PlainShape,
+  plainly,
+  rasterise,
+  type ResolvedItem,
+  twiceArea,
+  valueOf,
+  withCorner,
+} from '.'
 
 const k = testKernels()
 afterEach(() => expect(k.used).toBe(0))
@@ -98,7 +112,10 @@ it('is 0 outside its bounds, and a part of it equals that part of the whole', ()
       (shapes, invert, scale) => {
         const size = { width: 100 * scale, height: 80 * scale }
         const [whole, part] = [wholeOf(size), { x: 7, y: 11, width: 30, height: 20 }]
-        const [a, b] = [whole, part].map((area) => rasterise(k, area, shapes, invert, { size, scale })) as [Plane, Plane]
+        const [a, b] = [whole, part].map((area) => rasterise(k, area, shapes, invert, { size, scale })) as [
+          Plane,
+          Plane,
+        ]
         const box = matteBounds(size, scale, shapes, invert)
         const outside = a.data.filter((_, i) => {
           const [x, y] = [i % size.width, Math.floor(i / size.width)]

@@ -8,15 +8,7 @@ import {
   sameArea,
   wholeOf,
 } from '../frame'
-import {
-  blendInto,
-  type ColourOp,
-  difference,
-  filled,
-  inspect,
-  type Kernels,
-  runProgram,
-} from '../kernels'
+import { blendInto, type ColourOp, difference, filled, inspect, type Kernels, runProgram } from '../kernels'
 import { matteNode, showRegion } from './region'
 import { findStep } from '../steps'
 import type { ColourPart, Node, Plan, StepOp } from './graph'

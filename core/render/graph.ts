@@ -31,7 +31,12 @@ export type Op =
   /** [top, bottom] */
   | { kind: 'over' }
   /** [matte], and [matte, picture] where the picture is seen. */
-  | { kind: 'show'; way: RegionLook; colour?: [number, number, number] | undefined; opacity?: number | undefined }
+  | {
+      kind: 'show'
+      way: RegionLook
+      colour?: [number, number, number] | undefined
+      opacity?: number | undefined
+    }
   /** [picture]: how it is looked at. */
   | { kind: 'inspect'; look: Inspect }
   /** [picture, other]: how far they lie apart, times a gain. */

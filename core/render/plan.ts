@@ -227,7 +227,8 @@ function planView(work: Work, step: Step, before: number, shown: StepView): numb
   const { project, shot, t } = work
   const { view } = shown
   if (view.startsWith('region')) return planRegion(work, step, before, shown)
-  const matte = (step.where && takesRegion(work, step) && planMatte(work, step, step.where, before)) || undefined
+  const matte =
+    (step.where && takesRegion(work, step) && planMatte(work, step, step.where, before)) || undefined
   const values = stepValues(project, shot, step, t)
   return addStep(work, step, before, values, { view, matte: matte === 'empty' ? undefined : matte })
 }
@@ -332,7 +333,10 @@ function travel(a: readonly ResolvedItem[], b: readonly ResolvedItem[]): number 
     if (!p.length || p.length !== q.length) return Math.max(most, 6)
     let far = 1
     for (let c = 0; c < p.length; c += 2)
-      far = Math.max(far, Math.hypot((p[c] as number) - (q[c] as number), (p[c + 1] as number) - (q[c + 1] as number)))
+      far = Math.max(
+        far,
+        Math.hypot((p[c] as number) - (q[c] as number), (p[c + 1] as number) - (q[c + 1] as number)),
+      )
     return Math.max(most, far)
   }, 0)
 }
@@ -353,7 +357,12 @@ function lookedAt({ g, project, shot, t }: Work, shape: Shape, before: number): 
   if (shape.kind === 'clip') {
     const medium = project.media.find((m) => m.id === shape.mediaId)
     if (!medium || medium.kind === 'missing') return g.add({ kind: 'missing' })
-    return planSource(g, project, { ...shot, mediaId: medium.id, ...(medium.kind === 'still' ? { in: 0 } : {}) }, f)
+    return planSource(
+      g,
+      project,
+      { ...shot, mediaId: medium.id, ...(medium.kind === 'still' ? { in: 0 } : {}) },
+      f,
+    )
   }
   return shape.looks === 'source' ? planSource(g, project, shot, f) : before
 }
@@ -371,10 +380,18 @@ function planRegion(work: Work, step: Step, before: number, view: StepView): num
   const made = holder ? matteOf(work, step, holder, before, view.item) : empty
   // Nothing in it means everything.
   const all = !made.moments[0]?.length && !view.item
-  const matte = addMatte(work, view.item || all ? { ...made, bounds: wholeOf(g) } : made, all ? !(region?.invert ?? false) : view.item ? false : (region?.invert ?? false))
+  const matte = addMatte(
+    work,
+    view.item || all ? { ...made, bounds: wholeOf(g) } : made,
+    all ? !(region?.invert ?? false) : view.item ? false : (region?.invert ?? false),
+  )
   const shape = view.item ? holder?.shapes.find((s) => s.id === view.item) : undefined
   const colour = OUTLINE_COLOURS[shape?.hue ?? 0]
-  const look = { kind: 'show', way, ...(way === 'overlay' || way === 'edge' ? { colour, opacity: view.opacity ?? 0.5 } : {}) } as const
+  const look = {
+    kind: 'show',
+    way,
+    ...(way === 'overlay' || way === 'edge' ? { colour, opacity: view.opacity ?? 0.5 } : {}),
+  } as const
   return g.add(look, way === 'matte' ? [matte] : [matte, before])
 }
 

@@ -21,7 +21,8 @@ export function matteNode(
     else {
       // The mean of i + 1 is that of i, moved 1 / (i + 1) of the way to the next.
       for (let n = 0; n < matte.data.length; n++)
-        mean.data[n] = (mean.data[n] as number) + ((matte.data[n] as number) - (mean.data[n] as number)) / (i + 1)
+        mean.data[n] =
+          (mean.data[n] as number) + ((matte.data[n] as number) - (mean.data[n] as number)) / (i + 1)
       k.free(matte)
     }
   })
@@ -60,7 +61,8 @@ export function showRegion(
 function edgeOf(k: Kernels, matte: Plane): Plane {
   const { width: w, height: h, data } = matte
   const out = k.plane(w, h)
-  const at = (x: number, y: number) => data[Math.min(h - 1, Math.max(0, y)) * w + Math.min(w - 1, Math.max(0, x))] as number
+  const at = (x: number, y: number) =>
+    data[Math.min(h - 1, Math.max(0, y)) * w + Math.min(w - 1, Math.max(0, x))] as number
   for (let y = 0; y < h; y++)
     for (let x = 0; x < w; x++) {
       const slope = Math.hypot(at(x + 1, y) - at(x - 1, y), at(x, y + 1) - at(x, y - 1)) / 2

@@ -12,8 +12,11 @@ export interface Drawn {
   data: Uint8ClampedArray<ArrayBuffer>
 }
 
-export type ScopeKind = 'waveform' | 'parade' | 'vectorscope' | 'histogram'
+export type ScopeKind = 'waveform' | 'parade' | 'vectorscope' | 'histogram' | Tone
 
+import type { Tone } from './tones'
+
+export { drawTones, type Tone, TONE_ENDS, toneOf } from './tones'
 export { drawHistogram } from './histogram'
 export { drawVectorscope, SKIN_ANGLE, vectorOf } from './vectorscope'
 export { drawParade, drawWaveform } from './waveform'

@@ -1,6 +1,7 @@
 import {
   drawHistogram,
   drawParade,
+  drawTones,
   drawVectorscope,
   drawWaveform,
   type ScopeKind,
@@ -13,7 +14,13 @@ const handlers = {
     const drawn =
       kind === 'vectorscope'
         ? drawVectorscope(shown, Math.min(width, height))
-        : { waveform: drawWaveform, parade: drawParade, histogram: drawHistogram }[kind](shown, width, height)
+        : kind === 'lightness' || kind === 'chroma' || kind === 'hue'
+          ? drawTones(shown, width, height, kind)
+          : { waveform: drawWaveform, parade: drawParade, histogram: drawHistogram }[kind](
+              shown,
+              width,
+              height,
+            )
     return new Moved(drawn, [drawn.data.buffer])
   },
 }

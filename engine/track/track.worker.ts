@@ -26,7 +26,11 @@ function frontPlane(k: Kernels, { width, height }: Size, front: Front | undefine
   return rasterise(k, area, items, false, { size, scale: 1 / scale })
 }
 
-function looking<T>(picture: Picture, front: Front | undefined, look: (levels: Plane[], hold?: Plane) => T): T {
+function looking<T>(
+  picture: Picture,
+  front: Front | undefined,
+  look: (levels: Plane[], hold?: Plane) => T,
+): T {
   const k = kernels as Kernels
   const levels = pyramidOf(k, lumaPlane(k, picture))
   const hold = frontPlane(k, picture, front)

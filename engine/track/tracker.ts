@@ -40,14 +40,19 @@ export async function track(media: MediaLibrary, run: TrackRun): Promise<'done' 
   )
   const read = async (frame: number): Promise<Picture> => {
     const picture = await media.picture(run.mediaId, frame)
-    if (!picture) throw new Error('The medium of this motion is not there. Find it again in the media drawer.')
+    if (!picture)
+      throw new Error('The medium of this motion is not there. Find it again in the media drawer.')
     return lumaOnly(picture)
   }
   const ahead: Promise<Picture>[] = []
   const send = (picture: Picture) => ({ transfer: buffersOf(picture).filter((b) => b.byteLength > 0) })
   try {
     const first = await read(run.template)
-    await caller.call('begin', { picture: first, setup: run.setup, front: run.front?.(run.template) }, send(first))
+    await caller.call(
+      'begin',
+      { picture: first, setup: run.setup, front: run.front?.(run.template) },
+      send(first),
+    )
     let next = 0
     for (const [i, frame] of run.frames.entries()) {
       while (next < run.frames.length && next < i + AHEAD) {

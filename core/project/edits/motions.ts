@@ -73,7 +73,14 @@ export const MOTION_EDITS = {
       const { motion } = getMotion(p, a.motionId)
       const { form, smooth } = motion
       getMotion(p, a.motionId).motion = {
-        ...{ form, reference: a.reference, anchor: a.anchor, first: a.reference, places: [a.anchor], quality: [1] },
+        ...{
+          form,
+          reference: a.reference,
+          anchor: a.anchor,
+          first: a.reference,
+          places: [a.anchor],
+          quality: [1],
+        },
         ...(smooth === undefined ? {} : { smooth }),
       }
     },

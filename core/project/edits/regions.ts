@@ -1,6 +1,14 @@
 import { z } from 'zod'
 import type { Animated } from '../../anim'
-import { cornersOf, ITEM_JOINS, ITEM_KINDS, outlineOfShape, reversed, valueOf, withCorner } from '../../region'
+import {
+  cornersOf,
+  ITEM_JOINS,
+  ITEM_KINDS,
+  outlineOfShape,
+  reversed,
+  valueOf,
+  withCorner,
+} from '../../region'
 import { putKey, valueAt } from '../../anim'
 import { deepCopy } from '../copies'
 import { defineEdit } from '../define'
@@ -34,7 +42,16 @@ const holderNeeded = (p: Project, a: OnShape): Region => {
 
 const change = shapeSchema
   .pick({
-    ...{ name: true, on: true, join: true, invert: true, hue: true, looks: true, samples: true, mediaId: true },
+    ...{
+      name: true,
+      on: true,
+      join: true,
+      invert: true,
+      hue: true,
+      looks: true,
+      samples: true,
+      mediaId: true,
+    },
   })
   .partial()
 
@@ -62,9 +79,13 @@ export const REGION_EDITS = {
       if (step.where.shapes.some((s) => s.id === a.shapeId)) return
       const { feather, ...given } = a.form ?? {}
       const soft = Math.round(p.size.height / 18)
-      const begins = a.kind === 'ellipse' || a.kind === 'rectangle' ? { feather: feather ?? [soft, soft] } : { ...(feather ? { feather } : {}) }
+      const begins =
+        a.kind === 'ellipse' || a.kind === 'rectangle'
+          ? { feather: feather ?? [soft, soft] }
+          : { ...(feather ? { feather } : {}) }
       const shape = newShape(a.shapeId, a.kind, step.where.shapes.length, { ...begins, ...given })
-      if (a.keyed !== undefined && shape.form.points) putKey(shape.form.points, a.keyed, shape.form.points.value)
+      if (a.keyed !== undefined && shape.form.points)
+        putKey(shape.form.points, a.keyed, shape.form.points.value)
       const { join, samples, mediaId, regionId } = a
       const more = { join, samples, mediaId, regionId }
       Object.assign(shape, Object.fromEntries(Object.entries(more).filter(([, v]) => v !== undefined)))
@@ -210,7 +231,8 @@ export const REGION_EDITS = {
         throw new NotFound('shape with a centre', a.shapeId)
       const kind = shape.kind
       const at = (t: number) => {
-        const of = (animated: Animated | undefined, fallback: unknown) => (animated ? valueAt(animated, t) : fallback)
+        const of = (animated: Animated | undefined, fallback: unknown) =>
+          animated ? valueAt(animated, t) : fallback
         const [c, s] = [of(centre, [0, 0]), of(size, [1, 1])] as [[number, number], [number, number]]
         return valueOf(outlineOfShape(kind, c, s, Number(of(angle, 0)), Number(of(round, 0))))
       }

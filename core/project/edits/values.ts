@@ -152,7 +152,8 @@ export const VALUE_EDITS = {
   ),
   'mover.put': defineEdit(
     { place, mover: moverSchema },
-    (a) => `${a.mover.kind === 'follow' ? 'Follow with' : a.mover.kind === 'ride' ? 'Take along' : `Set ${a.mover.kind} of`} ${placeLabel(a.place)}`,
+    (a) =>
+      `${a.mover.kind === 'follow' ? 'Follow with' : a.mover.kind === 'ride' ? 'Take along' : `Set ${a.mover.kind} of`} ${placeLabel(a.place)}`,
     (p, a) => {
       if (a.mover.kind === 'follow' && a.mover.source.kind === 'value')
         refuseCircle(p, a.place, a.mover.source.place)

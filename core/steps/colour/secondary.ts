@@ -13,7 +13,10 @@ export function qualifier(v: {
   light: [number, number]
   soft: number
 }): Float32Array {
-  const both = (soft: number, least: number): [number, number] => [Math.max(soft, least), Math.max(soft, least)]
+  const both = (soft: number, least: number): [number, number] => [
+    Math.max(soft, least),
+    Math.max(soft, least),
+  ]
   return qualifierTable({
     ...v,
     hue: hueOf(v.sample).hue,

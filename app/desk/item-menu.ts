@@ -1,0 +1,125 @@
+import { valueAt } from '@stilus/core/anim'
+import { writeSvg } from '@stilus/core/formats'
+import {
+  getShot,
+  getStep,
+  type Project,
+  resolveItem,
+  type Shape,
+  type Step,
+  treatmentTime,
+} from '@stilus/core/project'
+import { corner, cornersOf, handlesOf, hasHandles, outlineOfShape, valueOf } from '@stilus/core/region'
+import { saveText } from '../session/save-text'
+import { uid } from '../session/work'
+import { edit } from '../store/edit'
+import { store } from '../store/store'
+import type { MenuItem } from '../ui/overlays'
+import { trackItem } from '../motion/new-motion'
+
+interface At {
+  shotId: string
+  stepId: string
+  shapeId: string
+}
+
+let copied: Shape[] | undefined
+
+export const hasItems = (): boolean => copied !== undefined
+
+/** Puts the copied items into a step's region. */
+export function pasteItems(shotId: string, stepId: string): void {
+  if (copied) store.dispatch(edit('region.paste', { shotId, stepId, shapes: copied, newId: uid() }))
+}
+
+/** The outlines of a step's shapes under the playhead as a drawing. */
+export function drawingOf(project: Project, shotId: string, step: Step): string {
+  const shot = getShot(project, shotId)
+  const t = treatmentTime(shot, store.getState().view.frame)
+  const list = (step.where?.shapes ?? []).flatMap((shape) => {
+    const item = step.where && resolveItem(project, shot, step, step.where, shape, t, () => -1)
+    if (item?.kind === 'outline') return [{ name: shape.name, corners: cornersOf(item.points) }]
+    if (item?.kind !== 'ellipse' && item?.kind !== 'rectangle') return []
+    return [
+      {
+        name: shape.name,
+        corners: outlineOfShape(item.kind, item.centre, item.size, item.angle, item.round),
+      },
+    ]
+  })
+  return writeSvg(list, project.size)
+}
+
+/** What can be done with an item of a region. */
+export function itemMenu(project: Project, at: At, shape: Shape): (MenuItem | null)[] {
+  const { dispatch } = store
+  const step = getStep(getShot(project, at.shotId), at.stepId)
+  const t = treatmentTime(getShot(project, at.shotId), store.getState().view.frame)
+  const locked = Boolean(shape.locked)
+  const drawn = shape.kind === 'ellipse' || shape.kind === 'rectangle'
+  const outline = shape.kind === 'outline'
+  const { corners: chosen, keySelf } = store.getState().view
+  const bend = (bezier: boolean) => {
+    const points = shape.form.points
+    if (!points) return
+    const list = cornersOf(valueAt(points, t) as number[])
+    const which = chosen.length ? chosen : list.map((_, i) => i)
+    const next = list.map((c, i) => {
+      if (!which.includes(i)) return c
+      if (!bezier) return { ...corner(c.x, c.y, hasHandles(c) ? 0.5 : c.soft), width: c.width }
+      const ways = handlesOf(
+        list.map((x, j) => (j === i && !x.soft && !hasHandles(x) ? { ...x, soft: 0.5 } : x)),
+        i,
+      )
+      return { ...c, in: ways.in, out: ways.out }
+    })
+    const place = { ...at, param: 'points' }
+    dispatch(edit(keySelf ? 'key.put' : 'value.set', { place, at: t, value: valueOf(next) }))
+  }
+  return [
+    ...(drawn || outline ? [{ label: 'Track what it surrounds', run: () => void trackItem(at, shape) }] : []),
+    ...(drawn
+      ? [
+          {
+            label: 'Make it a free outline',
+            disabled: locked,
+            run: () => void dispatch(edit('outline.free', at)),
+          },
+        ]
+      : []),
+    ...(outline
+      ? [
+          { label: 'Bezier handles', disabled: locked, run: () => bend(true) },
+          { label: 'Softness instead of handles', disabled: locked, run: () => bend(false) },
+          {
+            label: 'Reverse its direction',
+            disabled: locked,
+            run: () => void dispatch(edit('outline.reverse', at)),
+          },
+        ]
+      : []),
+    null,
+    { label: 'Copy', run: () => void (copied = [shape]) },
+    { label: 'Copy all items', run: () => void (copied = step.where?.shapes) },
+    {
+      label: 'Put on the shelf',
+      run: () =>
+        void dispatch(
+          edit('region.keep', {
+            shotId: at.shotId,
+            stepId: at.stepId,
+            shapeIds: [shape.id],
+            itemId: uid(),
+            name: shape.name,
+          }),
+        ),
+    },
+    ...(shape.kind === 'region'
+      ? [{ label: 'Make separate', run: () => void dispatch(edit('region.apart', { ...at, newId: uid() })) }]
+      : []),
+    {
+      label: 'Write outlines to a drawing (SVG)',
+      run: () => saveText(`${step.name} region.svg`, drawingOf(project, at.shotId, step)),
+    },
+  ]
+}
