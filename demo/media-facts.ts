@@ -55,6 +55,8 @@ export const MEDIA_FACTS: Record<string, MediumFacts> = {
   'rooftop-plate.webm': video(120, 'vp09.00.31.08'),
   'title-card.png': still(),
   'end-card.png': still(),
+  'word-moon.png': still(),
+  'word-comet.png': still(),
   'placeholder-chart.png': still(),
   'placeholder-flight.png': still(),
   'score.m4a': {

@@ -21,6 +21,9 @@ export const kitPath = inFolder('kit')
 /** The id of a medium: its file's name without the ending. */
 export const mediumId = (file: string): string => file.replace(/\.\w+$/, '')
 
+/** The project as it is so far. */
+export type Look = () => Project
+
 export type Act = <N extends EditName>(name: N, args: EditArgs<N>) => unknown
 
 const STILLS: Record<string, string> = { png: 'PNG', jpg: 'JPEG' }
@@ -87,6 +90,6 @@ export function demoProject(): Project {
     shots,
     sounds,
   })
-  finishShots(act)
+  finishShots(act, () => project)
   return project
 }

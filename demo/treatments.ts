@@ -1,21 +1,26 @@
-import { type Act } from './project'
+import { readFileSync } from 'node:fs'
+import { fileURLToPath } from 'node:url'
+import { readMotion } from '@stilus/core/formats'
+import { type MotionItem, pinActs, type Track } from '@stilus/core/project'
+import { type Act, type Look } from './project'
 
 type Values = Record<string, number | number[] | string>
 
 /** The finishing of the demo with what Stilus can do: shots done, shots begun, notes on those that wait. */
-export function finishShots(act: Act): void {
+export function finishShots(act: Act, look: Look): void {
   harbour(act)
   talk(act)
   lantern(act)
   hammer(act)
   rooftop(act)
+  flags(act, look)
+  cart(act)
+  talkOn(act)
   note(act, 'comet', 'Left untouched: try a glow on the tin and a cooler night.')
   note(act, 'green', 'To be keyed over the rooftop. The lamps on the cloth do not meet: uneven on purpose.')
   note(act, 'bench', 'The star chart goes onto the tablet; the arm stays in front.')
   note(act, 'tower', 'Sways sideways: steady it, keep the tilt.')
   note(act, 'square', 'The fox goes out of this one: only the empty square stays.')
-  note(act, 'cart', 'The sign in colour, the rest in monochrome.')
-  note(act, 'flags', 'Two words ride on the flags.')
   note(act, 'stairs', 'The first half is too dark: a soft window that rides with him, and leaves.')
   note(act, 'close-up', 'Stands for footage that comes later.')
   note(act, 'flight', 'Stands for footage that comes later.')
@@ -163,4 +168,143 @@ function rooftop(act: Act): void {
   treat(act, 'rooftop', 'halo', 'halation', 'Halos', 1, { threshold: 0.6, radius: 8, strength: 0.5 })
   treat(act, 'rooftop', 'grain', 'grain', 'Film grain', 2, { amount: 0.12, size: 1.6 })
   act('shot.state', { shotId: 'rooftop', state: 'in work' })
+}
+
+const TRACK: Track = {
+  ...{ scale: true, rotation: true, shear: true, perspective: true },
+  ...{ pattern: [16, 16], search: [40, 40], refresh: 'worn' },
+}
+
+const measured = (name: string) => fileURLToPath(new URL(`./motions/${name}`, import.meta.url))
+
+/** Puts a motion that demo/track.ts measured onto the shelf. */
+function shelve(act: Act, id: string, name: string, of: { mediaId: string; shotId: string }): MotionItem {
+  const { motion } = readMotion(readFileSync(measured(`${name}.json`), 'utf8'), `${name}.json`)
+  const item: MotionItem = { id, name, kind: 'motion', ...of, motion, track: TRACK }
+  act('shelf.put', { item })
+  return item
+}
+
+/** Two words over the shot of the flags, each taken along by one of them; the second leaves when its flag is covered. */
+function flags(act: Act, look: Look): void {
+  const of = { mediaId: 'two-flags', shotId: 'flags' }
+  const shot = look().shots.find((s) => s.id === 'flags')
+  if (!shot) return
+  const words = [
+    {
+      shotId: 'word-moon',
+      name: 'Moon',
+      lane: 2,
+      length: shot.length,
+      item: shelve(act, 'red-flag', 'Red flag', of),
+    },
+    {
+      shotId: 'word-comet',
+      name: 'Comet',
+      lane: 3,
+      length: 40,
+      item: shelve(act, 'blue-flag', 'Blue flag', of),
+    },
+  ]
+  for (const { shotId, name, lane, length, item } of words) {
+    act('shot.place', {
+      shot: {
+        ...{
+          id: shotId,
+          name: `Word: ${name}`,
+          mediaId: shotId,
+          lane,
+          start: shot.start,
+          length,
+          in: 0,
+          zero: 0,
+        },
+        ...{ sound: null, state: 'done', note: 'Rides on its flag.', steps: [] },
+      },
+    })
+    for (const [edit, args] of pinActs(
+      look(),
+      item,
+      { shotId, stepId: `${shotId}-ride`, at: 0 },
+      'picture',
+      false,
+    ))
+      act(edit, args as never)
+  }
+  treat(act, 'flags', 'dusk', 'grade', 'Dusk', 0, { contrast: 1.08, temperature: -8 })
+  act('shot.state', { shotId: 'flags', state: 'done' })
+  note(act, 'flags', 'Two words ride on the flags, one point each.')
+}
+
+/** The cart's sign in colour, the rest in monochrome; the driver sharp on a softened background, held by three pieces that overlap. */
+function cart(act: Act): void {
+  const shotId = 'cart'
+  const of = { mediaId: 'cart-comes', shotId }
+  const sign = shelve(act, 'sign', 'Sign', of)
+  const head = shelve(act, 'driver-head', 'Driver head', of)
+  const at = sign.motion.reference
+  const ride = (...items: MotionItem[]) => ({
+    motions: items.map((i) => i.id),
+    at,
+    inverted: false,
+    on: true,
+  })
+  treat(act, shotId, 'soft', 'lens-blur', 'Soft town', 0, { radius: 7 })
+  const pieces = [
+    ['head', 'ellipse', [742, 190], [210, 210], head],
+    ['shoulders', 'ellipse', [735, 290], [260, 130], head, sign],
+    ['cart', 'rectangle', [690, 400], [620, 330], sign],
+  ] as const
+  for (const [shapeId, kind, centre, size, ...items] of pieces) {
+    const form = { centre: [...centre], size: [...size], feather: [10, 26] }
+    act('region.add', { shotId, stepId: 'soft', shapeId, kind, form })
+    act('region.ride', { shotId, stepId: 'soft', shapeId, ride: ride(...items) })
+  }
+  act('region.invert', { shotId, stepId: 'soft', invert: true })
+  treat(act, shotId, 'grey', 'monochrome', 'All but the sign', 1, {})
+  const corners = [608, 291, 923, 300, 924, 430, 608, 441]
+  const points = [0, 2, 4, 6].flatMap((i) => [corners[i] ?? 0, corners[i + 1] ?? 0, 0, 0, 0, 0, 0, 1])
+  act('region.add', {
+    ...{ shotId, stepId: 'grey', shapeId: 'board', kind: 'outline' },
+    form: { points, feather: [1, 2] },
+  })
+  act('region.ride', { shotId, stepId: 'grey', shapeId: 'board', ride: ride(sign) })
+  act('region.invert', { shotId, stepId: 'grey', invert: true })
+  act('region.shape', { shotId, stepId: 'grey', shapeId: 'board', change: { name: 'The sign' } })
+  act('region.shutter', { shotId, stepId: 'grey', shutter: 180 })
+  act('shot.state', { shotId, state: 'done' })
+  note(act, shotId, 'The sign in colour, the rest in monochrome; the town is soft behind the driver.')
+}
+
+/** The face lightened, except where the hand is in front of it. */
+function talkOn(act: Act): void {
+  const shotId = 'talk-on'
+  const face = shelve(act, 'face', 'Face', { mediaId: 'stargazer-talks', shotId })
+  treat(act, shotId, 'light', 'grade', 'Lighter face', 0, { exposure: 0.7, temperature: 8 })
+  const keys = JSON.parse(readFileSync(measured('hand-outline.json'), 'utf8')) as {
+    at: number
+    value: number[]
+  }[]
+  const [first] = keys
+  if (!first) return
+  const hand = { shotId, stepId: 'light', shapeId: 'hand' }
+  // Frames of the medium are treatment times here: the shot shows its medium at its own rate from frame `zero` on.
+  act('region.add', {
+    ...hand,
+    kind: 'outline',
+    form: { points: first.value, feather: [2, 8] },
+    join: 'hold',
+  })
+  for (const key of keys)
+    act('key.put', { place: { ...hand, param: 'points' }, at: key.at - 70, value: key.value })
+  act('region.shape', { ...hand, change: { name: 'Hand in front' } })
+  const [l = 0, t = 0, r = 0, , , b = 0] = face.motion.anchor
+  const [w, h] = [(r - l) / 0.72, (b - t) / 0.6]
+  const form = { centre: [(l + r) / 2, (t + b) / 2], size: [w * 0.95, h * 1.05], feather: [40, 40] }
+  act('region.add', { shotId, stepId: 'light', shapeId: 'face', kind: 'ellipse', form })
+  const ride = { motions: [face.id], at: face.motion.reference, inverted: false, on: true }
+  act('region.ride', { shotId, stepId: 'light', shapeId: 'face', ride })
+  act('region.shape', { shotId, stepId: 'light', shapeId: 'face', change: { name: 'Face' } })
+  act('shot.state', { shotId, state: 'done' })
+  note(act, shotId, 'Lighter, except for the hand in front.')
 }

@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs'
 import { createRequire } from 'node:module'
 import { after, before, test } from 'node:test'
 import type { AxeResults } from 'axe-core'
-import { pictureOf } from './acts'
+import { chooseItem, pictureOf, tileOf } from './acts'
 import { openStage, type Stage } from './browser'
 
 const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8')
@@ -87,6 +87,21 @@ test('desk: scopes, comparing, rulers, shelf, presets, curves, what moves a valu
   await page.keyboard.press('Control+z')
   await page.keyboard.press('Control+z')
   await page.keyboard.press('Control+z')
+})
+
+test('region tools, keys on their histograms, and the motion view', async () => {
+  const { page } = stage
+  await page.goto(`${stage.address}/p/the-tin-comet/shot/cart`)
+  await pictureOf(page, 0)
+  await tileOf(page, 'All but the sign').click()
+  await page.keyboard.press('2')
+  await chooseItem(page, 'Keys, clips, the shelf and files', 'Hue key')
+  await clean()
+  await page.keyboard.press('Control+z')
+  await page.getByRole('button', { name: /^Rides on Sign/ }).click()
+  await page.getByRole('img', { name: 'Quality over the frames of the medium' }).waitFor()
+  await clean()
+  await page.keyboard.press('Escape')
 })
 
 test('hand over', async () => {

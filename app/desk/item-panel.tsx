@@ -32,7 +32,11 @@ export function ItemPanel({ step, shape, at }: ItemProps) {
   // What is drawn on a histogram needs no row of its own.
   const drawn = shape.kind === 'luminance' ? ['light', 'lightSoft'] : []
   return (
-    <div className="grid gap-1 border-t pt-2" aria-label={`What ${shape.name} is set to`} role="group">
+    <div
+      className="grid grid-cols-[minmax(0,1fr)] gap-1 border-t pt-2"
+      aria-label={`What ${shape.name} is set to`}
+      role="group"
+    >
       {shape.locked && (
         <p className="text-dim">{shape.name} is locked: unlock it in the list to change it.</p>
       )}
@@ -83,7 +87,7 @@ export function ItemPanel({ step, shape, at }: ItemProps) {
                   aria-label={`Outline colour ${hue + 1}`}
                   aria-pressed={(shape.hue ?? 0) === hue}
                   className={cx(
-                    'size-6 rounded p-1',
+                    'size-5 rounded p-0.5',
                     (shape.hue ?? 0) === hue && 'bg-field-over ring-1 ring-text',
                   )}
                   onClick={() => change({ hue })}

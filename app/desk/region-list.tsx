@@ -24,7 +24,7 @@ export function RegionList({ step, region, label }: { step: Step; region: Region
   const move = (shape: Shape, to: number) =>
     dispatch(edit('region.order', { shotId: shot.id, stepId: step.id, shapeId: shape.id, to }))
   return (
-    <ul className="grid gap-px" aria-label={label}>
+    <ul className="grid grid-cols-[minmax(0,1fr)] gap-px" aria-label={label}>
       {region.shapes.map((shape, i) => (
         <ItemRow
           key={shape.id}
@@ -103,7 +103,7 @@ function ItemRow({
           value={shape.join}
           options={ITEM_JOINS.map((value) => ({ value, label: JOIN_NAMES[value] }))}
           onChange={(join) => change({ join: join as Shape['join'] })}
-          className="w-[92px]"
+          className="w-[88px]"
         />
         <IconButton
           label={shape.locked ? `Unlock ${shape.name}` : `Lock ${shape.name}`}

@@ -41,13 +41,13 @@ export function WhereFace({ step }: { step: Step }) {
   const chosen = all.find((s) => s.id === shapeId) ?? all[0]
   const outlines = drawing === 'outline' || all.some((s) => s.kind === 'outline')
   return (
-    <div className="grid gap-2">
-      <div className="grid grid-cols-[1fr_1fr_1fr_auto] gap-1">
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-2">
+      <div className="grid grid-cols-[minmax(0,4fr)_minmax(0,5fr)_minmax(0,4fr)_28px] gap-1">
         {TOOLS.map(({ kind, label, icon: Icon }) => (
           <Button
             key={kind}
             aria-pressed={drawing === kind}
-            className={cx('px-1', drawing === kind && 'ring-1 ring-where')}
+            className={cx('gap-1! px-0!', drawing === kind && 'ring-1 ring-where')}
             onClick={() =>
               dispatch(viewActions.set({ drawing: drawing === kind ? null : kind, look: 'result' }))
             }
@@ -67,8 +67,11 @@ export function WhereFace({ step }: { step: Step }) {
         )
       )}
       {outlines && (
-        <label className="flex min-h-7 items-center justify-between">
-          <span className="text-dim">Key by itself: moving at another time sets a key</span>
+        <label
+          className="flex min-h-7 items-center justify-between"
+          title="Moving a corner at another time sets a key of the whole outline. Switched off, it moves at all times."
+        >
+          <span className="text-dim">Key by itself</span>
           <Toggle
             label="Key by itself"
             value={keySelf}
@@ -235,7 +238,7 @@ function AddMenu({ step }: { step: Step }) {
       <Menu
         align="end"
         trigger={
-          <Button aria-label="Keys, clips, the shelf and files" className="px-2">
+          <Button aria-label="Keys, clips, the shelf and files" className="px-0!">
             <Key size={14} />
           </Button>
         }

@@ -1,6 +1,13 @@
 import { writeMotionCsv, writeMotionJson } from '@stilus/core/formats'
-import { type Act, allSteps, type MotionItem, paramsOf, type Project, type Shot } from '@stilus/core/project'
-import { pinActs } from '../session/motions'
+import {
+  type Act,
+  allSteps,
+  type MotionItem,
+  paramsOf,
+  pinActs,
+  type Project,
+  type Shot,
+} from '@stilus/core/project'
 import { saveText } from '../session/save-text'
 import { stopTracking } from '../session/tracking'
 import { uid } from '../session/work'

@@ -54,7 +54,7 @@ export function MotionPanel({ motionId }: { motionId: string }) {
           items={() => motionMenu(project, item)}
         />
       </header>
-      <div className="grid min-h-0 flex-1 content-start gap-3 overflow-y-auto px-3 py-2">
+      <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] content-start gap-3 overflow-y-auto px-3 py-2">
         <TrackButtons item={item} />
         <Sureness item={item} />
         <Check item={item} />

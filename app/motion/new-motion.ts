@@ -9,6 +9,7 @@ import {
   type Shape,
   treatmentTime,
 } from '@stilus/core/project'
+import { cornersOf, mapped } from '@stilus/core/region'
 import { newMotion } from '../session/motions'
 import { contourOf } from '../session/tracking'
 import { tell, uid } from '../session/work'
@@ -59,7 +60,15 @@ export function trackItem(at: At, shape: Shape): void {
   }
   const [xs, ys] = [0, 1].map((c) => contour.filter((_, i) => i % 2 === c)) as [number[], number[]]
   const [l, t, r, b] = [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)]
-  const anchor = [l, t, r, t, r, b, l, b]
+  // An outline of four corners is the surface itself.
+  const four = resolved?.kind === 'outline' ? cornersOf(resolved.points) : []
+  const anchor =
+    four.length === 4 && resolved?.kind === 'outline'
+      ? mapped(
+          four.flatMap((c) => [c.x, c.y]),
+          resolved.map,
+        )
+      : [l, t, r, t, r, b, l, b]
   const item = newMotion(`Motion of ${shape.name}`, here.of, 'plane', inMedium(here.back, anchor), {
     item: at,
   })
@@ -70,7 +79,7 @@ export function trackItem(at: At, shape: Shape): void {
       `Track ${shape.name}`,
     ),
   )
-  if (made) store.dispatch(viewActions.set({ motionId: item.id, drawing: null }))
+  if (made) store.dispatch(viewActions.set({ motionId: item.id, drawing: null, corners: [] }))
 }
 
 const inMedium = (back: Parameters<typeof through>[0], list: readonly number[]) =>

@@ -1,4 +1,4 @@
-import { type Project, sequenceLength } from '@stilus/core/project'
+import { allSteps, type Project, sequenceLength } from '@stilus/core/project'
 import { toTimecode } from '@stilus/core/time'
 import type { Container, Delivery, Grade } from '@stilus/engine'
 import { packProject } from '@stilus/engine'
@@ -24,6 +24,10 @@ const SAYS: Record<Container, string> = {
   png: 'One picture a frame in a zip, with alpha, without sound.',
 }
 
+/** The steps of a shot that act in a region. */
+const withRegions = (shot: Project['shots'][number]): string[] =>
+  allSteps(shot.steps).flatMap((step) => (step.where?.shapes.length ? [step.id] : []))
+
 const CHOICES: { label: string; which(shot: Project['shots'][number]): boolean }[] = [
   { label: 'All', which: () => true },
   { label: 'Those done', which: (s) => s.state === 'done' },
@@ -37,6 +41,7 @@ export function HandoverScreen({ project }: { project: Project }) {
   const [what, setWhat] = useState<'sequence' | 'marks' | 'shots'>('sequence')
   const [chosen, setChosen] = useState<readonly string[]>(() => project.shots.map((s) => s.id))
   const [handles, setHandles] = useState(12)
+  const [of, setOf] = useState<'pictures' | 'mattes'>('pictures')
   const [container, setContainer] = useState<Container>('mp4')
   const [quality, setQuality] = useState<Grade>('high')
   const [depth, setDepth] = useState<8 | 16>(16)
@@ -45,9 +50,15 @@ export function HandoverScreen({ project }: { project: Project }) {
   const picked = project.shots.filter((s) => chosen.includes(s.id)).sort((a, b) => a.start - b.start)
   const list: Delivery[] =
     what === 'shots'
-      ? picked.map((s) => ({ what: { kind: 'shot', shotId: s.id, handles }, container, quality, depth }))
+      ? picked.flatMap((s) =>
+          (of === 'pictures' ? [undefined] : withRegions(s)).map((matteOf) => ({
+            what: { kind: 'shot' as const, shotId: s.id, handles, ...(matteOf ? { matteOf } : {}) },
+            ...{ container, quality, depth },
+          })),
+        )
       : [{ what: { kind: what }, container, quality, depth }]
-  const frames = what === 'shots' ? picked.reduce((n, s) => n + s.length, 0) : sequenceLength(project)
+  const frames =
+    what === 'shots' ? (list.length ? picked.reduce((n, s) => n + s.length, 0) : 0) : sequenceLength(project)
   const hasMarks = project.marks.in !== null || project.marks.out !== null
   const timecode = (f: number) => toTimecode(project.startTimecode + f, project.rate)
   return (
@@ -108,6 +119,24 @@ export function HandoverScreen({ project }: { project: Project }) {
                       </li>
                     ))}
                 </ul>
+                <Row label="Of them">
+                  <Segments
+                    label="What of the shots"
+                    value={of}
+                    options={[
+                      { value: 'pictures', label: 'Pictures' },
+                      { value: 'mattes', label: 'Mattes of regions' },
+                    ]}
+                    onChange={(v) => setOf(v as typeof of)}
+                  />
+                </Row>
+                {of === 'mattes' && (
+                  <p className="-mt-3 pl-24 text-dim">
+                    {list.length
+                      ? 'One file for each step that has a region, white where it acts.'
+                      : 'No step of these shots has a region. Give one a region on its Where face first.'}
+                  </p>
+                )}
                 <Row label="Handles">
                   <NumberField
                     label="Handles"

@@ -187,6 +187,12 @@ export async function startTracking(
     if (end === 'lost') {
       const [low, high] = spanOf(motion)
       const last = direction > 0 ? high : low
+      const { view } = store.getState()
+      // The place to look at, if nobody has gone elsewhere meanwhile.
+      if (view.shotId === shot.id && view.motionId === motionId && !view.playing)
+        store.dispatch(
+          viewActions.set({ frame: timeOfFrame(project, shot, item, last) - treatmentTime(shot, 0) }),
+        )
       tell(
         'info',
         `${item.name} was lost after frame ${last}. Go there, put it right by hand and track on, or track from the other end.`,

@@ -160,9 +160,10 @@ export function OutlineHandles(
       return remove()
     }
     const by = arrowStep(event)
-    if (!by || shape.locked) return
+    if (!by) return
     event.preventDefault()
     event.stopPropagation()
+    if (shape.locked) return
     set(moved(corners, chosen.length ? chosen : all, by), `keys-${shape.id}`)
   }
 

@@ -128,6 +128,7 @@ export function ShapeHandles({
     if (!delta) return
     event.preventDefault()
     event.stopPropagation()
+    if (shape.locked) return
     set('centre', [round(form.centre[0] + delta[0]), round(form.centre[1] + delta[1])], `keys-${shape.id}`)
   }
 

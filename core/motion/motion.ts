@@ -203,7 +203,7 @@ export function withPlace(
 }
 
 /** Frames to look at, the least sure first. */
-export function doubtful(motion: Motion, below = 0.8): { frame: number; quality: number }[] {
+export function doubtful(motion: Motion, below = 0.7): { frame: number; quality: number }[] {
   return motion.quality
     .flatMap((q, i) =>
       q !== null && q < below && qualityAt(motion, motion.first + i) !== 1

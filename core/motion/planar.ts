@@ -146,7 +146,7 @@ export class PlanarTracker {
       }
     const best = list.sort((a, b) => b.match - a.match).slice(0, 2)
     const tried = best.map((g) =>
-      register(this.k, this.#first, pyramid, g, { freedom: this.options.freedom, hold }),
+      register(this.k, this.#first, pyramid, g, { freedom: this.options.freedom, hold, thorough: true }),
     )
     return tried.sort((a, b) => score(b) - score(a))[0]
   }

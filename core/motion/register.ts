@@ -56,6 +56,8 @@ const both = (a: Freedom, b: Freedom): Freedom => ({
 
 /** Tukey's constant: full efficiency less 5 % under Gaussian noise. */
 const TUKEY = 4.685
+/** A correlation that needs no second look. */
+const SURE = 0.995
 /** Least deviation that is taken for noise: a little more than half an 8-bit code. */
 const NOISE = 0.003
 
@@ -66,6 +68,8 @@ export interface RegisterOptions {
   rounds?: number
   /** The coarsest level to begin on. */
   from?: number
+  /** Begins on finer levels too where the coarse ones led astray, and takes what fits best. */
+  thorough?: boolean
 }
 
 /**
@@ -77,10 +81,27 @@ export function register(
   template: Template,
   pyramid: readonly Plane[],
   guess: Pose,
-  { freedom, hold, rounds = 12, from = template.levels.length - 1 }: RegisterOptions,
+  options: RegisterOptions,
+): Fit {
+  const top = Math.min(options.from ?? Infinity, template.levels.length - 1)
+  let best = descended(k, template, pyramid, guess, options, top)
+  if (!options.thorough) return best
+  for (let level = 0; level <= top && best.match < SURE; level++) {
+    const next = descended(k, template, pyramid, guess, { ...options, rounds: 60 }, level)
+    if (next.match * next.share > best.match * best.share) best = next
+  }
+  return best
+}
+
+function descended(
+  k: Kernels,
+  template: Template,
+  pyramid: readonly Plane[],
+  guess: Pose,
+  { freedom, hold, rounds = 12 }: RegisterOptions,
+  top: number,
 ): Fit {
   let pose: Pose = guess
-  const top = Math.min(from, template.levels.length - 1)
   let strict = 0
   for (let level = top; level >= 0; level--) {
     const points = template.levels[level] as Float32Array
@@ -105,7 +126,7 @@ export function register(
         if (!next) break
         const moved = travelled(pose, next)
         pose = next
-        if (moved < (level > 0 ? 0.06 : 0.01) && round > 1) break
+        if (moved < (level > 0 ? 0.1 : 0.02) && round > 1) break
       }
     }
   }
@@ -200,10 +221,21 @@ function improved(pose: Pose, sums: Float32Array, basis: readonly number[][]): P
   basis.forEach((column, i) => column.forEach((v, j) => (p[j] = (p[j] as number) + v * (step[i] as number))))
   const [p0 = 0, p1 = 0, p2 = 0, p3 = 0, p4 = 0, p5 = 0, p6 = 0, p7 = 0] = p
   const map = multiply(pose.map, [1 + p0, p1, p2, p3, 1 + p4, p5, p6, p7, 1])
-  const gain = pose.gain + (step[m] as number)
+  const { gain, offset } = light(sums, pose)
   if (![...map, gain].every(Number.isFinite) || !(gain > 0.05 && gain < 20) || Math.abs(map[8]) < 1e-6)
     return undefined
-  return { map: normalised(map), gain, offset: pose.offset + (step[m + 1] as number) }
+  return { map: normalised(map), gain, offset }
+}
+
+/** Gain and offset that give the picture's values the mean and deviation of the template's. Fitting them to each other instead would take all contrast away where they do not match yet. */
+function light(sums: Float32Array, { gain, offset }: Pose): { gain: number; offset: number } {
+  const [w, i, e] = [at(sums, 9, 9), at(sums, 8, 9), at(sums, 9, 10)]
+  const [ii, ie, ee] = [at(sums, 8, 8), at(sums, 8, 10), at(sums, 10, 10)]
+  const varI = ii - (i * i) / w
+  const varT = gain * gain * varI - 2 * gain * (ie - (i * e) / w) + ee - (e * e) / w
+  const found = Math.sqrt(Math.max(varT, 1e-12) / Math.max(varI, 1e-12))
+  const meanT = (gain * i + offset * w - e) / w
+  return { gain: found, offset: meanT - (found * i) / w }
 }
 
 /** Gauss's elimination with the right side as last column; undefined where there is no one solution. */

@@ -10,6 +10,7 @@ export {
 } from './edit'
 export { EDITS } from './edits'
 export { inFront } from './edits/regions'
+export { pinActs } from './pin'
 export { fitOf, mapOf, motionFrame, motionNumber, rideMap } from './motions'
 export { type Looks, resolveItem, resolveItems } from './regions'
 export {

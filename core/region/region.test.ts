@@ -1,21 +1,7 @@
 import fc from 'fast-check'
 import { type Plane, wholeOf } from '../frame'
 import { testKernels, worst } from '../testing/pictures'
-import {
-  cornersOf,
-  corner,
-  flatten,
-  itemMatte,
-  matteBounds,
-  outlineOfShape,
-  type PlainShape,
-  plainly,
-  rasterise,
-  type ResolvedItem,
-  twiceArea,
-  valueOf,
-  withCorner,
-} from '.'
+import { matteBounds, type PlainShape, plainly, rasterise, type ResolvedItem } from '.'
 
 const k = testKernels()
 afterEach(() => expect(k.used).toBe(0))

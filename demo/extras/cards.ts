@@ -80,6 +80,15 @@ export const titleCard: Layer[] = [
   },
 ]
 
+/** A word on nothing, 1280x720, its middle at a place: it is pinned to things that move. */
+export const word = (text: string, x: number, y: number, height: number): Layer[] => {
+  const [left, top] = [x - widthOf(text, height) / 2, y - height / 2]
+  return [
+    { name: 'shadow', tone: [20, 16, 26], contours: lettered(text, left + 3, top + 4, height, 1.2) },
+    { name: 'lettering', tone: [246, 230, 192], contours: lettered(text, left, top, height) },
+  ]
+}
+
 /** The card that ends the film: the company's mark on dark paper. */
 export const endCard: Layer[] = [
   { name: 'ground', tone: [27, 31, 48], contours: [[0, 0, 1280, 0, 1280, 720, 0, 720]] },

@@ -18,6 +18,7 @@ import {
   png,
   svg,
   titleCard,
+  word,
 } from './cards'
 import { cdl, cube, edl, harbourNight, lamplight, ROSTER, SECONDS, subtitles } from './lists'
 
@@ -30,6 +31,9 @@ const still = (layers: Layer[], width: number, height: number) =>
 
 writeFileSync(`${MEDIA}title-card.png`, still(titleCard, 1280, 720))
 writeFileSync(`${MEDIA}end-card.png`, still(endCard, 1280, 720))
+// They ride on the flags: placed as those lie in frame 5 of their shot.
+writeFileSync(`${MEDIA}word-moon.png`, still(word('MOON', 196, 190, 44), 1280, 720))
+writeFileSync(`${MEDIA}word-comet.png`, still(word('COMET', 980, 250, 36), 1280, 720))
 writeFileSync(`${MEDIA}placeholder-chart.png`, still(placeholder(['CHART', 'TO COME']), 1280, 720))
 writeFileSync(`${MEDIA}placeholder-flight.png`, still(placeholder(['ROOF TOUR', 'TO COME']), 1280, 720))
 writeFileSync(`${KIT}title-card.ora`, openRaster(titleCard, 1280, 720))

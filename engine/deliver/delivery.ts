@@ -1,12 +1,21 @@
-import { getShot, handles, type Project, sequenceLength } from '@stilus/core/project'
+import { getShot, getStep, handles, type Project, sequenceLength } from '@stilus/core/project'
 import type { Target } from '@stilus/core/render'
 
 export type Container = 'mp4' | 'webm' | 'png'
 export type Grade = 'draft' | 'high' | 'master'
 
+/** A shot with frames around it: its pictures, or where one of its steps acts. */
+export interface ShotDelivery {
+  kind: 'shot'
+  shotId: string
+  handles: number
+  /** The step whose matte is handed over. */
+  matteOf?: string | undefined
+}
+
 /** What to hand back, and how. */
 export interface Delivery {
-  what: { kind: 'sequence' } | { kind: 'marks' } | { kind: 'shot'; shotId: string; handles: number }
+  what: { kind: 'sequence' } | { kind: 'marks' } | ShotDelivery
   container: Container
   quality: Grade
   /** Bits of each channel in a PNG sequence. */
@@ -45,17 +54,22 @@ export function layOut(project: Project, { what, container }: Delivery): Job {
   const named = (part: string) => `${safe(part)}.${EXTENSION[container]}`
   if (what.kind === 'shot') {
     const shot = getShot(project, what.shotId)
+    const matte = what.matteOf === undefined ? undefined : getStep(shot, what.matteOf)
     const room = handles(project, shot)
     const before = Math.min(what.handles, room.before)
     const after = Math.min(what.handles, room.after)
     return {
       ...{
-        target: { kind: 'shot', shotId: shot.id },
+        target: matte
+          ? { kind: 'shot', shotId: shot.id, view: { stepId: matte.id, view: 'region matte' } }
+          : { kind: 'shot', shotId: shot.id },
         first: -before,
         last: shot.length + after,
         head: before,
       },
-      ...{ shotId: shot.id, name: named(`${project.name} - ${shot.name}`) },
+      // The edit refers to pictures, not to mattes.
+      shotId: matte ? undefined : shot.id,
+      name: named(`${project.name} - ${shot.name}${matte ? ` - matte of ${matte.name}` : ''}`),
     }
   }
   const length = sequenceLength(project)
