@@ -8,7 +8,8 @@ import { cx } from '../ui/classes'
 import type { TimeMap } from '../ui/timeline'
 import { choose, gather } from './chosen-keys'
 import { KeyLane } from './key-lane'
-import { animatedValues } from './movers'
+import { MotionLane } from '../motion/motion-lane'
+import { animatedValues, motionsOf } from './movers'
 import { SpanBar } from './span-bar'
 import { useDesk } from './use-desk'
 
@@ -132,7 +133,8 @@ const StepLane = memo(function StepLane(props: {
   const chosen = useApp((s) => s.view.stepIds.includes(step.id))
   const opened = useApp((s) => s.view.openLanes.includes(step.id))
   const movers = animatedValues(step, shotId)
-  const openable = movers.length > 0 || step.use === 'group'
+  const motions = motionsOf(step)
+  const openable = movers.length + motions.length > 0 || step.use === 'group'
   const open = opened || chosen
   const row = useRef<HTMLDivElement>(null)
   useEffect(() => {
@@ -194,6 +196,7 @@ const StepLane = memo(function StepLane(props: {
             {...{ place, label, animated, head, map, depth }}
           />
         ))}
+      {open && motions.map((id) => <MotionLane key={id} {...{ motionId: id, shotId, length, map, depth }} />)}
     </>
   )
 })

@@ -25,3 +25,13 @@ export function animatedValues(step: Step, shotId: string): Mover[] {
     .filter(({ animated }) => animated.keys?.length)
     .map(({ place, animated }) => ({ label: name(place), place, animated }))
 }
+
+/** The motions that anything of a step rides on or follows. */
+export function motionsOf(step: Step): string[] {
+  const rides = [step.where?.ride, ...(step.where?.shapes ?? []).map((s) => s.ride)]
+  const movers = placesOf(step, '').flatMap(({ animated }) => animated.movers ?? [])
+  const used = movers.flatMap((m) =>
+    m.kind === 'ride' ? m.motions : m.kind === 'follow' && m.source.kind === 'motion' ? m.source.motions : [],
+  )
+  return [...new Set([...rides.flatMap((r) => r?.motions ?? []), ...used])]
+}

@@ -1,5 +1,6 @@
 import { valueAt } from '@stilus/core/anim'
-import { paramsOf, type Step, stepValues, treatmentTime } from '@stilus/core/project'
+import { invert, through } from '@stilus/core/matrix'
+import { paramsOf, rideMap, type Step, stepValues, treatmentTime } from '@stilus/core/project'
 import { shown } from '@stilus/core/params'
 import { type PointerEvent, useRef } from 'react'
 import { edit } from '../store/edit'
@@ -30,17 +31,26 @@ function PointHandle(props: { step: Step; id: string; label: string; rect: Rect;
   const dispatch = useAppDispatch()
   const drag = useRef<{ x: number; y: number; at: [number, number]; gesture: string } | null>(null)
   const animated = step.what[id]
-  const value = animated ? valueAt(animated, time) : [0.5, 0.5]
-  const [x, y] = value as [number, number]
-  const set = (at: [number, number], gesture: string) =>
-    dispatch(
-      edit(
-        'value.set',
-        { place: { shotId: shot.id, stepId: step.id, param: id }, at: time, value: at },
-        gesture,
-      ),
-    )
+  const own = (animated ? valueAt(animated, time) : [0.5, 0.5]) as [number, number]
   const { width, height } = project.size
+  // A point that rides is shown where motions have taken it; what is set is where it was drawn.
+  const maps = (animated?.movers ?? []).flatMap((m) => {
+    const map = m.kind === 'ride' && m.on ? rideMap(project, shot, m, time) : undefined
+    return map ? [map] : []
+  })
+  const [x, y] = maps.reduce<[number, number]>(([u, v], map) => {
+    const [px, py] = through(map, u * width, v * height)
+    return [px / width, py / height]
+  }, own)
+  const set = (shown: [number, number], gesture: string) => {
+    const value = maps.reduceRight<[number, number]>(([u, v], map) => {
+      const [px, py] = through(invert(map), u * width, v * height)
+      return [px / width, py / height]
+    }, shown)
+    return dispatch(
+      edit('value.set', { place: { shotId: shot.id, stepId: step.id, param: id }, at: time, value }, gesture),
+    )
+  }
   const snapped = ([u, v]: [number, number]): [number, number] => {
     const [sx, sy] = toGuides(project, [u * width, v * height], width / rect.width)
     return [sx / width, sy / height]

@@ -41,7 +41,6 @@ export {
   POINT_NUMBERS,
   registrationSums,
   type Sampling,
-  softened,
   SUM_SIDE,
   type Sums,
 } from './track'

@@ -8,7 +8,7 @@ import {
   referenceOutlineDistance,
 } from './reference/mattes'
 import { referenceNoise } from './reference/noise'
-import { distance, fillPath, flattenCubic, grow, histogram, joinInto, noise, statistics } from '.'
+import { distance, fillPath, halved, flattenCubic, grow, histogram, joinInto, noise, statistics } from '.'
 
 const k = testKernels(128)
 afterEach(() => expect(k.used).toBe(0))
@@ -182,6 +182,20 @@ function referenceOutlineDistanceTo(line: number[], points: number[]): number {
   }
   return most
 }
+
+it.each([...SIZES, [38, 27]] as const)('halving %i x %i is [1 3 3 1]/8 both ways, borders held', (w, h) => {
+  const src = randomMatte(w, h, 0.5)
+  const half = halved(k, src)
+  const at = (x: number, y: number) =>
+    src.data[Math.min(h - 1, Math.max(0, y)) * w + Math.min(w - 1, Math.max(0, x))] as number
+  const tap = [1, 3, 3, 1].map((v) => v / 8)
+  const exact = Array.from(half.data, (_, i) => {
+    const [x, y] = [2 * (i % half.width) - 1, 2 * Math.floor(i / half.width) - 1]
+    return tap.reduce((s, wy, b) => s + wy * tap.reduce((t, wx, a) => t + wx * at(x + a, y + b), 0), 0)
+  })
+  expect(worst(half.data, exact)).toBeLessThan(1e-6)
+  k.free(src, half)
+})
 
 describe('measures', () => {
   it('statistics are those of the values', () => {

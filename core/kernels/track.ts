@@ -6,15 +6,6 @@ export const POINT_NUMBERS = 8
 /** Rows and columns of the sums: the derivatives by eight parameters, the picture's value, 1, the error, 0. */
 export const SUM_SIDE = 12
 
-/** A plane under [1 2 1]/4 both ways, borders held. */
-export function softened(k: Kernels, src: Plane): Plane {
-  const out = k.plane(src.width, src.height)
-  k.scratch(src.width * 4 + 16, ({ at }) =>
-    k.raw.soften(out.block.at, src.block.at, src.width, src.height, at),
-  )
-  return out
-}
-
 /** A plane of half the size (rounded up) under [1 3 3 1]/8 both ways, borders held. */
 export function halved(k: Kernels, src: Plane): Plane {
   const out = k.plane((src.width + 1) >> 1, (src.height + 1) >> 1)

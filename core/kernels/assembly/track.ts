@@ -1,28 +1,10 @@
-// Luminance for trackers: softening, halving, and the normal equations of a registration.
+// Luminance for trackers: halving, and the normal equations of a registration.
 
 /** Row `y` of a plane, held at its borders. */
 // @ts-ignore: decorator
 @inline
 function row(src: usize, w: i32, h: i32, y: i32): usize {
   return src + ((<usize>max(0, min(h - 1, y)) * w) << 2)
-}
-
-/** dst = src under [1 2 1]/4 both ways, borders held. temp: w floats and 3 more. */
-export function soften(dst: usize, src: usize, w: i32, h: i32, temp: usize): void {
-  const half = f32x4.splat(0.5), quarter = f32x4.splat(0.25)
-  for (let y = 0; y < h; y++) {
-    const a = row(src, w, h, y - 1), b = row(src, w, h, y), c = row(src, w, h, y + 1)
-    for (let x: usize = 0; x < <usize>w << 2; x += 16)
-      v128.store(temp + x, f32x4.add(f32x4.mul(v128.load(b + x), half), f32x4.mul(f32x4.add(v128.load(a + x), v128.load(c + x)), quarter)))
-    const out = row(dst, w, h, y)
-    let left = load<f32>(temp), here = left
-    for (let x = 0; x < w; x++) {
-      const right = load<f32>(temp + (<usize>min(w - 1, x + 1) << 2))
-      store<f32>(out + (<usize>x << 2), here * 0.5 + (left + right) * 0.25)
-      left = here
-      here = right
-    }
-  }
 }
 
 /** dst (ceil w/2 x ceil h/2) = src under [1 3 3 1]/8 both ways, every second one, borders held. temp: w floats and 3 more. */
