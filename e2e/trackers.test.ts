@@ -1,8 +1,10 @@
 import assert from 'node:assert/strict'
 import { test } from 'node:test'
 import { Kernels } from '@stilus/core/kernels'
-import { benchErrors, cartErrors, convergence, coveredErrors, flagErrors } from '../bench/trackers'
 import { median } from '../bench/measure'
+import { benchErrors, cartErrors, flagErrors } from '../bench/tracking/film'
+import { coveredErrors } from '../bench/tracking/known'
+import { convergence } from '../bench/tracking/opencv'
 
 const k = new Kernels(400 * 1048576)
 

@@ -9,8 +9,9 @@ import {
   type Step,
   treatmentTime,
 } from '@stilus/core/project'
-import { corner, cornersOf, handlesOf, hasHandles, outlineOfShape, valueOf } from '@stilus/core/region'
+import { corner, cornersOf, handlesOf, hasHandles, outlineOfShape } from '@stilus/core/region'
 import { saveText } from '../session/save-text'
+import { setCorners } from '../session/outlines'
 import { uid } from '../session/work'
 import { edit } from '../store/edit'
 import { store } from '../store/store'
@@ -58,7 +59,7 @@ export function itemMenu(project: Project, at: At, shape: Shape): (MenuItem | nu
   const locked = Boolean(shape.locked)
   const drawn = shape.kind === 'ellipse' || shape.kind === 'rectangle'
   const outline = shape.kind === 'outline'
-  const { corners: chosen, keySelf } = store.getState().view
+  const { corners: chosen } = store.getState().view
   const bend = (bezier: boolean) => {
     const points = shape.form.points
     if (!points) return
@@ -73,8 +74,7 @@ export function itemMenu(project: Project, at: At, shape: Shape): (MenuItem | nu
       )
       return { ...c, in: ways.in, out: ways.out }
     })
-    const place = { ...at, param: 'points' }
-    dispatch(edit(keySelf ? 'key.put' : 'value.set', { place, at: t, value: valueOf(next) }))
+    dispatch(setCorners(at, t, next))
   }
   return [
     ...(drawn || outline ? [{ label: 'Track what it surrounds', run: () => void trackItem(at, shape) }] : []),

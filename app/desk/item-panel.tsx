@@ -14,6 +14,7 @@ import { Choice, Segments, Toggle } from '../ui/fields'
 import { Menu } from '../ui/overlays'
 import { lineColour } from '../viewer/on-picture'
 import { startPicking } from '../viewer/picking'
+import { CornerPanel } from './corner-panel'
 import { KeyRange, type SoftRange } from './key-range'
 import { ParamRow } from './param-row'
 import { useDesk, useTime } from './use-desk'
@@ -41,6 +42,7 @@ export function ItemPanel({ step, shape, at }: ItemProps) {
         <p className="text-dim">{shape.name} is locked: unlock it in the list to change it.</p>
       )}
       {(shape.kind === 'luminance' || shape.kind === 'hsl') && <Ranges {...{ step, shape, at }} />}
+      {shape.kind === 'outline' && <CornerPanel shape={shape} at={at} />}
       {shape.kind === 'chroma' && <Samples {...{ step, shape, at }} />}
       {shape.kind === 'clip' && <ClipChoice shape={shape} onChange={(mediaId) => change({ mediaId })} />}
       {isKey(shape.kind) && (

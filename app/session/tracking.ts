@@ -199,7 +199,9 @@ export async function startTracking(
       )
     }
   } catch (error) {
-    tell('problem', error instanceof Error ? error.message : String(error))
+    // The project was left: what was found until then is in it.
+    if (store.getState().project.document?.id === project.id)
+      tell('problem', error instanceof Error ? error.message : String(error))
   } finally {
     running.delete(motionId)
     store.dispatch(viewActions.run({ id: motionId, progress: null }))

@@ -1,6 +1,6 @@
 import { valueAt } from '@stilus/core/anim'
 import { invert, type Matrix3, through } from '@stilus/core/matrix'
-import { getShape, getShot, getStep, type Shape } from '@stilus/core/project'
+import type { Shape } from '@stilus/core/project'
 import {
   type Corner,
   cornersOf,
@@ -9,9 +9,9 @@ import {
   hasHandles,
   mapped,
   segmentOf,
-  valueOf,
 } from '@stilus/core/region'
 import { type KeyboardEvent, type PointerEvent, useRef } from 'react'
+import { setCorners } from '../session/outlines'
 import { edit } from '../store/edit'
 import { useAppDispatch, useView } from '../store/store'
 import { viewActions } from '../store/view'
@@ -39,7 +39,7 @@ export function OutlineHandles(
 ) {
   const { project, shotId, step, time, rect, shape, map, active } = props
   const dispatch = useAppDispatch()
-  const { corners: chosen, keySelf } = useView('corners', 'keySelf')
+  const { corners: chosen } = useView('corners')
   const drag = useRef<{ from: Point; corners: Corner[]; gesture: string } | null>(null)
   const lasso = useRef<{ from: Point; node: SVGRectElement | null }>({ from: [0, 0], node: null })
   const px = project.size.width / rect.width
@@ -53,20 +53,15 @@ export function OutlineHandles(
   const colour = lineColour(shape.hue)
   const free = active && !shape.locked
 
-  const set = (next: readonly Corner[], gesture: string) => {
-    const place = { ...at, param: 'points' }
-    const value = valueOf(next.map((c) => ({ ...c, x: round(c.x), y: round(c.y) })))
-    if (keySelf) dispatch(edit('key.put', { place, at: time, value }, gesture))
-    else
-      dispatch((run, getState) => {
-        const document = getState().project.document
-        const now =
-          document && getShape(document, getStep(getShot(document, shotId), step.id), shape.id).form.points
-        if (!now) return
-        const before = valueAt(now, time) as number[]
-        run(edit('outline.shift', { ...at, by: value.map((v, i) => v - (before[i] ?? 0)) }, gesture))
-      })
-  }
+  const set = (next: readonly Corner[], gesture: string) =>
+    void dispatch(
+      setCorners(
+        at,
+        time,
+        next.map((c) => ({ ...c, x: round(c.x), y: round(c.y) })),
+        gesture,
+      ),
+    )
 
   /** Handlers of one handle: `move` makes new corners from those at the beginning of the drag. */
   const grip = (

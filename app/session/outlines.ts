@@ -1,0 +1,29 @@
+import { valueAt } from '@stilus/core/anim'
+import { getShape, getShot, getStep } from '@stilus/core/project'
+import { type Corner, valueOf } from '@stilus/core/region'
+import { edit } from '../store/edit'
+import type { Thunk } from '../store/store'
+
+interface At {
+  shotId: string
+  stepId: string
+  shapeId: string
+}
+
+/** Gives an outline other corners at a treatment time: as a key of the whole outline, or, with "key by itself" off, by changing every key alike. */
+export const setCorners =
+  (at: At, time: number, corners: readonly Corner[], gesture?: string): Thunk =>
+  (dispatch, getState) => {
+    const { project, view } = getState()
+    const value = valueOf(corners)
+    if (view.keySelf) {
+      dispatch(edit('key.put', { place: { ...at, param: 'points' }, at: time, value }, gesture))
+      return
+    }
+    const { document } = project
+    const points =
+      document && getShape(document, getStep(getShot(document, at.shotId), at.stepId), at.shapeId).form.points
+    if (!points) return
+    const before = valueAt(points, time) as number[]
+    dispatch(edit('outline.shift', { ...at, by: value.map((v, i) => v - (before[i] ?? 0)) }, gesture))
+  }
