@@ -221,7 +221,7 @@ test('several shots are edited as one', async () => {
   const { page } = stage
   await page.keyboard.press('Control+ArrowUp')
   await page.getByRole('button', { name: /^Shot Harbour wide/ }).click()
-  await page.getByRole('button', { name: /^Shot Two flags/ }).click({ modifiers: ['Control'] })
+  await page.getByRole('button', { name: /^Shot Comet hangs/ }).click({ modifiers: ['Control'] })
   await page.getByRole('heading', { name: '2 shots' }).waitFor()
   await page.getByRole('radio', { name: 'Done' }).click()
   assert.equal(await undoName(), 'Undo: State of 2 shots')

@@ -73,7 +73,7 @@ test('adds the three treatments, limits one by drawing, sets keys, undoes and re
     [box.x + box.width * 0.5, box.y + box.height * 0.4],
     [box.x + box.width * 0.8, box.y + box.height * 0.9],
   )
-  await page.getByRole('button', { name: /^Name of the shape: Ellipse 1/ }).waitFor()
+  await page.getByRole('button', { name: /^Name of the ellipse: Ellipse 1/ }).waitFor()
 
   await tile('Glow').click()
   await page.keyboard.press('1')
