@@ -53,14 +53,20 @@ const FEATHER: Params = {
 }
 
 const PLACED: Params = {
-  centre: pair(
-    'Centre',
-    'Middle of the shape, from the top left corner.',
-    ['Across', 'Down'],
-    [-16000, 16000],
-    2000,
-  ),
-  size: { ...pair('Size', 'Width and height.', ['Width', 'Height'], [1, 16000], 1200), default: [240, 240] },
+  centre: {
+    ...pair(
+      'Centre',
+      'Middle of the shape, from the top left corner.',
+      ['Across', 'Down'],
+      [-16000, 16000],
+      2000,
+    ),
+    digits: 0,
+  },
+  size: {
+    ...pair('Size', 'Width and height.', ['Width', 'Height'], [1, 16000], 1200),
+    ...{ default: [240, 240], digits: 0 },
+  },
   angle: degrees('Angle', 'Clockwise turn.', 0, { limits: [-3600, 3600], soft: [-180, 180] }),
 }
 
