@@ -14,6 +14,7 @@ export function matteBounds(
   const whole = wholeOf(size)
   if (invert) return whole
   const first = items.find((item) => item.join !== 'hold')
+  if (!first && items.length) return whole
   let bounds: Area = first && first.join !== 'add' ? whole : NOTHING
   let held = false
   for (const item of items) {

@@ -53,7 +53,8 @@ export function rasterise(
   const plane = k.plane(area.width, area.height)
   const n = area.width * area.height
   const first = items.find((item) => item.join !== 'hold')
-  k.raw.fillPlane(plane.block.at, n, first && first.join !== 'add' ? 1 : 0)
+  const everything = first ? first.join !== 'add' : items.length > 0
+  k.raw.fillPlane(plane.block.at, n, everything ? 1 : 0)
   let held: Plane | undefined
   for (const item of items) {
     const matte = itemMatte(k, area, item, options)
@@ -65,6 +66,8 @@ export function rasterise(
     if (item.join === 'hold' && !held) held = matte
     else k.free(matte)
   }
+  // Nothing but what is in front: everything behind it.
+  if (held && !first) joinInto(k, plane, held, 'subtract')
   if (held) k.free(held)
   if (invert) invertMatte(k, plane)
   return plane

@@ -20,9 +20,8 @@ export function matteNode(
     if (!mean) mean = matte
     else {
       // The mean of i + 1 is that of i, moved 1 / (i + 1) of the way to the next.
-      for (let n = 0; n < matte.data.length; n++)
-        mean.data[n] =
-          (mean.data[n] as number) + ((matte.data[n] as number) - (mean.data[n] as number)) / (i + 1)
+      const [to, quads] = [mean.block.at, Math.ceil(matte.data.length / 4)]
+      k.raw.mix(to, to, matte.block.at, quads, 1 / (i + 1))
       k.free(matte)
     }
   })

@@ -268,6 +268,26 @@ describe('evaluate', () => {
     expect(red(part, 16, 2)).toBe(red(source, 16, 2))
   })
 
+  it('blurs a moving shape over its exposure, half-way across its edge, and keeps its area', () => {
+    const form = { centre: [24, 18], size: [16, 12], feather: [0, 0] }
+    const centre = { ...at, shapeId: 'e', param: 'centre' }
+    const still = edit(graded, 'region.add', { ...at, shapeId: 'e', kind: 'rectangle', form })
+    const moving = [0, 2].reduce(
+      (p, t) => edit(p, 'key.put', { place: centre, at: t, value: [24 + 8 * t, 18] }),
+      still,
+    )
+    const matte = (p: Project) => draw(p, 1, { ...target, view: { stepId: 'a', view: 'region matte' } })
+    const [sharp, blurred] = [matte(moving), matte(edit(moving, 'region.shutter', { ...at, shutter: 180 }))]
+    const sum = (values: Float32Array) => values.reduce((s, v, i) => (i % 4 ? s : s + v), 0)
+    expect(sum(blurred)).toBeCloseTo(sum(sharp), 1)
+    // The shape covers columns 24 to 39; during the exposure each edge passes some columns on both sides.
+    const row = (values: Float32Array, x: number) => values[(18 * 64 + x) * 4] as number
+    expect([row(sharp, 23), row(sharp, 24)]).toEqual([0, 1])
+    expect(row(blurred, 23) + row(blurred, 24)).toBeCloseTo(1, 1)
+    expect(row(blurred, 22)).toBeGreaterThan(0.1)
+    expect(row(blurred, 32)).toBe(1)
+  })
+
   it('mixes and ramps between before and after', () => {
     const [source, full] = [draw(graded, 0, { ...target, upTo: 'source' }), draw(graded)]
     const half = draw(edit(graded, 'value.set', { place: place('mix'), at: 0, value: 0.5 }))

@@ -1,11 +1,13 @@
 import {
   drawHistogram,
   drawParade,
+  drawTones,
   drawVectorscope,
   drawWaveform,
   type Drawn,
   SKIN_ANGLE,
   type Shown,
+  toneOf,
   vectorOf,
 } from '.'
 
@@ -28,6 +30,24 @@ function lit(one: Drawn, other: Drawn): [number, number][] {
 }
 
 const black = picture(64, 36, () => [0, 0, 0])
+
+it.each([
+  ['white', [255, 255, 255], 1, 0],
+  // Linear 0.2159, whose cube root is 0.6.
+  ['middle grey', [128, 128, 128], 0.6, 0],
+  ['black', [0, 0, 0], 0, 0],
+] as const)('the tones of %s are its Oklab lightness and chroma', (_, [r, g, b], light, chroma) => {
+  expect(toneOf('lightness', r, g, b)).toBeCloseTo(light, 3)
+  expect(toneOf('chroma', r, g, b)).toBeCloseTo(chroma, 3)
+  const drawn = drawTones(
+    { width: 2, height: 2, data: [...Array(4)].flatMap(() => [r, g, b, 255]) },
+    101,
+    20,
+    'lightness',
+  )
+  const foot = Math.min(100, Math.floor(light * 101))
+  expect(drawn.data[(19 * 101 + foot) * 4]).toBe(150)
+})
 
 it('a ramp is a straight line in the waveform, from black at the left below to white at the right above', () => {
   const ramp = picture(256, 36, (x) => [x, x, x])
