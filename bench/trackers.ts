@@ -46,8 +46,12 @@ export async function trackRows(k: Kernels, trials = 500): Promise<TrackRow[]> {
     )
   }
   plane('plane, cart comes', cartErrors(k))
-  plane('plane, bench tablet, arm held out', benchErrors(k))
-  plane('plane, bench tablet, arm held out, bend of the lens given', benchErrors(k, 0.115))
+  const bench = benchErrors(k)
+  plane(
+    `plane, bench tablet, arm held out, its lens measured by itself (${bench.bend.toFixed(3)})`,
+    bench.errors,
+  )
+  plane('the same before its lens was measured', bench.straight, false)
   const covered = coveredErrors(k)
   const mid = median(covered.errors)
   row(

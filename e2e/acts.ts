@@ -95,3 +95,22 @@ export async function chooseItem(
     await item.press(i < items.length - 1 ? 'ArrowRight' : 'Enter')
   }
 }
+
+/** A place of the demo's picture in pixels of the page. */
+export async function placeOnPage(page: Page, x: number, y: number): Promise<[number, number]> {
+  const box = await page.getByTestId('viewer').locator('canvas').first().boundingBox()
+  if (!box) throw new Error('There is no picture.')
+  return [box.x + (x / 1280) * box.width, box.y + (y / 720) * box.height]
+}
+
+/** Where handles with a name lie on the picture, by their transforms. */
+export async function handlesOf(page: Page, name: string): Promise<[number, number][]> {
+  const list = await page.locator(`[aria-label^="${name}"][transform]`).all()
+  return Promise.all(
+    list.map(async (handle) => {
+      const [, x, y] =
+        /translate\(([-\d.e]+)[ ,]+([-\d.e]+)\)/.exec((await handle.getAttribute('transform')) ?? '') ?? []
+      return [Number(x), Number(y)] as [number, number]
+    }),
+  )
+}

@@ -5,7 +5,7 @@ import { after, before, test } from 'node:test'
 import { readMotion } from '@stilus/core/formats'
 import { placesAt } from '@stilus/core/motion'
 import { TruthReader } from '../demo/truth/read'
-import { addTreatment, chooseItem, drag, pictureOf, tileOf } from './acts'
+import { addTreatment, chooseItem, drag, handlesOf, pictureOf, placeOnPage, tileOf } from './acts'
 import { openStage, type Stage } from './browser'
 
 const truth = new TruthReader(fileURLToPath(new URL('../demo/truth/', import.meta.url)))
@@ -26,24 +26,8 @@ before(async () => {
 })
 after(() => stage.close())
 
-/** A place of the picture in pixels of the page. */
-async function onPage(x: number, y: number): Promise<[number, number]> {
-  const box = await stage.page.getByTestId('viewer').locator('canvas').first().boundingBox()
-  assert.ok(box)
-  return [box.x + (x / 1280) * box.width, box.y + (y / 720) * box.height]
-}
-
-/** Where handles with a name lie on the picture, by their transforms. */
-async function handles(name: string): Promise<[number, number][]> {
-  const list = await stage.page.locator(`[aria-label^="${name}"][transform]`).all()
-  return Promise.all(
-    list.map(async (handle) => {
-      const [, x, y] =
-        /translate\(([-\d.e]+)[ ,]+([-\d.e]+)\)/.exec((await handle.getAttribute('transform')) ?? '') ?? []
-      return [Number(x), Number(y)] as [number, number]
-    }),
-  )
-}
+const onPage = (x: number, y: number) => placeOnPage(stage.page, x, y)
+const handles = (name: string) => handlesOf(stage.page, name)
 
 const corners = bench[HEAD]?.corners ?? []
 
@@ -101,7 +85,7 @@ test('corners are chosen with a box and changed by their transform box; locked m
   assert.deepEqual(await handles('Corner'), before)
 })
 
-// The face is seen through a lens that bends: without telling the tracker so, corners are up to 1.4 px off at the end (docs/benchmarks.md); the mouse adds up to 1 px.
+// The face is seen through a lens that bends: the tracker finds that by itself. The arm is not held out here, and the mouse adds up to 1 px.
 test(
   'what the outline surrounds is tracked with live progress, and the outline rides on it',
   { timeout: 240_000 },
@@ -118,6 +102,7 @@ test(
       .getByRole('button', { name: 'Stop', exact: true })
       .first()
       .waitFor({ state: 'detached', timeout: 180_000 })
+    await page.getByText(/The lens bends lines by 0\.1\d\d/).waitFor()
     await page.getByText(/Measured from frame 5 to 70/).waitFor()
     await page.keyboard.press('End')
     await pictureOf(page, 65)
@@ -125,7 +110,7 @@ test(
     const exact = bench[HEAD + 65]?.corners ?? []
     exact.forEach(([x, y], i) => {
       const [u = 0, v = 0] = found[i] ?? []
-      assert.ok(Math.hypot(u - x, v - y) < 3.5, `corner ${i}: ${u}, ${v} is not ${x}, ${y}`)
+      assert.ok(Math.hypot(u - x, v - y) < 2, `corner ${i}: ${u}, ${v} is not ${x}, ${y}`)
     })
   },
 )

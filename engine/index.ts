@@ -34,4 +34,4 @@ export {
   layOut,
 } from './deliver/delivery'
 export type { DeliveryProgress } from './deliver/deliver.worker'
-export { type Front, track, type TrackRun } from './track/tracker'
+export { type Front, measureBend, track, type TrackRun, type Watch } from './track/tracker'

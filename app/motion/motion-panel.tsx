@@ -4,7 +4,7 @@ import { ArrowLeft, MoreHorizontal, SkipBack, SkipForward, Square, StepBack, Ste
 import { lazy, Suspense } from 'react'
 import { useDesk } from '../desk/use-desk'
 import { seek } from '../session/playback'
-import { startTracking, stopTracking, timeOfFrame } from '../session/tracking'
+import { measureLens, startTracking, stopTracking, timeOfFrame } from '../session/tracking'
 import { edit } from '../store/edit'
 import { useAppDispatch, useView } from '../store/store'
 import { viewActions } from '../store/view'
@@ -254,6 +254,8 @@ const REFRESHES = [
 
 function Setup({ item }: { item: MotionItem }) {
   const dispatch = useAppDispatch()
+  const { shot } = useDesk()
+  const { runs } = useView('runs')
   const { track, motion, id: motionId } = item
   const change = (change: Partial<typeof track>, gesture?: string) =>
     void dispatch(edit('motion.track', { motionId, change }, gesture))
@@ -280,8 +282,8 @@ function Setup({ item }: { item: MotionItem }) {
               </Button>
             ))}
           </div>
-          <div className="flex items-center justify-between gap-2">
-            <span className="text-dim">Bend of the lens</span>
+          <div className="flex items-center gap-2">
+            <span className="flex-1 text-dim">Bend of the lens</span>
             <NumberField
               label="Bend of the lens"
               value={track.lens ?? 0}
@@ -292,6 +294,9 @@ function Setup({ item }: { item: MotionItem }) {
               onChange={(lens, gesture) => change({ lens }, gesture)}
               className="w-20"
             />
+            <Button disabled={Boolean(runs[motionId])} onClick={() => void measureLens(motionId, shot)}>
+              Measure
+            </Button>
           </div>
         </>
       ) : (

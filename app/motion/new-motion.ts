@@ -11,7 +11,7 @@ import {
 } from '@stilus/core/project'
 import { cornersOf, mapped } from '@stilus/core/region'
 import { newMotion } from '../session/motions'
-import { contourOf } from '../session/tracking'
+import { contourOf } from '../session/in-front'
 import { tell, uid } from '../session/work'
 import { edit, editAll } from '../store/edit'
 import { store } from '../store/store'

@@ -1,28 +1,23 @@
 import { invert, through } from '@stilus/core/matrix'
-import { type Motion, placesAt, settled, spanOf, withPlace } from '@stilus/core/motion'
+import { type Bend, isBent, type Motion, placesAt, settled, spanOf, withPlace } from '@stilus/core/motion'
 import {
   fitOf,
   getMotion,
-  getShot,
-  getStep,
-  holderOf,
-  inFront,
   type MotionItem,
   motionFrame,
   type Project,
-  resolveItem,
   type Shot,
   treatmentTime,
 } from '@stilus/core/project'
-import { cornersOf, flatten, mapped, outlineOfShape, type ResolvedItem } from '@stilus/core/region'
-import { type Front, track } from '@stilus/engine'
+import { measureBend, track, type Watch } from '@stilus/engine'
 import { edit } from '../store/edit'
 import { store } from '../store/store'
 import { viewActions } from '../store/view'
+import { contourOf, frontOf, itemsOf } from './in-front'
 import { session } from './session'
 import { tell, uid } from './work'
 
-const running = new Map<string, AbortController>()
+const controllers = new Map<string, AbortController>()
 
 /** Treatment time at which a shot shows a frame of a motion's medium. */
 export function timeOfFrame(project: Project, shot: Shot, item: MotionItem, frame: number): number {
@@ -31,40 +26,6 @@ export function timeOfFrame(project: Project, shot: Shot, item: MotionItem, fram
   let f = frame - at(0)
   for (let i = 0; i < 6; i++) f += frame - at(f)
   return head + Math.round(f)
-}
-
-/** The outline of an item at a treatment time, in pixels of the canvas; undefined where it has none. */
-export function contourOf(item: ResolvedItem | undefined): number[] | undefined {
-  if (!item) return undefined
-  if (item.kind === 'outline') return mapped(flatten(cornersOf(item.points), 0.2).contour, item.map)
-  if (item.kind !== 'ellipse' && item.kind !== 'rectangle') return undefined
-  return flatten(outlineOfShape(item.kind, item.centre, item.size, item.angle, item.round), 0.2).contour
-}
-
-/** The item of a region that a motion follows, resolved at a time; and what is in front of it. */
-function itemAt(project: Project, item: MotionItem, t: number) {
-  const at = item.track.item
-  if (!at) return undefined
-  try {
-    const shot = getShot(project, at.shotId)
-    const step = getStep(shot, at.stepId)
-    const region = holderOf(project, step, at.shapeId)
-    const shape = region?.shapes.find((s) => s.id === at.shapeId)
-    if (!region || !shape) return undefined
-    const resolved = (s: typeof shape) => resolveItem(project, shot, step, region, s, t, () => -1)
-    const front = inFront(project, at).shapes.flatMap((s) => resolved(s) ?? [])
-    return {
-      own: resolved(shape),
-      front: front.filter((f) => f.kind === 'outline' || f.kind === 'ellipse' || f.kind === 'rectangle'),
-    }
-  } catch {
-    return undefined
-  }
-}
-
-function frontOf(project: Project, item: MotionItem, items: ResolvedItem[]): Front {
-  const fit = fitOf(project, item.mediaId)
-  return { items, scale: fit[0], left: fit[2], top: fit[5] }
 }
 
 /** Frames from the one under the playhead: to the end of the shot, to its beginning, or one. */
@@ -94,117 +55,209 @@ function begun(motion: Motion): Motion {
   return { ...written, ...(motion.smooth === undefined ? {} : { smooth: motion.smooth }) }
 }
 
-export const isTracking = (motionId: string): boolean => running.has(motionId)
+export const isTracking = (motionId: string): boolean => controllers.has(motionId)
 
 /** Stops a tracker; what it found stays. */
 export const stopTracking = (motionId?: string): void => {
-  for (const [id, controller] of running) if (!motionId || id === motionId) controller.abort()
+  for (const [id, controller] of controllers) if (!motionId || id === motionId) controller.abort()
 }
 
-/**
- * Follows a motion from a frame of its shot on, until it is lost, stopped or at the end. It goes on when the screen is left; what is found goes into the document as it comes. At a frame that was corrected by hand the
- * thing is looked at anew, elsewhere it is compared with how it looked at the reference.
- */
-export async function startTracking(
-  motionId: string,
-  shot: Shot,
-  t: number,
-  direction: 1 | -1,
-  count = Infinity,
-): Promise<void> {
-  const project = store.getState().project.document
-  if (!project || running.has(motionId)) return
-  const item = getMotion(project, motionId)
-  const start = Math.round(motionFrame(project, shot, item, t))
-  const frames = framesOf(project, shot, item, start, direction, count)
-  if (!frames.length) return
-  const fixed = item.motion.fixes?.some((f) => f.at === start) ?? false
-  const measured = start === item.motion.reference || item.motion.places[start - item.motion.first]
-  if (!measured && !fixed) {
-    const [low, high] = spanOf(item.motion)
-    tell(
-      'problem',
-      `There is nothing measured at this frame to go on from. Go to frames ${low} to ${high} of the medium, or drag the place onto the picture here first.`,
-    )
-    return
-  }
-  let motion = begun(item.motion)
-  const template = fixed ? start : item.motion.reference
+/** A tracker at work on a motion: what it has so far, and what its pictures are read with. */
+interface Work {
+  project: Project
+  shot: Shot
+  item: MotionItem
+  motion: Motion
+  controller: AbortController
+  /** All that it changes is undone as one. */
+  gesture: string
+}
+
+const timeIn = ({ project, shot, item }: Work, frame: number) => timeOfFrame(project, shot, item, frame)
+
+/** What the tracker is told of a motion whose template is taken at a frame. */
+function watchOf(work: Work, template: number, lens = work.item.track.lens): Watch {
+  const { project, item, motion, controller } = work
   const anchor = placesAt({ ...motion, smooth: 0 }, template)
-  const from = placesAt({ ...motion, smooth: 0 }, start)
+  const items = itemsOf(project, item)
+  const contour = contourOf(items?.resolved(items.own, timeIn(work, template)))
   const toMedium = invert(fitOf(project, item.mediaId))
-  const at = (frame: number) => itemAt(project, item, timeOfFrame(project, shot, item, frame))
-  const contour = contourOf(at(template)?.own)
   const area =
     contour &&
     [...Array(contour.length / 2).keys()].flatMap((i) =>
       through(toMedium, contour[2 * i] as number, contour[2 * i + 1] as number),
     )
-  motion = withPlace(
-    motion,
-    start,
-    from,
-    start === item.motion.reference || fixed ? 1 : (motion.quality[start - motion.first] ?? 1),
-  )
-
-  const controller = new AbortController()
-  running.set(motionId, controller)
-  const gesture = `track-${uid()}`
-  const began = performance.now()
-  let told = 0
-  const commit = () => {
-    const there = store.getState().project.document?.shelf?.some((s) => s.id === motionId)
-    if (!there) controller.abort()
-    else if (!store.dispatch(edit('motion.found', { motionId, motion }, gesture))) controller.abort()
+  const plane = motion.form === 'plane' && area ? { area } : {}
+  return {
+    ...{ mediaId: item.mediaId, template, signal: controller.signal },
+    setup: { ...item.track, lens, form: motion.form, anchor, ...plane },
+    front: (frame) => frontOf(project, item, timeIn(work, frame), controller.signal),
   }
-  const progress = (done: number) => ({
-    done,
-    total: frames.length,
-    fps: (done * 1000) / Math.max(1, performance.now() - began),
-  })
-  store.dispatch(viewActions.run({ id: motionId, progress: progress(0) }))
+}
+
+/** Follows through frames and writes what is found into the document as it comes. */
+async function follow(work: Work, watched: Watch, frames: number[]): Promise<'done' | 'lost' | 'stopped'> {
+  const { id } = work.item
+  const began = performance.now()
+  let told = -Infinity
+  const commit = () => {
+    const there = store.getState().project.document?.shelf?.some((s) => s.id === id)
+    const change = { motionId: id, motion: work.motion }
+    if (!there || !store.dispatch(edit('motion.found', change, work.gesture))) work.controller.abort()
+  }
+  const progress = (done: number) => {
+    const fps = (done * 1000) / Math.max(1, performance.now() - began)
+    store.dispatch(viewActions.run({ id, progress: { done, total: frames.length, fps } }))
+  }
+  progress(0)
   try {
-    const end = await track(session().renderer.media, {
-      ...{ mediaId: item.mediaId, template, frames, signal: controller.signal },
-      setup: {
-        ...item.track,
-        form: motion.form,
-        anchor,
-        from,
-        ...(motion.form === 'plane' && area ? { area } : {}),
-      },
-      front: (frame) => frontOf(project, item, at(frame)?.front ?? []),
+    return await track(session().renderer.media, {
+      ...{ ...watched, frames },
       found(frame, found, done) {
         // Where it is lost nothing is known.
-        motion = withPlace(motion, frame, found.lost ? null : found.places, found.quality)
+        work.motion = withPlace(work.motion, frame, found.lost ? null : found.places, found.quality)
         const now = performance.now()
         if (now - told < 200 && done < frames.length) return
         told = now
         commit()
-        store.dispatch(viewActions.run({ id: motionId, progress: progress(done) }))
+        progress(done)
       },
     })
-    if (end === 'lost') {
-      const [low, high] = spanOf(motion)
-      const last = direction > 0 ? high : low
-      const { view } = store.getState()
-      // The place to look at, if nobody has gone elsewhere meanwhile.
-      if (view.shotId === shot.id && view.motionId === motionId && !view.playing)
-        store.dispatch(
-          viewActions.set({ frame: timeOfFrame(project, shot, item, last) - treatmentTime(shot, 0) }),
-        )
-      tell(
-        'info',
-        `${item.name} was lost after frame ${last}. Go there, put it right by hand and track on, or track from the other end.`,
-      )
-    }
+  } finally {
+    if (told > 0) commit()
+  }
+}
+
+/** Frames from which a bend is measured, spread over what was tracked. */
+const LOOKS = 8
+
+/** Measures how the lens bends from where a plane was found; undefined where it was stopped or nothing can be told. */
+async function bendOf(work: Work): Promise<Bend | undefined> {
+  const { motion } = work
+  const { reference } = motion
+  const known = motion.places.flatMap((p, i) =>
+    p && motion.first + i !== reference ? [motion.first + i] : [],
+  )
+  if (known.length < LOOKS) return undefined
+  const looks = Array.from({ length: LOOKS }, (_, i) => {
+    const frame = known[Math.round(((i + 1) / LOOKS) * (known.length - 1))] as number
+    return { frame, places: placesAt({ ...motion, smooth: 0 }, frame) }
+  })
+  return measureBend(session().renderer.media, { ...watchOf(work, reference, 0), looks })
+}
+
+/** Follows a plane anew through all frames in which it was found, with a lens that was measured from them. */
+async function again(work: Work, lens: number): Promise<void> {
+  const { item, gesture, motion } = work
+  const [low, high] = spanOf(motion)
+  const { reference } = motion
+  const { places, quality } = { places: [placesAt({ ...motion, smooth: 0 }, reference)], quality: [1] }
+  store.dispatch(edit('motion.track', { motionId: item.id, change: { lens } }, gesture))
+  work.motion = { ...motion, first: reference, places, quality }
+  const watched = watchOf(work, reference, lens)
+  const on = Array.from({ length: high - reference }, (_, i) => reference + 1 + i)
+  const back = Array.from({ length: reference - low }, (_, i) => reference - 1 - i)
+  for (const frames of [on, back])
+    if (frames.length && (await follow(work, watched, frames)) === 'stopped') return
+  tell(
+    'info',
+    `The lens bends lines by ${lens.toFixed(3)}, as ${item.name} shows: it was tracked once more with that. Set the bend to 0 if you know better.`,
+  )
+}
+
+/** Runs a piece of work for a motion unless one is running; its problems are told. */
+async function running(motionId: string, shot: Shot, act: (work: Work) => Promise<void>): Promise<void> {
+  const project = store.getState().project.document
+  if (!project || controllers.has(motionId)) return
+  const item = getMotion(project, motionId)
+  const controller = new AbortController()
+  controllers.set(motionId, controller)
+  try {
+    await act({ project, shot, item, motion: item.motion, controller, gesture: `track-${uid()}` })
   } catch (error) {
-    // The project was left: what was found until then is in it.
-    if (store.getState().project.document?.id === project.id)
+    // Stopped, or the project was left: what was found until then is in it.
+    if (!controller.signal.aborted && store.getState().project.document?.id === project.id)
       tell('problem', error instanceof Error ? error.message : String(error))
   } finally {
-    running.delete(motionId)
+    controllers.delete(motionId)
     store.dispatch(viewActions.run({ id: motionId, progress: null }))
-    if (told) commit()
   }
+}
+
+/**
+ * Follows a motion from a frame of its shot on, until it is lost, stopped or at the end. It goes on when the screen is left; what is found goes into the document as it comes. At a frame that was corrected by hand the
+ * thing is looked at anew, elsewhere it is compared with how it looked at the reference. Where nothing is said of the lens and a plane that was followed to the end shows that it bends, the plane is
+ * followed once more with that bend.
+ */
+export const startTracking = (
+  motionId: string,
+  shot: Shot,
+  t: number,
+  direction: 1 | -1,
+  count = Infinity,
+): Promise<void> =>
+  running(motionId, shot, async (work) => {
+    const { project, item } = work
+    const start = Math.round(motionFrame(project, shot, item, t))
+    const frames = framesOf(project, shot, item, start, direction, count)
+    if (!frames.length) return
+    const { reference } = item.motion
+    const fixed = item.motion.fixes?.some((f) => f.at === start) ?? false
+    if (start !== reference && !fixed && !item.motion.places[start - item.motion.first]) {
+      const [low, high] = spanOf(item.motion)
+      tell(
+        'problem',
+        `There is nothing measured at this frame to go on from. Go to frames ${low} to ${high} of the medium, or drag the place onto the picture here first.`,
+      )
+      return
+    }
+    work.motion = begun(item.motion)
+    const watched = watchOf(work, fixed ? start : reference)
+    const from = placesAt({ ...work.motion, smooth: 0 }, start)
+    const sure = start === reference || fixed ? 1 : (work.motion.quality[start - work.motion.first] ?? 1)
+    work.motion = withPlace(work.motion, start, from, sure)
+    const end = await follow(work, { ...watched, setup: { ...watched.setup, from } }, frames)
+    if (end === 'lost') sayLost(work, direction)
+    const { form, fixes } = work.motion
+    const unsaid = form === 'plane' && item.track.perspective && item.track.lens === undefined
+    if (end !== 'done' || count === 1 || !unsaid || fixes?.length) return
+    const bend = await bendOf(work)
+    if (bend && isBent(bend)) await again(work, bend.bend)
+  })
+
+/** Measures the lens from a plane that was tracked, and sets it for the next run. */
+export const measureLens = (motionId: string, shot: Shot): Promise<void> =>
+  running(motionId, shot, async (work) => {
+    store.dispatch(viewActions.run({ id: motionId, progress: { done: 0, total: LOOKS, fps: 0 } }))
+    const bend = await bendOf(work)
+    if (work.controller.signal.aborted) return
+    if (!bend) {
+      tell(
+        'problem',
+        `The lens is measured from how the surface moves: track ${work.item.name} over ${LOOKS} frames or more first.`,
+      )
+      return
+    }
+    const lens = isBent(bend) ? Math.round(bend.bend * 1000) / 1000 : 0
+    store.dispatch(edit('motion.track', { motionId, change: { lens } }, work.gesture))
+    tell(
+      'info',
+      lens
+        ? `The lens bends lines by ${lens.toFixed(3)}. Track again to use that.`
+        : 'Nothing that moves here says that the lens bends lines: it counts as straight.',
+    )
+  })
+
+/** Says where a thing was lost, and goes there if nobody has gone elsewhere meanwhile. */
+function sayLost(work: Work, direction: 1 | -1): void {
+  const { item, motion, shot } = work
+  const [low, high] = spanOf(motion)
+  const last = direction > 0 ? high : low
+  const { view } = store.getState()
+  if (view.shotId === shot.id && view.motionId === item.id && !view.playing)
+    store.dispatch(viewActions.set({ frame: timeIn(work, last) - treatmentTime(shot, 0) }))
+  tell(
+    'info',
+    `${item.name} was lost after frame ${last}. Go there, put it right by hand and track on, or track from the other end.`,
+  )
 }

@@ -2,7 +2,15 @@ import { fileURLToPath } from 'node:url'
 import type { Plane } from '@stilus/core/frame'
 import type { Kernels } from '@stilus/core/kernels'
 import { type Matrix3, through } from '@stilus/core/matrix'
-import { Follower, type FollowSetup, type Motion, placesAt, withPlace } from '@stilus/core/motion'
+import {
+  BendMeter,
+  Follower,
+  type FollowSetup,
+  isBent,
+  type Motion,
+  placesAt,
+  withPlace,
+} from '@stilus/core/motion'
 import { LumaClip } from '../../demo/luma'
 import { mediaPath } from '../../demo/project'
 import { TruthReader } from '../../demo/truth/read'
@@ -95,8 +103,11 @@ export function cartErrors(k: Kernels): number[] {
   return cornerErrors(motion, order.slice(1), exact)
 }
 
-/** The tablet on the bench with the arm held out; its lens bends by `lens`. */
-export function benchErrors(k: Kernels, lens?: number): number[] {
+/** Pictures from which the application measures a bend. */
+const LOOKS = 8
+
+/** The tablet on the bench with the arm held out, as the application follows it: once, then with the bend of the lens that this shows. Errors of the first run, of the last, and the bend. */
+export function benchErrors(k: Kernels): { straight: number[]; errors: number[]; bend: number } {
   const { frames, file, count: n } = truth.numbers('bench-tablet')
   const clip = new LumaClip(mediaPath(file), 1280, 720)
   const exact = (f: number) => (frames[f]?.corners ?? []).flat()
@@ -113,7 +124,20 @@ export function benchErrors(k: Kernels, lens?: number): number[] {
       ? data
       : Float32Array.from({ length: 1280 * 720 }, (_, i) => data[i * channels] as number)
   }
-  const setup: FollowSetup = { ...SETUP, form: 'plane', anchor, area, lens }
-  const { motion } = followed(k, clip, setup, count(0, n - 1), hold)
-  return cornerErrors(motion, count(1, n - 1), exact)
+  const setup: FollowSetup = { ...SETUP, form: 'plane', anchor, area }
+  const order = count(0, n - 1)
+  const errorsOf = (motion: Motion) => cornerErrors(motion, order.slice(1), exact)
+  const { motion } = followed(k, clip, setup, order, hold)
+  let meter: BendMeter | undefined
+  for (const f of [0, ...Array.from({ length: LOOKS }, (_, i) => Math.round(((i + 1) / LOOKS) * (n - 1)))]) {
+    const [levels, front] = [clip.pyramid(k, f), k.plane(clip.width, clip.height)]
+    front.data.set(hold(f))
+    if (meter) meter.add(levels, placesAt(motion, f), front)
+    else meter = new BendMeter(k, levels, setup, front)
+    k.free(...levels, front)
+  }
+  const found = meter?.found
+  const bend = found && isBent(found) ? found.bend : 0
+  const last = bend ? followed(k, clip, { ...setup, lens: bend }, order, hold).motion : motion
+  return { straight: errorsOf(motion), errors: errorsOf(last), bend }
 }

@@ -36,6 +36,7 @@ export { fromBase64, toBase64 } from './base64'
 export {
   type ColourSample,
   halved,
+  levelled,
   type Lens,
   nearColours,
   POINT_NUMBERS,

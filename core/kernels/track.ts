@@ -15,6 +15,24 @@ export function halved(k: Kernels, src: Plane): Plane {
   return out
 }
 
+/** A plane of (sample - black) * scale from samples of a byte each, whose rows begin every `stride` bytes. */
+export function levelled(
+  k: Kernels,
+  { width, height }: Size,
+  samples: Uint8Array,
+  stride: number,
+  black: number,
+  scale: number,
+): Plane {
+  const out = k.plane(width, height)
+  k.scratch(width * height + 16, (block) => {
+    const bytes = k.bytes(block)
+    for (let y = 0; y < height; y++) bytes.set(samples.subarray(y * stride, y * stride + width), y * width)
+    k.raw.levelled(out.block.at, block.at, width * height, black, scale)
+  })
+  return out
+}
+
 export interface Sums {
   /** SUM_SIDE x SUM_SIDE, of which the blocks of four on and above the diagonal are filled. */
   sums: Float32Array

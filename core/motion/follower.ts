@@ -1,6 +1,7 @@
 import type { Plane } from '../frame'
-import { fillPath, type Kernels } from '../kernels'
+import type { Kernels } from '../kernels'
 import { mapBetween, type Motion } from './motion'
+import { lensOf, planePatch } from './patch'
 import { PlanarTracker } from './planar'
 import { PointTracker, type Refresh } from './point'
 
@@ -48,29 +49,9 @@ export class Follower {
 }
 
 function planeOf(k: Kernels, pyramid: readonly Plane[], setup: FollowSetup, hold: Plane | undefined) {
-  const { width, height } = pyramid[0] as Plane
-  const contour = setup.area ?? setup.anchor
-  const mask = fillPath(k, width, height, [contour], { rule: 'non-zero', inner: 0, outer: 0 })
-  const shares = mask.data.slice()
-  k.free(mask)
-  if (hold)
-    for (let i = 0; i < shares.length; i++) shares[i] = (shares[i] as number) * (1 - (hold.data[i] as number))
-  const inside = (x: number, y: number) => {
-    const [i, j] = [Math.floor(x), Math.floor(y)]
-    return i >= 0 && j >= 0 && i < width && j < height ? (shares[j * width + i] as number) : 0
-  }
-  const xs = contour.filter((_, i) => i % 2 === 0)
-  const ys = contour.filter((_, i) => i % 2 === 1)
-  const box = [
-    Math.max(0, Math.min(...xs)),
-    Math.max(0, Math.min(...ys)),
-    Math.min(width, Math.max(...xs)),
-    Math.min(height, Math.max(...ys)),
-  ] as const
+  const { inside, box } = planePatch(k, pyramid, setup, hold)
   const { scale, rotation, shear, perspective, anchor, from } = setup
-  const lens = setup.lens
-    ? { bend: setup.lens / ((width * width + height * height) / 4), centre: [width / 2, height / 2] as const }
-    : undefined
+  const lens = lensOf(pyramid, setup.lens)
   const map = from && mapBetween('plane', anchor, from)
   const freedom = { scale, rotation, shear, perspective }
   const tracker = new PlanarTracker(

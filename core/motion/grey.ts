@@ -1,10 +1,14 @@
 import { limitedScale } from '../colour'
 import type { Picture, Plane } from '../frame'
-import { halved, type Kernels } from '../kernels'
+import { halved, type Kernels, levelled } from '../kernels'
 
 /** Coded luminance of a stored picture, black at 0 and white at 1, at its own size. */
 export function lumaPlane(k: Kernels, picture: Picture): Plane {
   const { width, height } = picture
+  if (picture.kind === 'yuv' && picture.bits === 8) {
+    const { luma, black } = limitedScale(8, picture.range)
+    return levelled(k, picture, picture.y, picture.strideY, black, luma)
+  }
   const plane = k.plane(width, height)
   const out = plane.data
   if (picture.kind === 'rgba') {
@@ -16,14 +20,10 @@ export function lumaPlane(k: Kernels, picture: Picture): Plane {
     return plane
   }
   const { luma, black } = limitedScale(picture.bits, picture.range)
-  const wide = picture.bits > 8
   for (let y = 0; y < height; y++) {
-    const row = picture.y.subarray(y * picture.strideY, y * picture.strideY + width * (wide ? 2 : 1))
-    const at = y * width
-    if (wide)
-      for (let x = 0; x < width; x++)
-        out[at + x] = ((row[2 * x] as number) + 256 * (row[2 * x + 1] as number) - black) * luma
-    else for (let x = 0; x < width; x++) out[at + x] = ((row[x] as number) - black) * luma
+    const row = picture.y.subarray(y * picture.strideY, y * picture.strideY + width * 2)
+    for (let x = 0; x < width; x++)
+      out[y * width + x] = ((row[2 * x] as number) + 256 * (row[2 * x + 1] as number) - black) * luma
   }
   return plane
 }

@@ -10,6 +10,7 @@ export {
   type Refresh,
 } from './point'
 export { type Fit, type Freedom, judged, mapOf, type Pose, poseOf, register } from './register'
+export { type Bend, BendMeter, isBent } from './bend'
 export { makeTemplate, type Template } from './template'
 export { bent, type Lens, straightened } from './lens'
 export {

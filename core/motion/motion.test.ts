@@ -3,8 +3,10 @@ import type { Plane } from '../frame'
 import { invert, type Matrix3, multiply, through } from '../matrix'
 import { testKernels } from '../testing/pictures'
 import {
+  BendMeter,
   Follower,
   type FollowSetup,
+  isBent,
   mapBetween,
   matrixAt,
   meanMap,
@@ -13,9 +15,11 @@ import {
   pyramidOf,
   qualityAt,
   settled,
+  straightened,
   surfaceAt,
   withPlace,
 } from '.'
+import { lensOf } from './patch'
 
 const k = testKernels(64)
 afterEach(() => expect(k.used).toBe(0))
@@ -101,6 +105,7 @@ function seen(
   map: Matrix3,
   cover?: (x: number, y: number) => number | undefined,
   light = (v: number) => v,
+  bend = 0,
 ): Plane[] {
   const back = invert(map)
   const plane = k.plane(200, 160)
@@ -108,7 +113,8 @@ function seen(
     const [x, y] = [(i % 200) + 0.5, Math.floor(i / 200) + 0.5]
     // Noise that is the same at every run: a scrambled place.
     const grain = (((Math.imul(i ^ 0x9e37, 2654435761) >>> 8) % 1000) / 1000 - 0.5) * 0.02
-    plane.data[i] = (cover?.(x, y) ?? light(waves(...through(back, x, y)))) + grain
+    const straight = straightened(lensOf([plane], bend), x, y)
+    plane.data[i] = (cover?.(x, y) ?? light(waves(...through(back, ...straight)))) + grain
   }
   return pyramidOf(k, plane)
 }
@@ -230,4 +236,26 @@ it('shows its surface where its map takes it', () => {
   }
   const [x, y] = through(matrixAt(motion, 1), 50, 40)
   expect(surfaceAt(motion, 1).slice(0, 2)).toEqual([x, y])
+})
+
+describe.each([-0.18, 0, 0.115, 0.23])('a lens that bends by %f', (bend) => {
+  // A plane that turns in space; without a lens its pictures would be joined by perspective maps.
+  const maps = [0, 1, 2, 3, 4, 5].map((n): Matrix3 => {
+    const leant = [1, 0, 0, 0, 1, 0, 0.0004 * n, -0.0003 * n, 1] as Matrix3
+    return multiply(turned(0.03 * n, 1 + 0.03 * n, 3 * n, -2 * n), leant)
+  })
+  const pictures = () => maps.map((map) => seen(map, undefined, undefined, bend))
+  const free = (list: readonly Plane[][]) => list.forEach((levels) => k.free(...levels))
+
+  it('is measured from the plane that moves under it', () => {
+    const list = pictures()
+    const found = follow(SETUP, list)
+    const again = pictures()
+    const meter = new BendMeter(k, again[0] as Plane[], SETUP)
+    again.slice(1).forEach((levels, i) => meter.add(levels, found[i]?.places ?? []))
+    free(again)
+    // Within what moves a corner of this patch by a fifth of a pixel.
+    expect(Math.abs((meter.found?.bend ?? 9) - bend)).toBeLessThan(0.012)
+    expect(meter.found && isBent(meter.found)).toBe(bend !== 0)
+  })
 })

@@ -58,6 +58,8 @@ const both = (a: Freedom, b: Freedom): Freedom => ({
 const TUKEY = 4.685
 /** A correlation that needs no second look. */
 const SURE = 0.995
+/** Errors that their median is taken from, of all that there are. */
+const SAMPLE = 600
 /** Least deviation that is taken for noise: a little more than half an 8-bit code. */
 const NOISE = 0.003
 
@@ -153,6 +155,28 @@ export function judged(
   return { ...pose, match: correlation(sums, pose.gain), share: at(sums, 9, 9) / total, seen }
 }
 
+/** The errors of a pose on the finest level: their median, and their mean under Tukey's rule for a deviation. */
+export function errorsOf(
+  k: Kernels,
+  template: Template,
+  pyramid: readonly Plane[],
+  pose: Pose,
+  hold?: Plane,
+): { median: number; mean(sigma: number): number } {
+  const { image, zoom } = pictureFor(template, pyramid, pose, 0)
+  const { errors } = registrationSums(k, template.levels[0] as Float32Array, {
+    ...{ image, zoom, ...pose, strict: 0, hold, lens: template.lens, cubic: true },
+  })
+  const there = errors.filter((e) => e >= 0).sort()
+  return {
+    median: there[there.length >> 1] ?? Infinity,
+    mean(sigma) {
+      const far = TUKEY * Math.max(NOISE, sigma)
+      return there.reduce((sum, e) => sum + 1 - Math.max(0, 1 - (e / far) ** 2) ** 3, 0) / there.length
+    },
+  }
+}
+
 const at = (sums: Float32Array, row: number, column: number) =>
   sums[Math.min(row, column) * SUM_SIDE + Math.max(row, column)] as number
 
@@ -170,12 +194,14 @@ function correlation(sums: Float32Array, gain: number): number {
 
 /** 1 / (c sigma)^2 from the median of the errors that there are. */
 function strictness(errors: Float32Array): number {
-  const step = Math.max(1, Math.floor(errors.length / 1200))
-  const list: number[] = []
-  for (let i = 0; i < errors.length; i += step) if ((errors[i] as number) >= 0) list.push(errors[i] as number)
-  if (list.length < 8) return 0
-  const sorted = Float32Array.from(list).sort()
-  const sigma = Math.max(NOISE, 1.4826 * (sorted[sorted.length >> 1] as number))
+  const step = Math.max(1, Math.floor(errors.length / SAMPLE))
+  const list = new Float32Array(Math.ceil(errors.length / step))
+  let count = 0
+  for (let i = 0; i < errors.length; i += step)
+    if ((errors[i] as number) >= 0) list[count++] = errors[i] as number
+  if (count < 8) return 0
+  const sorted = list.subarray(0, count).sort()
+  const sigma = Math.max(NOISE, 1.4826 * (sorted[count >> 1] as number))
   return 1 / (TUKEY * sigma) ** 2
 }
 

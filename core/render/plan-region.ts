@@ -35,7 +35,11 @@ function matteOf(work: Work, step: Step, region: Region, before: number, only?: 
     return inputs.indexOf(node)
   }
   const shown = only ? { ...region, shapes: region.shapes.filter((s) => s.id === only) } : region
-  const at = (time: number) => resolveItems(project, shot, step, shown, time, looks)
+  // Alone, an item is what it covers, whatever it does to the others.
+  const at = (time: number) => {
+    const items = resolveItems(project, shot, step, shown, time, looks)
+    return only ? items.map((item) => ({ ...item, join: 'add' as const })) : items
+  }
   const now = at(t)
   let moments = [now]
   const open = (region.shutter ?? 0) / 360

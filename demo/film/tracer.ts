@@ -19,6 +19,8 @@ export interface Job {
   part?: { left: number; top: number; right: number; bottom: number }
   /** Adaptive supersampling stops below this difference; none at all when 0. */
   smooth?: number
+  /** How often a pixel is halved both ways where it is supersampled, 1 unless given: 3 puts steep edges within an eighth of a pixel. */
+  halvings?: number
 }
 
 const HEAD = `#version 3.7;
@@ -42,7 +44,8 @@ export async function trace(shot: string, job: Job): Promise<string> {
   writeFileSync(source, HEAD + job.scene)
   const { left, top, right, bottom } = job.part ?? { left: 0, top: 0, right: job.width, bottom: job.height }
   const area = [`+SC${left + 1}`, `+SR${top + 1}`, `+EC${right}`, `+ER${bottom}`]
-  const smooth = job.smooth === 0 ? ['-A'] : [`+A${job.smooth ?? 0.3}`, '+AM2', '+R1', '-J']
+  const smooth =
+    job.smooth === 0 ? ['-A'] : [`+A${job.smooth ?? 0.3}`, '+AM2', `+R${job.halvings ?? 1}`, '-J']
   const args = [`+I${source}`, `+O${part}`, `+W${job.width}`, `+H${job.height}`, ...area, ...smooth]
   const tracer = spawn('povray', [...args, '+FN16', 'File_Gamma=1.0', '+UA', '-D', '+WT1', '-GA'], {
     stdio: ['ignore', 'ignore', 'pipe'],

@@ -4,7 +4,7 @@ import { brass, darkwood, felt, paint, paper, tin, wood } from '../look'
 import { drift, ease, mix, poses } from '../motion'
 import { box, camera as sdlCamera, cone, cylinder, group, lamp, mesh, rgb, sphere, stencil } from '../sdl'
 import { curio, lantern } from '../sets'
-import { HEIGHT, type Shot, WIDTH } from '../shot'
+import { EXACT, HEIGHT, type Shot, WIDTH } from '../shot'
 import { at, chain, HERE, looking, type Camera, placed, seen, turn, type V3 } from '../space'
 import { arm } from '../stargazer'
 import { sheet } from '../surface'
@@ -40,7 +40,7 @@ const view = (n: number): Camera => {
 }
 
 /** The green face of the tablet, on the stage: left top, right top, right bottom, left bottom; 4:3. */
-const LEAN = chain(at([0.1, 0.1, 0.35]), turn('y', -9), turn('x', 24))
+const LEAN = chain(at([0.1, 0.17, 0.35]), turn('y', -9), turn('x', 24))
 const FACE: V3[] = (
   [
     [-1.6, 2.4, 0],
@@ -54,9 +54,9 @@ const FACE: V3[] = (
   LEAN.o[2] + x * LEAN.x[2] + y * LEAN.y[2],
 ])
 
-/** The middles of its four crosses on its own axes, and how far their paint stands out: half of that is where they are seen. */
+/** The middles of its four crosses on its own axes, and how far their paint stands out. */
 const CROSSES = [-1.25, 1.25].flatMap((x) => [0.32, 2.08].map((y) => [x, y] as const))
-const THICK = 0.006
+const THICK = 0.0004
 
 function tablet(): string {
   const green = `texture { pigment { ${rgb(0.045, 0.3, 0.085)} } finish { ambient 0 diffuse 0.8 specular 0.12 roughness 0.03 emission 0.12 } }`
@@ -69,24 +69,25 @@ function tablet(): string {
     [
       box([-1.6, 0, 0], [1.6, 2.4, 0.02], green),
       ...CROSSES.flatMap(([x, y]) => cross(x, y)),
-      box([-1.78, -0.16, 0.01], [1.78, 2.56, 0.14], paint([0.05, 0.045, 0.045], 0.5)),
+      // A dull rim, so that the rails never hide the edge of the face.
+      box([-1.86, -0.17, 0.004], [1.86, 2.66, 0.14], paint([0.05, 0.045, 0.045], 0)),
       ...(
         [
           [
-            [-1.7, -0.08],
-            [1.7, -0.08],
+            [-1.81, -0.12],
+            [1.81, -0.12],
           ],
           [
-            [-1.7, 2.48],
-            [1.7, 2.48],
+            [-1.81, 2.61],
+            [1.81, 2.61],
           ],
           [
-            [-1.7, -0.08],
-            [-1.7, 2.48],
+            [-1.81, -0.12],
+            [-1.81, 2.61],
           ],
           [
-            [1.7, -0.08],
-            [1.7, 2.48],
+            [1.81, -0.12],
+            [1.81, 2.61],
           ],
         ] as [number, number][][]
       ).map(([a, b]) =>
@@ -226,10 +227,10 @@ export const benchTablet: Shot = {
         name: 'scene',
         scene: [sdlCamera(view(n)), lights, bench(), tablet(), reaching(t)].join('\n'),
         ...TRACED,
-        smooth: 0.2,
+        ...EXACT,
       },
       ...(t > 0.6 && t < 3.1
-        ? [{ name: 'matte', scene: [sdlCamera(view(n)), ...flat].join('\n'), ...TRACED }]
+        ? [{ name: 'matte', scene: [sdlCamera(view(n)), ...flat].join('\n'), ...TRACED, ...EXACT }]
         : []),
     ]
   },
@@ -241,7 +242,7 @@ export const benchTablet: Shot = {
       return [x - ROOM.width / 2 + WIDTH / 2, y - ROOM.height / 2 + HEIGHT / 2] as const
     }
     const corners = FACE.map(pinhole)
-    const crosses = CROSSES.map((cross) => bend(...pinhole(placed(LEAN, [...cross, -THICK / 2]))))
+    const crosses = CROSSES.map((cross) => bend(...pinhole(placed(LEAN, [...cross, 0]))))
     return { corners: corners.map(([x, y]) => bend(x, y)), pinhole: corners, crosses }
   },
   mattes(c, n, at) {

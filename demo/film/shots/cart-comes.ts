@@ -3,7 +3,7 @@ import { drift, ease, mix, poses, blink } from '../motion'
 import { brass, darkwood, paint, wood } from '../look'
 import { box, camera as sdlCamera, cylinder, group, lamp, mesh, rgb, sphere, stencil, vec } from '../sdl'
 import { cobbles, DUSK_TONES, lantern, street } from '../sets'
-import { cinema, held, partAround, roomy, type Shot, WIDE } from '../shot'
+import { cinema, EXACT, held, partAround, roomy, type Shot, WIDE } from '../shot'
 import { at, chain, HERE, looking, placed, type Place, planeToPicture, sized, turn, type V3 } from '../space'
 import { arm, REST, stargazerBody, stargazerHead } from '../stargazer'
 import { sheet } from '../surface'
@@ -172,8 +172,9 @@ const driver = (t: number): string => {
   )
 }
 
+/** Painted on the board, not standing on it: what is tracked lies in the plane that the truth tells of. */
 const lettering = (): string =>
-  `text { internal 1 "THE TIN COMET" 0.04, 0 ${paint([0.72, 0.58, 0.3], 0.2)} scale <0.255, 0.36, 1> translate <-0.98, 1.69, -1.76> }`
+  `text { internal 1 "THE TIN COMET" 0.001, 0 ${paint([0.72, 0.58, 0.3], 0.2)} scale <0.255, 0.36, 1> translate <-0.98, 1.69, -1.7205> }`
 
 const scenery = (): string =>
   [
@@ -229,11 +230,16 @@ export const cartComes: Shot = {
       stencil(driver(t), [0, 0, 1]),
     ]
     return [
-      { name: 'cart', scene: [sdlCamera(wide), scenery(), group(all, place)].join('\n'), ...WIDE, part },
+      {
+        name: 'cart',
+        scene: [sdlCamera(wide), scenery(), group(all, place)].join('\n'),
+        ...{ ...WIDE, ...EXACT, part },
+      },
       {
         name: 'matte',
         scene: [sdlCamera(wide), group(flat, place)].join('\n'),
         ...WIDE,
+        ...EXACT,
         part: partAround(wide, corners, 12),
       },
     ]
