@@ -24,9 +24,9 @@ interface ThumbProps {
  * while the playhead moves.
  */
 export function Thumb({ project, target, frame, width, className }: ThumbProps) {
-  const canvas = useRef<HTMLCanvasElement>(null)
+  const image = useRef<HTMLImageElement>(null)
   const { playing } = useView('playing')
-  const seen = useOnScreen(canvas)
+  const seen = useOnScreen(image)
   const rested = useRested(project, frame)
   const size = (rested.project ?? project)?.size ?? { width: 16, height: 9 }
   const height = Math.round((width * size.height) / size.width)
@@ -38,9 +38,15 @@ export function Thumb({ project, target, frame, width, className }: ThumbProps) 
         : { project: rested.project, target, frame: rested.frame, scale },
     [playing, seen, rested, target, scale],
   )
-  usePicture(canvas, request)
+  usePicture(image, request)
   return (
-    <canvas ref={canvas} aria-hidden className={cx('checker block', className)} style={{ width, height }} />
+    <img
+      ref={image}
+      alt=""
+      draggable={false}
+      className={cx('checker block', className)}
+      style={{ width, height }}
+    />
   )
 }
 

@@ -1,5 +1,6 @@
 import { type Delivered, present, type RenderRequest } from '@stilus/engine'
 import { type RefObject, useEffect, useRef, useState } from 'react'
+import { bitmapUrl } from './bitmap'
 import { session } from '../session/session'
 import { Latest } from './latest'
 
@@ -7,11 +8,11 @@ import { Latest } from './latest'
 const AT_HAND = 60
 
 /**
- * Keeps a canvas showing a request. While a hand is on a control, pictures come at a scale that can be had at once; the full one
+ * Keeps a canvas, or an image for small pictures, showing a request. While a hand is on a control, pictures come at a scale that can be had at once; the full one
  * follows when it rests. Returns the message of a picture that could not be made.
  */
 export function usePicture(
-  canvas: RefObject<HTMLCanvasElement | null>,
+  element: RefObject<HTMLCanvasElement | HTMLImageElement | null>,
   request: RenderRequest | null,
   hand = false,
   onShow?: (picture: Delivered) => void,
@@ -31,7 +32,7 @@ export function usePicture(
         const ready = renderer.peek(job)
         const picture = ready ?? (await renderer.render({ ...job, signal }))
         if (!ready && job.urgent) pace.note(job.scale, performance.now() - began)
-        if (canvas.current) show(canvas.current, picture, job)
+        if (element.current) show(element.current, picture, job)
         told.current?.(picture)
         setProblem(null)
       },
@@ -41,23 +42,28 @@ export function usePicture(
     )
     latest.current = runner
     return () => runner.close()
-  }, [canvas])
+  }, [element])
 
   useEffect(() => {
     if (!request) return
     const wanted = hand ? { ...request, scale: session().pace.scaleFor(AT_HAND, request.scale) } : request
     const ready = session().renderer.peek(wanted)
-    if (ready && canvas.current) show(canvas.current, ready, wanted)
+    if (ready && element.current) show(element.current, ready, wanted)
     if (ready) told.current?.(ready)
     latest.current?.put(wanted)
-  }, [canvas, request, hand])
+  }, [element, request, hand])
 
   return problem
 }
 
-/** Shows a picture and notes on the canvas which frame it is and at what scale. */
-function show(canvas: HTMLCanvasElement, picture: Delivered, { frame, scale }: RenderRequest): void {
-  present(canvas, picture)
-  canvas.dataset.frame = String(frame)
-  canvas.dataset.scale = String(scale)
+/** Shows a picture and notes on the element which frame it is and at what scale. */
+function show(
+  element: HTMLCanvasElement | HTMLImageElement,
+  picture: Delivered,
+  { frame, scale }: RenderRequest,
+): void {
+  if (element instanceof HTMLImageElement) element.src = bitmapUrl(picture)
+  else present(element, picture)
+  element.dataset.frame = String(frame)
+  element.dataset.scale = String(scale)
 }
