@@ -83,46 +83,52 @@ function CommandPalette() {
   const open = useApp((s) => s.view.palette)
   const dispatch = useAppDispatch()
   const close = () => dispatch(viewActions.set({ palette: false }))
+  return (
+    <Modal title="Find a command or a treatment" open={open} onClose={close} bare width="w-[520px]">
+      <Finder close={close} />
+    </Modal>
+  )
+}
+
+function Finder({ close }: { close(): void }) {
   const here = COMMANDS.filter((c) => c.id !== 'palette' && (c.when?.() ?? true))
   const run = (command: Command) => {
     close()
     command.run()
   }
   return (
-    <Modal title="Find a command or a treatment" open={open} onClose={close} bare width="w-[520px]">
-      <Palette label="Commands and treatments" className="flex max-h-[56vh] flex-col">
-        <Palette.Input
-          autoFocus
-          placeholder="Find a command or a treatment"
-          className="h-11 shrink-0 border-b bg-transparent px-4 text-base outline-none placeholder:text-faint"
-        />
-        <Palette.List className="overflow-y-auto p-1.5">
-          <Palette.Empty className="p-3 text-dim">Nothing of that name.</Palette.Empty>
-          {['Treatments', ...GROUPS.filter((g) => g !== 'Treatments')].map((group) => (
-            <Palette.Group
-              key={group}
-              heading={group}
-              className="[&_[cmdk-group-heading]]:px-2.5 [&_[cmdk-group-heading]]:py-1 [&_[cmdk-group-heading]]:text-xs [&_[cmdk-group-heading]]:text-faint"
-            >
-              {here
-                .filter((c) => c.group === group)
-                .map((c) => (
-                  <Palette.Item
-                    key={c.id}
-                    value={c.label}
-                    keywords={[...(c.words ?? [])]}
-                    onSelect={() => run(c)}
-                    className="flex h-8 items-center justify-between rounded px-2.5 data-[selected=true]:bg-fill"
-                  >
-                    {c.label}
-                    {c.keys[0] && <span className="text-dim">{shownKeys(c.keys[0])}</span>}
-                  </Palette.Item>
-                ))}
-            </Palette.Group>
-          ))}
-        </Palette.List>
-      </Palette>
-    </Modal>
+    <Palette label="Commands and treatments" className="flex max-h-[56vh] flex-col">
+      <Palette.Input
+        autoFocus
+        placeholder="Find a command or a treatment"
+        className="h-11 shrink-0 border-b bg-transparent px-4 text-base outline-none placeholder:text-faint"
+      />
+      <Palette.List className="overflow-y-auto p-1.5">
+        <Palette.Empty className="p-3 text-dim">Nothing of that name.</Palette.Empty>
+        {['Treatments', ...GROUPS.filter((g) => g !== 'Treatments')].map((group) => (
+          <Palette.Group
+            key={group}
+            heading={group}
+            className="[&_[cmdk-group-heading]]:px-2.5 [&_[cmdk-group-heading]]:py-1 [&_[cmdk-group-heading]]:text-xs [&_[cmdk-group-heading]]:text-faint"
+          >
+            {here
+              .filter((c) => c.group === group)
+              .map((c) => (
+                <Palette.Item
+                  key={c.id}
+                  value={c.label}
+                  keywords={[...(c.words ?? [])]}
+                  onSelect={() => run(c)}
+                  className="flex h-8 items-center justify-between rounded px-2.5 data-[selected=true]:bg-fill"
+                >
+                  {c.label}
+                  {c.keys[0] && <span className="text-dim">{shownKeys(c.keys[0])}</span>}
+                </Palette.Item>
+              ))}
+          </Palette.Group>
+        ))}
+      </Palette.List>
+    </Palette>
   )
 }
 
@@ -136,29 +142,33 @@ function KeySheet() {
       onClose={() => dispatch(viewActions.set({ keys: false }))}
       width="w-[760px]"
     >
-      <div className="max-h-[68vh] overflow-y-auto p-4">
-        <div className="columns-2 gap-8">
-          {GROUPS.filter((g) => g !== 'Treatments').map((group) => (
-            <section key={group} className="mb-4 break-inside-avoid">
-              <h3 className="mb-1 text-xs font-semibold text-faint">{group}</h3>
-              <dl className="grid grid-cols-[1fr_auto] gap-x-4 gap-y-1">
-                {COMMANDS.filter((c) => c.group === group && c.keys.length).map((c) => (
-                  <div key={c.id} className="contents">
-                    <dt>{c.label}</dt>
-                    <dd className="text-right text-dim">{c.keys.map(shownKeys).join(', ')}</dd>
-                  </div>
-                ))}
-                {group === 'Look' && (
-                  <>
-                    <dt>Look at the source</dt>
-                    <dd className="text-right text-dim">hold S</dd>
-                  </>
-                )}
-              </dl>
-            </section>
-          ))}
-        </div>
-      </div>
+      <KeyList />
     </Modal>
   )
 }
+
+const KeyList = () => (
+  <div className="max-h-[68vh] overflow-y-auto p-4">
+    <div className="columns-2 gap-8">
+      {GROUPS.filter((g) => g !== 'Treatments').map((group) => (
+        <section key={group} className="mb-4 break-inside-avoid">
+          <h3 className="mb-1 text-xs font-semibold text-faint">{group}</h3>
+          <dl className="grid grid-cols-[1fr_auto] gap-x-4 gap-y-1">
+            {COMMANDS.filter((c) => c.group === group && c.keys.length).map((c) => (
+              <div key={c.id} className="contents">
+                <dt>{c.label}</dt>
+                <dd className="text-right text-dim">{c.keys.map(shownKeys).join(', ')}</dd>
+              </div>
+            ))}
+            {group === 'Look' && (
+              <>
+                <dt>Look at the source</dt>
+                <dd className="text-right text-dim">hold S</dd>
+              </>
+            )}
+          </dl>
+        </section>
+      ))}
+    </div>
+  </div>
+)

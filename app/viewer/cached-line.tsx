@@ -6,9 +6,8 @@ import { session } from '../session/session'
 import { useView } from '../store/store'
 import type { TimeMap } from '../ui/timeline'
 
-/** Frames of long sequences are looked up this many at most, these many at a time. */
+/** Frames of long sequences are looked up this many at most. */
 const MOST = 400
-const AT_ONCE = 4
 /** Milliseconds after a change, and between two looks. */
 const REST = 600
 
@@ -27,12 +26,12 @@ export function CachedLine(props: { project: Project; target: Target; map: TimeM
       let frame = map.first
       const some = () => {
         const { renderer } = session()
-        for (let n = 0; n < AT_ONCE && frame < map.end; n++, frame += step) {
-          if (!renderer.has({ project, target, frame, scale })) continue
+        if (renderer.has({ project, target, frame, scale })) {
           const last = spans.at(-1)
           if (last && last[1] === frame) last[1] = frame + step
           else spans.push([frame, frame + step])
         }
+        frame += step
         if (frame < map.end) callOff = whenIdle(some)
         else {
           setSpans((old) => (JSON.stringify(old) === JSON.stringify(spans) ? old : spans))
