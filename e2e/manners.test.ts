@@ -225,3 +225,20 @@ test('a delivery can be cancelled and leaves nothing behind', async () => {
   assert.deepEqual(left, [])
   assert.deepEqual(stage.errors, [])
 })
+
+test('work that takes long can be called off, and leaves nothing', async () => {
+  const { page, address } = stage
+  await page.goto(`${address}/demo`)
+  await page.getByRole('button', { name: /^Shot Harbour wide/ }).waitFor()
+  await page.goto(`${address}/p/the-tin-comet/handover`)
+  let saved = 0
+  page.on('download', () => saved++)
+  await page.getByRole('button', { name: 'Save project package' }).click()
+  const task = page.getByRole('status').filter({ hasText: 'Packing the project' })
+  await task.getByRole('button', { name: 'Cancel' }).click()
+  await task.waitFor({ state: 'detached' })
+  await page.waitForTimeout(2500)
+  assert.equal(saved, 0)
+  assert.equal(await page.getByRole('alert').count(), 0)
+  assert.deepEqual(stage.errors, [])
+})

@@ -113,6 +113,12 @@ const gone = (cross: number, frame: number) => {
   return [b[0] - a[0], b[1] - a[1]] as const
 }
 
+async function openShelf(): Promise<void> {
+  const track = stage.page.getByRole('button', { name: 'Track …' })
+  const drawers = stage.page.getByRole('navigation', { name: 'Drawers' })
+  if (!(await track.count())) await drawers.getByRole('button', { name: 'Shelf' }).click()
+}
+
 async function trackToTheEnd(): Promise<void> {
   const panel = stage.page.getByRole('region', { name: 'Motion' })
   await panel.getByRole('button', { name: 'Track on to the end' }).click()
@@ -126,7 +132,7 @@ async function trackToTheEnd(): Promise<void> {
 // The mouse is up to 0.7 px beside the middle of a cross; what is compared is how far each has gone, which that changes little.
 test('two points are followed, and leave as what was measured', { timeout: 200_000 }, async () => {
   const { page } = stage
-  await page.getByRole('navigation', { name: 'Drawers' }).getByRole('button', { name: 'Shelf' }).click()
+  await openShelf()
   await chooseItem(page, 'Track …', 'Two points, for turn and size')
   for (const cross of [1, 3]) {
     const [x, y] = bench[HEAD]?.crosses?.[cross] ?? [0, 0]
@@ -157,7 +163,7 @@ test('a shape rides on the mean of two motions', { timeout: 200_000 }, async () 
   for (const cross of [1, 3]) {
     await page.keyboard.press('Home')
     await pictureOf(page, 0)
-    await page.getByRole('navigation', { name: 'Drawers' }).getByRole('button', { name: 'Shelf' }).click()
+    await openShelf()
     await chooseItem(page, 'Track …', 'A point')
     const [x, y] = bench[HEAD]?.crosses?.[cross] ?? [0, 0]
     await page.mouse.click(...(await onPage(x, y)))
@@ -168,6 +174,7 @@ test('a shape rides on the mean of two motions', { timeout: 200_000 }, async () 
   await chooseItem(page, 'Ride on …', 'Point 1')
   await chooseItem(page, 'Average with another motion', 'Point 2')
   await page.getByText('Rides on 2 motions').waitFor()
+  await page.getByRole('complementary', { name: 'Shelf' }).getByRole('button', { name: 'Close' }).click()
   await page.getByRole('button', { name: 'To the first frame' }).click()
   await pictureOf(page, 0)
   const from = await handlesOf(page, 'Corner 1')

@@ -3,7 +3,8 @@ import { readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { after, before, test } from 'node:test'
 import { readMotion } from '@stilus/core/formats'
-import { placesAt } from '@stilus/core/motion'
+import { through } from '@stilus/core/matrix'
+import { mapBetween, placesAt } from '@stilus/core/motion'
 import { TruthReader } from '../demo/truth/read'
 import { addTreatment, chooseItem, drag, handlesOf, pictureOf, placeOnPage, tileOf } from './acts'
 import { openStage, type Stage } from './browser'
@@ -29,7 +30,14 @@ after(() => stage.close())
 const onPage = (x: number, y: number) => placeOnPage(stage.page, x, y)
 const handles = (name: string) => handlesOf(stage.page, name)
 
-const corners = bench[HEAD]?.corners ?? []
+/** The outline that is drawn: three pixels outside of the tablet's face, so that its edge is in it. */
+const face = (bench[HEAD]?.corners ?? []).flat()
+const middle = [0, 1].map((c) => face.reduce((s, v, i) => (i % 2 === c ? s + v / 4 : s), 0))
+const drawn = face.map((v, i) => v + 3 * Math.sign(v - (middle[i % 2] as number)))
+const corners = [0, 2, 4, 6].map((i) => [drawn[i], drawn[i + 1]] as [number, number])
+/** Where a place of that frame lies at another one. */
+const movedTo = (frame: number, [x, y]: [number, number]) =>
+  through(mapBetween('plane', face, (bench[frame]?.corners ?? []).flat()), x, y)
 
 test('an outline is drawn with hard corners, softened by one drag while the corner stays, and keyed by itself', async () => {
   const { page } = stage
@@ -107,8 +115,8 @@ test(
     await page.keyboard.press('End')
     await pictureOf(page, 65)
     const found = await handles('Corner')
-    const exact = bench[HEAD + 65]?.corners ?? []
-    exact.forEach(([x, y], i) => {
+    corners.forEach((corner, i) => {
+      const [x, y] = movedTo(HEAD + 65, corner)
       const [u = 0, v = 0] = found[i] ?? []
       assert.ok(Math.hypot(u - x, v - y) < 2, `corner ${i}: ${u}, ${v} is not ${x}, ${y}`)
     })
@@ -144,7 +152,7 @@ test('a motion leaves as a table that says what was measured, and pins corners w
     chooseItem(page, 'More for this motion', 'Write as a table (CSV)'),
   ])
   const { motion } = readMotion(readFileSync(await download.path(), 'utf8'), 'motion.csv')
-  const exact = (bench[40]?.corners ?? []).flat()
+  const exact = corners.flatMap((corner) => movedTo(40, corner))
   placesAt(motion, 40).forEach((v, i) =>
     assert.ok(Math.abs(v - (exact[i] ?? 0)) < 3, `${v} is not ${exact[i]}`),
   )

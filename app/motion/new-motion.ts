@@ -41,9 +41,12 @@ function underPlayhead(shotId: string) {
   }
 }
 
-const numbered = (name: string) => {
-  const shelf = store.getState().project.document?.shelf ?? []
-  return `${name} ${shelf.filter((s) => s.kind === 'motion').length + 1}`
+/** The name with the first number that no motion has yet. */
+const numbered = (name: string): string => {
+  const taken = (store.getState().project.document?.shelf ?? []).map((s) => s.name)
+  let n = 1
+  while (taken.includes(`${name} ${n}`)) n++
+  return `${name} ${n}`
 }
 
 /** Makes a motion of what an item of a region surrounds under the playhead; the item rides on it from now on. */

@@ -2,7 +2,8 @@ import { Info, TriangleAlert, X } from 'lucide-react'
 import { useEffect } from 'react'
 import { type Notice, noticeActions } from '../store/notices'
 import { useApp, useAppDispatch } from '../store/store'
-import { IconButton } from '../ui/button'
+import { cancelWork } from '../session/work'
+import { Button, IconButton } from '../ui/button'
 
 /** What the user should know, and what is being worked on. Problems stay until they are closed. */
 export function Notices() {
@@ -18,9 +19,12 @@ export function Notices() {
           role="status"
           className="pointer-events-auto rounded-md bg-[#3a3a3a] px-4 py-2.5 shadow-xl"
         >
-          <div className="flex justify-between gap-4">
-            <span className="truncate">{task.label} …</span>
+          <div className="flex items-center justify-between gap-4">
+            <span className="min-w-0 flex-1 truncate">{task.label} …</span>
             {task.share !== null && <span className="text-dim">{Math.round(task.share * 100)} %</span>}
+            <Button look="quiet" className="-my-1 h-7" onClick={() => cancelWork(task.id)}>
+              Cancel
+            </Button>
           </div>
           <div className="mt-1.5 h-1 overflow-hidden rounded bg-ground">
             <div className="h-full bg-text" style={{ width: `${(task.share ?? 0.1) * 100}%` }} />

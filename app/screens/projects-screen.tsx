@@ -49,7 +49,9 @@ export function ProjectsScreen() {
     const packages = files.filter((f) => f.name.toLowerCase().endsWith('.zip'))
     const rest = files.filter((f) => !packages.includes(f))
     for (const file of packages) {
-      const project = await work(`Opening ${file.name}`, (share) => unpackProject(file, share))
+      const project = await work(`Opening ${file.name}`, (share, signal) =>
+        unpackProject(file, share, signal),
+      )
       if (project) void navigate(`/p/${project.id}`)
     }
     if (rest.length) await create(rest)

@@ -132,7 +132,9 @@ function SwapButton({ project, shot }: { project: Project; shot: Shot }) {
   const picker = useRef<HTMLInputElement>(null)
   const swap = async (file: File | undefined) => {
     if (!file) return
-    const result = await work(`Importing ${file.name}`, () => importFile(project.id, file, uid()))
+    const result = await work(`Importing ${file.name}`, (_, signal) =>
+      importFile(project.id, file, uid(), signal),
+    )
     if (!result) return
     dispatch(edit('medium.add', { medium: result.medium }))
     const room = result.medium.kind === 'video' ? Math.max(0, result.medium.frames - shot.length) : 0

@@ -25,8 +25,8 @@ async function importOne(file: File, place: boolean): Promise<void> {
   const waiting = project.media.find(
     (m) => m.kind === 'missing' && m.name.toLowerCase() === file.name.toLowerCase(),
   )
-  const result = await work(`Importing ${file.name}`, () =>
-    importFile(project.id, file, waiting?.id ?? uid()),
+  const result = await work(`Importing ${file.name}`, (_, signal) =>
+    importFile(project.id, file, waiting?.id ?? uid(), signal),
   )
   if (!result) return
   const { medium, notice } = result

@@ -128,8 +128,9 @@ export function benchErrors(k: Kernels): { straight: number[]; errors: number[];
   const order = count(0, n - 1)
   const errorsOf = (motion: Motion) => cornerErrors(motion, order.slice(1), exact)
   const { motion } = followed(k, clip, setup, order, hold)
+  const looks = Array.from({ length: LOOKS }, (_, i) => Math.round(((i + 1) / LOOKS) * (n - 1)))
   let meter: BendMeter | undefined
-  for (const f of [0, ...Array.from({ length: LOOKS }, (_, i) => Math.round(((i + 1) / LOOKS) * (n - 1)))]) {
+  for (const f of [0, ...looks]) {
     const [levels, front] = [clip.pyramid(k, f), k.plane(clip.width, clip.height)]
     front.data.set(hold(f))
     if (meter) meter.add(levels, placesAt(motion, f), front)

@@ -7,7 +7,7 @@ export class Autosave<T> {
   constructor(
     private readonly save: (state: T) => Promise<void>,
     private readonly told: (status: 'saving' | 'saved' | Error) => void,
-    private readonly pause = 400,
+    private readonly pause = 800,
   ) {
     document.addEventListener('visibilitychange', this.#flushHidden)
   }

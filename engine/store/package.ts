@@ -1,7 +1,7 @@
 import { readPackage, writePackage } from '@stilus/core/formats'
 import { emptyHistory, type Project } from '@stilus/core/project'
 import { database } from './database'
-import { findMedium, saveMedium, saveProject } from './projects'
+import { deleteProject, findMedium, saveMedium, saveProject } from './projects'
 
 const PIECE = 1048576
 
@@ -34,12 +34,13 @@ export async function packProject(
 }
 
 /**
- * Reads a package into storage under a new id unless none of that id is stored. All or nothing.
+ * Reads a package into storage under a new id unless none of that id is stored. All or nothing, also where it is called off.
  * @throws ProjectError, StorageFull
  */
 export async function unpackProject(
   zip: Blob,
   done: (share: number) => void = () => undefined,
+  signal?: AbortSignal,
 ): Promise<Project> {
   const media = new Map<string, Blob[]>()
   let read = 0
@@ -58,10 +59,17 @@ export async function unpackProject(
   })
   const taken = await database.projects.get(loaded.id)
   const project = taken ? { ...loaded, id: crypto.randomUUID(), name: `${loaded.name} (copy)` } : loaded
-  for (const medium of project.media) {
-    const parts = media.get(medium.id)
-    if (parts) await saveMedium(project.id, medium.id, new Blob(parts), medium.name)
+  try {
+    for (const medium of project.media) {
+      const parts = media.get(medium.id)
+      if (parts) await saveMedium(project.id, medium.id, new Blob(parts), medium.name)
+      signal?.throwIfAborted()
+    }
+    await saveProject(project, emptyHistory(), null)
+    signal?.throwIfAborted()
+  } catch (error) {
+    await deleteProject(project.id)
+    throw error
   }
-  await saveProject(project, emptyHistory(), null)
   return project
 }

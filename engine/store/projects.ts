@@ -73,6 +73,9 @@ const mediumKey = (projectId: string, mediaId: string) => `${projectId} ${mediaI
 export const saveMedium = (projectId: string, mediaId: string, blob: Blob, name: string) =>
   guarded(() => database.media.put({ key: mediumKey(projectId, mediaId), projectId, mediaId, name, blob }))
 
+export const dropMedium = (projectId: string, mediaId: string) =>
+  database.media.delete(mediumKey(projectId, mediaId))
+
 export async function findMedium(
   projectId: string,
   mediaId: string,

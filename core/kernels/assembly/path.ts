@@ -93,15 +93,22 @@ export function pathSums(sums: usize, w: i32, h: i32, pieces: usize, count: i32)
 export function pathCover(dst: usize, sums: usize, w: i32, h: i32, rule: i32): void {
   for (let y = 0; y < h; y++) {
     const row = sums + ((<usize>y * (w + 2)) << 2), out = dst + ((<usize>y * w) << 2)
-    let total: f64 = 0
+    let total: f64 = 0, last: f32 = 0
     for (let x = 0; x < w; x++) {
+      // Most rows are mostly runs in which nothing begins or ends.
+      while (x + 4 <= w && !v128.any_true(v128.load(row + (<usize>x << 2)))) {
+        v128.store(out + (<usize>x << 2), f32x4.splat(last))
+        x += 4
+      }
+      if (x >= w) break
       total += load<f32>(row + (<usize>x << 2))
       let a = <f32>Math.abs(total)
       if (rule) {
         a = a - 2 * Mathf.floor(a * 0.5)
         if (a > 1) a = 2 - a
       } else a = min(a, 1)
-      store<f32>(out + (<usize>x << 2), a < 1e-5 ? 0 : a > 1 - 1e-5 ? 1 : a)
+      last = a < 1e-5 ? 0 : a > 1 - 1e-5 ? 1 : a
+      store<f32>(out + (<usize>x << 2), last)
     }
   }
 }
@@ -112,8 +119,9 @@ export function pathCover(dst: usize, sums: usize, w: i32, h: i32, rule: i32): v
  */
 export function pathDistance(dst: usize, w: i32, h: i32, pieces: usize, count: i32, reach: f32, factors: usize, wide: usize): void {
   const r2 = reach * reach
-  for (let i: usize = 0, n = <usize>w * h; i < n; i++) store<f32>(dst + (i << 2), r2)
-  if (factors) for (let i: usize = 0, n = <usize>w * h; i < n; i++) store<f32>(wide + (i << 2), 1)
+  const end = <usize>w * h << 2
+  for (let i: usize = 0; i < end; i += 16) v128.store(dst + i, f32x4.splat(r2))
+  if (factors) for (let i: usize = 0; i < end; i += 16) v128.store(wide + i, f32x4.splat(1))
   const one = f32x4.splat(1), zero = f32x4.splat(0)
   for (let s = 0, p = pieces; s < count; s++, p += 16) {
     const ax = load<f32>(p), ay = load<f32>(p + 4), dx = load<f32>(p + 8) - ax, dy = load<f32>(p + 12) - ay
@@ -159,17 +167,17 @@ export function pathDistance(dst: usize, w: i32, h: i32, pieces: usize, count: i
  * never sharper than one pixel. cover is overwritten.
  */
 export function pathFeather(cover: usize, d2: usize, n: i32, inner: f32, outer: f32, shift: f32, wide: usize): void {
-  for (let i = 0; i < n; i++) {
+  const one = f32x4.splat(1), zero = f32x4.splat(0), half = f32x4.splat(0.5), two = f32x4.splat(2), three = f32x4.splat(3)
+  const vouter = f32x4.splat(outer), width = f32x4.splat(inner + outer), by = f32x4.splat(shift)
+  for (let i = 0; i < n; i += 4) {
     const o = <usize>i << 2
-    const d = Mathf.sqrt(load<f32>(d2 + o))
-    const signed = load<f32>(cover + o) >= 0.5 ? d : -d
-    const k: f32 = wide ? load<f32>(wide + o) : 1
-    let out = outer * k, all = (inner + outer) * k
-    if (all < 1) {
-      out += (1 - all) * 0.5
-      all = 1
-    }
-    const e = max(<f32>0, min(<f32>1, (signed + shift + out) / all))
-    store<f32>(cover + o, e * e * (3 - 2 * e))
+    const d = f32x4.sqrt(v128.load(d2 + o))
+    const signed = v128.bitselect(d, f32x4.neg(d), f32x4.ge(v128.load(cover + o), half))
+    const k = wide ? v128.load(wide + o) : one
+    const asked = f32x4.mul(width, k)
+    const all = f32x4.max(asked, one)
+    const out = f32x4.add(f32x4.mul(vouter, k), f32x4.mul(f32x4.sub(all, asked), half))
+    const e = f32x4.pmax(zero, f32x4.pmin(one, f32x4.div(f32x4.add(f32x4.add(signed, by), out), all)))
+    v128.store(cover + o, f32x4.mul(f32x4.mul(e, e), f32x4.sub(three, f32x4.mul(two, e))))
   }
 }
