@@ -96,6 +96,14 @@ export async function chooseItem(
   }
 }
 
+/** Opens the demo at one of its shots and waits for its first frame. */
+export async function openDemoShot({ page, address }: Stage, shotId: string): Promise<void> {
+  await page.goto(`${address}/demo`)
+  await page.getByRole('button', { name: /^Shot Harbour wide/ }).waitFor()
+  await page.goto(`${address}/p/the-tin-comet/shot/${shotId}`)
+  await pictureOf(page, 0)
+}
+
 /** A place of the demo's picture in pixels of the page. */
 export async function placeOnPage(page: Page, x: number, y: number): Promise<[number, number]> {
   const box = await page.getByTestId('viewer').locator('canvas').first().boundingBox()

@@ -5,7 +5,7 @@ import { after, before, test } from 'node:test'
 import { readMotion } from '@stilus/core/formats'
 import { placesAt } from '@stilus/core/motion'
 import { TruthReader } from '../demo/truth/read'
-import { addTreatment, chooseItem, drag, handlesOf, pictureOf, placeOnPage, typeNumber } from './acts'
+import { addTreatment, chooseItem, drag, handlesOf, openDemoShot, pictureOf, placeOnPage, typeNumber } from './acts'
 import { openStage, type Stage } from './browser'
 
 const truth = new TruthReader(fileURLToPath(new URL('../demo/truth/', import.meta.url)))
@@ -23,11 +23,8 @@ let stage: Stage
 
 before(async () => {
   stage = await openStage()
-  const { page, address } = stage
-  await page.goto(`${address}/demo`)
-  await page.getByRole('button', { name: /^Shot Harbour wide/ }).waitFor()
-  await page.goto(`${address}/p/the-tin-comet/shot/bench`)
-  await pictureOf(page, 0)
+  const { page } = stage
+  await openDemoShot(stage, 'bench')
   await addTreatment(page, 'Grade')
   await page.keyboard.press('2')
   await page.getByRole('button', { name: 'Outline', exact: true }).click()

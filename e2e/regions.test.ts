@@ -6,7 +6,7 @@ import { readMotion } from '@stilus/core/formats'
 import { through } from '@stilus/core/matrix'
 import { mapBetween, placesAt } from '@stilus/core/motion'
 import { TruthReader } from '../demo/truth/read'
-import { addTreatment, chooseItem, drag, handlesOf, pictureOf, placeOnPage, tileOf } from './acts'
+import { addTreatment, chooseItem, drag, handlesOf, openDemoShot, pictureOf, placeOnPage, tileOf } from './acts'
 import { openStage, type Stage } from './browser'
 
 const truth = new TruthReader(fileURLToPath(new URL('../demo/truth/', import.meta.url)))
@@ -17,11 +17,8 @@ let stage: Stage
 
 before(async () => {
   stage = await openStage()
-  const { page, address } = stage
-  await page.goto(`${address}/demo`)
-  await page.getByRole('button', { name: /^Shot Harbour wide/ }).waitFor()
-  await page.goto(`${address}/p/the-tin-comet/shot/bench`)
-  await pictureOf(page, 0)
+  const { page } = stage
+  await openDemoShot(stage, 'bench')
   await addTreatment(page, 'Grade')
   await page.keyboard.press('2')
 })

@@ -105,8 +105,9 @@ function TrackButtons({ item }: { item: MotionItem }) {
       {run && (
         <div role="status" className="grid grid-cols-[1fr_auto] items-center gap-2">
           <span className="text-dim">
+            {run.lens ? 'How the lens bends: ' : ''}
             {run.done} of {run.total} frames
-            {run.done > 2 ? `, ${Math.round(run.fps)} a second, ${left ?? 0} s left` : ''}
+            {run.done > 2 && !run.lens ? `, ${Math.round(run.fps)} a second, ${left ?? 0} s left` : ''}
           </span>
           <Button onClick={() => stopTracking(item.id)}>
             <Square size={12} /> Stop
@@ -298,6 +299,9 @@ function Setup({ item }: { item: MotionItem }) {
               Measure
             </Button>
           </div>
+          {track.lens === undefined && track.perspective && (
+            <p className="text-dim">Measured by itself once the surface was followed to the end.</p>
+          )}
         </>
       ) : (
         <>

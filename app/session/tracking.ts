@@ -143,17 +143,22 @@ async function bendOf(work: Work): Promise<Bend | undefined> {
     const frame = known[Math.round(((i + 1) / LOOKS) * (known.length - 1))] as number
     return { frame, places: placesAt({ ...motion, smooth: 0 }, frame) }
   })
-  return measureBend(session().renderer.media, { ...watchOf(work, reference, 0), looks })
+  const { id } = work.item
+  const looked = (done: number) =>
+    void store.dispatch(viewActions.run({ id, progress: { done, total: LOOKS, fps: 0, lens: true } }))
+  looked(0)
+  return measureBend(session().renderer.media, { ...watchOf(work, reference, 0), looks, looked })
 }
 
-/** Follows a plane anew through all frames in which it was found, with a lens that was measured from them. */
+/** The lens that a measurement tells of: 0 where it is straight as far as one can see. */
+const lensFrom = (bend: Bend): number => (isBent(bend) ? Math.round(bend.bend * 1000) / 1000 : 0)
+
+/** Follows a plane anew through all frames in which it was found, with a lens that was measured from them. Where that is stopped, the frames beyond stay as they were. */
 async function again(work: Work, lens: number): Promise<void> {
   const { item, gesture, motion } = work
   const [low, high] = spanOf(motion)
   const { reference } = motion
-  const { places, quality } = { places: [placesAt({ ...motion, smooth: 0 }, reference)], quality: [1] }
   store.dispatch(edit('motion.track', { motionId: item.id, change: { lens } }, gesture))
-  work.motion = { ...motion, first: reference, places, quality }
   const watched = watchOf(work, reference, lens)
   const on = Array.from({ length: high - reference }, (_, i) => reference + 1 + i)
   const back = Array.from({ length: reference - low }, (_, i) => reference - 1 - i)
@@ -222,13 +227,13 @@ export const startTracking = (
     const unsaid = form === 'plane' && item.track.perspective && item.track.lens === undefined
     if (end !== 'done' || count === 1 || !unsaid || fixes?.length) return
     const bend = await bendOf(work)
-    if (bend && isBent(bend)) await again(work, bend.bend)
+    const lens = bend ? lensFrom(bend) : 0
+    if (lens) await again(work, lens)
   })
 
 /** Measures the lens from a plane that was tracked, and sets it for the next run. */
 export const measureLens = (motionId: string, shot: Shot): Promise<void> =>
   running(motionId, shot, async (work) => {
-    store.dispatch(viewActions.run({ id: motionId, progress: { done: 0, total: LOOKS, fps: 0 } }))
     const bend = await bendOf(work)
     if (work.controller.signal.aborted) return
     if (!bend) {
@@ -238,7 +243,7 @@ export const measureLens = (motionId: string, shot: Shot): Promise<void> =>
       )
       return
     }
-    const lens = isBent(bend) ? Math.round(bend.bend * 1000) / 1000 : 0
+    const lens = lensFrom(bend)
     store.dispatch(edit('motion.track', { motionId, change: { lens } }, work.gesture))
     tell(
       'info',

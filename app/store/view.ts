@@ -41,6 +41,8 @@ export interface TrackProgress {
   done: number
   total: number
   fps: number
+  /** The lens is being measured, not the motion. */
+  lens?: boolean
 }
 
 export interface ViewState {

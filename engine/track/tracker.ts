@@ -104,7 +104,7 @@ export async function track(media: MediaLibrary, run: TrackRun): Promise<'done' 
 /** Measures how the lens bends from frames in which a plane was found at these places; undefined where it was stopped. @throws Error where a frame cannot be read */
 export async function measureBend(
   media: MediaLibrary,
-  run: Watch & { looks: { frame: number; places: number[] }[] },
+  run: Watch & { looks: { frame: number; places: number[] }[]; looked(done: number): void },
 ): Promise<Bend | undefined> {
   let bend: Bend | undefined
   await watch(
@@ -114,6 +114,7 @@ export async function measureBend(
     (caller, seen) => caller.call('beginBend', { ...seen, setup: run.setup }, buffers(seen)),
     async (caller, seen, _, i) => {
       bend = await caller.call('lookBend', { ...seen, places: run.looks[i]?.places ?? [] }, buffers(seen))
+      run.looked(i + 1)
       return false
     },
   )
