@@ -113,7 +113,8 @@ const PARTS: Record<string, { head: string; make(): Promise<string> }> = {
 const only = PARTS[process.argv[2] ?? '']
 if (only) {
   // Only this part is measured again; the rest of the page stays as it was written.
-  const made = (await only.make()).trimEnd()
+  const day = new Date().toISOString().slice(0, 10)
+  const made = (await only.make()).trimEnd().replace('\n', `\n\nMeasured on its own on ${day}.\n`)
   const page = readFileSync(target, 'utf8').split(/\n(?=## )/)
   const rest = page.filter((part) => !part.startsWith(`## ${only.head}`)).map((part) => part.trimEnd())
   writeFileSync(target, `${[...rest, made].join('\n\n')}\n`)

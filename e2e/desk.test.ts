@@ -60,6 +60,23 @@ async function rested(x: number, y: number): Promise<number[]> {
   return pixel(x, y)
 }
 
+test('the thumbnail of the result is its picture, the right way up', async () => {
+  await rested(0.5, 0.5)
+  // Both drawn at 16 x 9; they were scaled in different ways, which moves a mean by a few codes.
+  const off = await tile('Result').evaluate((button) => {
+    const viewer = document.querySelector('[data-testid="viewer"] canvas') as HTMLCanvasElement
+    const [a, b] = [button.querySelector('img') as HTMLImageElement, viewer].map((source) => {
+      const context = new OffscreenCanvas(16, 9).getContext('2d')
+      if (!context) return []
+      context.imageSmoothingQuality = 'high'
+      context.drawImage(source, 0, 0, 16, 9)
+      return Array.from(context.getImageData(0, 0, 16, 9).data)
+    })
+    return (a ?? []).reduce((sum, v, i) => sum + Math.abs(v - (b?.[i] ?? 999)) / 576, 0)
+  })
+  assert.ok(off > 0 && off < 8, `${off} codes off in the mean`)
+})
+
 test('looks at what a step thinks, at single channels and at clipping; the look is named and leaves with the selection', async () => {
   const { page } = stage
   await tile('Lantern glow').click()
