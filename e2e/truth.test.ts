@@ -78,14 +78,16 @@ test('two flags: the marked points are the dark discs in the picture', () => {
 test('bench tablet: corners through the lens put the crosses where the picture has them', () => {
   const { frames, ...head } = truth.numbers('bench-tablet')
   const { k1 } = (head as unknown as { distortion: { k1: number } }).distortion
-  // Later on the strokes are seen from the side, and their relief and shadow move what is seen of them by half a pixel.
-  for (const n of [0, 10, 20]) {
+  // From either side of the face; between them the arm is in front.
+  for (const n of [0, 10, 20, 65, 70, 75]) {
     const picture = luma('bench-tablet.mp4', n)
     const { corners, pinhole, crosses } = frames[n] as (typeof frames)[number]
     corners.forEach((corner, i) => near(bend(pinhole[i] as Pixel, k1), corner, 1e-3, `corner ${i} at ${n}`))
-    // The crosses lie where the corners' homography puts them, but for their paint, which stands out by 0.006.
+    // The crosses lie where the corners' homography puts them.
     const onFace = [0.32, 2.08].map((y) => bend(through(quad(pinhole), 0.35 / 3.2, 1 - y / 2.4), k1))
-    onFace.forEach((place, i) => near(crosses[i] as Pixel, place, 0.6, `cross ${i} against the face at ${n}`))
+    onFace.forEach((place, i) =>
+      near(crosses[i] as Pixel, place, 1e-3, `cross ${i} against the face at ${n}`),
+    )
     const offs = crosses.map((cross, i) => {
       const drawn = crossDrawn(pinhole, k1, CROSSES[i] as Pixel, cross)
       const places = Array.from({ length: 41 * 41 }, (_, p): Pixel => [
@@ -98,11 +100,11 @@ test('bench tablet: corners through the lens put the crosses where the picture h
         places.length,
         41,
       )
-      // A stroke is three traced pixels wide and the shot was traced at three quarters: one cross alone may be off by half a pixel.
-      near(off, [0, 0], 0.75, `cross ${i} at ${n}`)
+      // A stroke is three traced pixels wide and the shot was traced at three quarters: the coding may move one cross a little.
+      near(off, [0, 0], 0.25, `cross ${i} at ${n}`)
       return off
     })
-    near([mean(offs.map(([x]) => x)), mean(offs.map(([, y]) => y))], [0, 0], 0.25, `four crosses at ${n}`)
+    near([mean(offs.map(([x]) => x)), mean(offs.map(([, y]) => y))], [0, 0], 0.1, `four crosses at ${n}`)
   }
 })
 
