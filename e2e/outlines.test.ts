@@ -5,7 +5,16 @@ import { after, before, test } from 'node:test'
 import { readMotion } from '@stilus/core/formats'
 import { placesAt } from '@stilus/core/motion'
 import { TruthReader } from '../demo/truth/read'
-import { addTreatment, chooseItem, drag, handlesOf, openDemoShot, pictureOf, placeOnPage, typeNumber } from './acts'
+import {
+  addTreatment,
+  chooseItem,
+  drag,
+  handlesOf,
+  openDemoShot,
+  pictureOf,
+  placeOnPage,
+  typeNumber,
+} from './acts'
 import { openStage, type Stage } from './browser'
 
 const truth = new TruthReader(fileURLToPath(new URL('../demo/truth/', import.meta.url)))
@@ -153,6 +162,25 @@ test('two points are followed, and leave as what was measured', { timeout: 200_0
       assert.ok(off < 1, `cross ${cross} at frame ${frame}: ${off} px off`)
     }
   }
+})
+
+test('a key that stands in front holds out of the tracking: where it covers all, nothing is left to follow', async () => {
+  const { page } = stage
+  await page.keyboard.press('Home')
+  await pictureOf(page, 0)
+  await page.getByRole('button', { name: 'Back to the step' }).click()
+  await chooseItem(page, 'Keys, clips, the shelf and files', 'Luminance key')
+  const from = page.getByRole('slider', { name: 'Lightness, from' })
+  await from.focus()
+  for (let i = 0; i < 25; i++) await page.keyboard.press('Shift+ArrowLeft')
+  assert.equal(Number(await from.getAttribute('aria-valuenow')), 0)
+  await page.getByLabel(/^How Luminance key.* joins/).click()
+  await page.getByRole('option', { name: 'In front' }).click()
+  await chooseItem(page, /^More for Luminance key/, /^Nearer to the camera/)
+  await chooseItem(page, 'More for Outline 2', 'Track what it surrounds')
+  await page.getByRole('button', { name: 'Track on to the end' }).click()
+  await page.getByText(/There is too little texture here to follow: 0 pixels/).waitFor()
+  for (let i = 0; i < 3; i++) await page.keyboard.press('Control+z')
 })
 
 test('a shape rides on the mean of two motions', { timeout: 200_000 }, async () => {
