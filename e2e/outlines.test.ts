@@ -1,10 +1,9 @@
 import assert from 'node:assert/strict'
 import { readFileSync } from 'node:fs'
-import { fileURLToPath } from 'node:url'
 import { after, before, test } from 'node:test'
 import { readMotion } from '@stilus/core/formats'
 import { placesAt } from '@stilus/core/motion'
-import { TruthReader } from '../demo/truth/read'
+import { truth } from '../bench/tracking/film'
 import {
   addTreatment,
   chooseItem,
@@ -17,7 +16,6 @@ import {
 } from './acts'
 import { openStage, type Stage } from './browser'
 
-const truth = new TruthReader(fileURLToPath(new URL('../demo/truth/', import.meta.url)))
 const bench = truth.numbers('bench-tablet').frames
 /** The shot shows its medium from this frame on. */
 const HEAD = 5

@@ -1,15 +1,22 @@
 import assert from 'node:assert/strict'
 import { readFileSync } from 'node:fs'
-import { fileURLToPath } from 'node:url'
 import { after, before, test } from 'node:test'
 import { readMotion } from '@stilus/core/formats'
 import { through } from '@stilus/core/matrix'
 import { mapBetween, placesAt } from '@stilus/core/motion'
-import { TruthReader } from '../demo/truth/read'
-import { addTreatment, chooseItem, drag, handlesOf, openDemoShot, pictureOf, placeOnPage, tileOf } from './acts'
+import { truth } from '../bench/tracking/film'
+import {
+  addTreatment,
+  chooseItem,
+  drag,
+  handlesOf,
+  openDemoShot,
+  pictureOf,
+  placeOnPage,
+  tileOf,
+} from './acts'
 import { openStage, type Stage } from './browser'
 
-const truth = new TruthReader(fileURLToPath(new URL('../demo/truth/', import.meta.url)))
 const bench = truth.numbers('bench-tablet').frames
 /** The shot shows its medium from this frame on. */
 const HEAD = 5

@@ -36,8 +36,9 @@ export function ProjectsScreen() {
   const create = async (files: File[] = []) => {
     const name = files[0] ? files[0].name.replace(/\.[^.]+$/, '') : 'Untitled project'
     const project = newProject(crypto.randomUUID(), name)
-    const made = await work('Making a project', async () => {
+    const made = await work('Making a project', async (_, signal) => {
       await saveProject(project, emptyHistory(), null)
+      if (signal.aborted) return deleteProject(project.id).then(() => false)
       await enterProject(project.id)
       return true
     })

@@ -9,11 +9,14 @@ import { tell, uid, work } from './work'
 export async function keepStillOf(project: Project, shot: Shot): Promise<void> {
   const { frame } = store.getState().view
   const name = `${shot.name} ${frame + 1}`
-  const kept = await work('Keeping a still', async () => {
+  const kept = await work('Keeping a still', async (_, signal) => {
     const target = { kind: 'shot', shotId: shot.id } as const
-    const picture = await session().renderer.render({ project, target, frame, scale: 1, format: 'png8' })
+    const picture = await session().renderer.render({
+      ...{ project, target, frame, scale: 1, signal },
+      format: 'png8',
+    })
     const file = new File([picture.data as Uint8Array<ArrayBuffer>], `${name}.png`, { type: 'image/png' })
-    return importFile(project.id, file, uid())
+    return importFile(project.id, file, uid(), signal)
   })
   if (!kept) return
   const still = { id: uid(), name, mediaId: kept.medium.id, shotId: shot.id, frame }
