@@ -142,7 +142,7 @@ const reasons = missed.map((r) => `- ${r.name}${r.why ? `: ${r.why}` : ''}.`).jo
 const date = new Date().toISOString().slice(0, 10)
 const text = `# Benchmarks
 
-Written by \`npm run bench\` on ${date}: ${cpus().length} cores (${cpus()[0]?.model ?? 'unknown'}), Node.js ${process.versions.node}.
+Written by \`npm run bench\` on ${date}: ${cpus().length} cores (${cpus()[0]?.model ?? 'unknown'}), Node.js ${process.variants.node}.
 Medians on one thread. The machine is shared and noisy: compare ratios, not milliseconds. Nothing here is a timed test.
 
 ## Kernels at 1920x1080, RGBA float32

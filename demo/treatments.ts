@@ -55,13 +55,13 @@ function limit(
   act: Act,
   shotId: string,
   stepId: string,
-  shapeId: string,
+  itemId: string,
   { kind, centre, size, feather }: Area,
 ) {
   act('region.add', {
     shotId,
     stepId,
-    shapeId,
+    itemId,
     kind,
     form: { centre, size, feather: [feather / 2, feather / 2] },
   })
@@ -255,22 +255,22 @@ function cart(act: Act): void {
     ['shoulders', 'ellipse', [735, 290], [260, 130], head, sign],
     ['cart', 'rectangle', [690, 400], [620, 330], sign],
   ] as const
-  for (const [shapeId, kind, centre, size, ...items] of pieces) {
+  for (const [itemId, kind, centre, size, ...items] of pieces) {
     const form = { centre: [...centre], size: [...size], feather: [10, 26] }
-    act('region.add', { shotId, stepId: 'soft', shapeId, kind, form })
-    act('region.ride', { shotId, stepId: 'soft', shapeId, ride: ride(...items) })
+    act('region.add', { shotId, stepId: 'soft', itemId, kind, form })
+    act('region.attach', { shotId, stepId: 'soft', itemId, attach: ride(...items) })
   }
   act('region.invert', { shotId, stepId: 'soft', invert: true })
   treat(act, shotId, 'grey', 'monochrome', 'All but the sign', 1, {})
   const corners = [608, 291, 923, 300, 924, 430, 608, 441]
   const points = [0, 2, 4, 6].flatMap((i) => [corners[i] ?? 0, corners[i + 1] ?? 0, 0, 0, 0, 0, 0, 1])
   act('region.add', {
-    ...{ shotId, stepId: 'grey', shapeId: 'board', kind: 'outline' },
+    ...{ shotId, stepId: 'grey', itemId: 'board', kind: 'outline' },
     form: { points, feather: [1, 2] },
   })
-  act('region.ride', { shotId, stepId: 'grey', shapeId: 'board', ride: ride(sign) })
+  act('region.attach', { shotId, stepId: 'grey', itemId: 'board', attach: ride(sign) })
   act('region.invert', { shotId, stepId: 'grey', invert: true })
-  act('region.shape', { shotId, stepId: 'grey', shapeId: 'board', change: { name: 'The sign' } })
+  act('region.shape', { shotId, stepId: 'grey', itemId: 'board', change: { name: 'The sign' } })
   act('region.shutter', { shotId, stepId: 'grey', shutter: 180 })
   act('shot.state', { shotId, state: 'done' })
   note(act, shotId, 'The sign in colour, the rest in monochrome; the town is soft behind the driver.')
@@ -287,13 +287,13 @@ function talkOn(act: Act): void {
   }[]
   const [first] = keys
   if (!first) return
-  const hand = { shotId, stepId: 'light', shapeId: 'hand' }
+  const hand = { shotId, stepId: 'light', itemId: 'hand' }
   // Frames of the medium are treatment times here: the shot shows its medium at its own rate from frame `zero` on.
   act('region.add', {
     ...hand,
     kind: 'outline',
     form: { points: first.value, feather: [2, 8] },
-    join: 'hold',
+    join: 'holdout',
   })
   for (const key of keys)
     act('key.put', { place: { ...hand, param: 'points' }, at: key.at - 70, value: key.value })
@@ -301,10 +301,10 @@ function talkOn(act: Act): void {
   const [l = 0, t = 0, r = 0, , , b = 0] = face.motion.anchor
   const [w, h] = [(r - l) / 0.72, (b - t) / 0.6]
   const form = { centre: [(l + r) / 2, (t + b) / 2], size: [w * 0.95, h * 1.05], feather: [40, 40] }
-  act('region.add', { shotId, stepId: 'light', shapeId: 'face', kind: 'ellipse', form })
+  act('region.add', { shotId, stepId: 'light', itemId: 'face', kind: 'ellipse', form })
   const ride = { motions: [face.id], at: face.motion.reference, inverted: false, on: true }
-  act('region.ride', { shotId, stepId: 'light', shapeId: 'face', ride })
-  act('region.shape', { shotId, stepId: 'light', shapeId: 'face', change: { name: 'Face' } })
+  act('region.attach', { shotId, stepId: 'light', itemId: 'face', ride })
+  act('region.shape', { shotId, stepId: 'light', itemId: 'face', change: { name: 'Face' } })
   act('shot.state', { shotId, state: 'done' })
   note(act, shotId, 'Lighter, except for the hand in front.')
 }

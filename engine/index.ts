@@ -29,7 +29,7 @@ export {
   type Container,
   type Delivery,
   DeliveryError,
-  type Grade,
+  type EncodeQuality,
   type Job,
   layOut,
 } from './deliver/delivery'

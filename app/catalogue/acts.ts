@@ -14,8 +14,8 @@ export function movedWhat(what: Preset['what'], by: number): Preset['what'] {
 export function actOf(entry: Entry, shot: Shot, stepId: string, at: number, preset?: Preset): Act {
   const on = { shotId: shot.id, stepId, at }
   if (entry.recipe) {
-    const { id, name, revision, steps, front, from } = entry.recipe
-    return ['recipe.use', { ...on, recipe: { id, name, revision }, steps, front, from }]
+    const { id, name, revision, steps, panel, from } = entry.recipe
+    return ['recipe.use', { ...on, recipe: { id, name, revision }, steps, panel, from }]
   }
   const state = preset && { name: preset.name, what: movedWhat(preset.what, treatmentTime(shot, 0)) }
   return ['step.add', { ...on, use: entry.step?.id ?? '', ...(state ? { preset: state } : {}) }]

@@ -3,7 +3,7 @@ import { type Act, allSteps, listOf, treatmentTime } from '@stilus/core/project'
 import { findStep } from '@stilus/core/steps'
 import { choose } from '../desk/chosen-keys'
 import { keysChosen } from '../desk/key-tools'
-import { animatedValues } from '../desk/movers'
+import { animatedValues } from '../desk/modifiers'
 import { hasKeys, hasSteps, pasteKeys, pasteSteps } from '../session/clipboard'
 import { deskShot, play, playScale, seek, stop } from '../session/playback'
 import { uid } from '../session/work'
@@ -39,9 +39,9 @@ export function putKeys(): void {
   const selected = step()
   if (!current || !selected) return
   const at = treatmentTime(current, view().frame)
-  const movers = animatedValues(selected, current.id)
-  const all = movers.length
-    ? movers
+  const modifiers = animatedValues(selected, current.id)
+  const all = modifiers.length
+    ? modifiers
     : [{ place: { shotId: current.id, stepId: selected.id, param: 'mix' }, animated: selected.mix }]
   const acts = all
     .filter(({ animated }) => !keyAt(animated, at))
@@ -127,7 +127,7 @@ export function leave(): void {
     trying,
     drawer,
     keys,
-    movers,
+    modifiers,
     look,
     inspect,
     solo,
@@ -140,7 +140,7 @@ export function leave(): void {
   } = view()
   if (drawing ?? picking ?? trying ?? peek) set({ drawing: null, picking: null, trying: null, peek: null })
   else if (drawer || keys) set({ drawer: null, keys: false, insertAt: null })
-  else if (movers) set({ movers: null })
+  else if (modifiers) set({ modifiers: null })
   else if (frozen) set({ frozen: false })
   else if (motionId) set({ motionId: null })
   else if (corners.length) set({ corners: [] })

@@ -286,12 +286,12 @@ export const COMMANDS: readonly Command[] = [
     },
   },
   {
-    id: 'movers',
+    id: 'modifiers',
     label: 'What moves the values of this step?',
     group: 'Step',
     keys: [],
     when: onStep,
-    run: () => set({ face: 'when', movers: null }),
+    run: () => set({ face: 'when', modifiers: null }),
   },
 
   {

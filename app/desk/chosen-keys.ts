@@ -3,7 +3,7 @@ import { address, deepCopy, type Place, type Project } from '@stilus/core/projec
 import { edit } from '../store/edit'
 import { store } from '../store/store'
 import { type ChosenKeys, viewActions } from '../store/view'
-import { placeKey, samePlace } from './movers'
+import { placeKey, samePlace } from './modifiers'
 
 const SAME = 1e-6
 const close = (a: number, b: number) => Math.abs(a - b) < SAME

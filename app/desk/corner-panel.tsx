@@ -1,5 +1,5 @@
 import { valueAt } from '@stilus/core/anim'
-import type { Shape } from '@stilus/core/project'
+import type { MaskItem } from '@stilus/core/project'
 import { type Corner, cornersOf, hasHandles } from '@stilus/core/region'
 import { setCorners } from '../session/outlines'
 import { useAppDispatch, useView } from '../store/store'
@@ -11,8 +11,8 @@ export function CornerPanel({
   shape,
   at,
 }: {
-  shape: Shape
-  at: { shotId: string; stepId: string; shapeId: string }
+  shape: MaskItem
+  at: { shotId: string; stepId: string; itemId: string }
 }) {
   const dispatch = useAppDispatch()
   const { corners: chosen } = useView('corners')

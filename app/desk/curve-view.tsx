@@ -5,7 +5,7 @@ import { Button } from '../ui/button'
 import { Segments } from '../ui/fields'
 import type { TimeMap } from '../ui/timeline'
 import { fitValues, partsOf, type Plane, samples, ticks } from './curve-geometry'
-import { animatedValues, placeKey } from './movers'
+import { animatedValues, placeKey } from './modifiers'
 import { useDesk, useSelectedSteps } from './use-desk'
 import { type Curve } from './curve-geometry'
 import { CurveKeys } from './curve-keys'
@@ -17,7 +17,7 @@ function curvesOf(step: Step, shotId: string): Omit<Curve, 'colour'>[] {
   const params = paramsOf(step)
   return animatedValues(step, shotId).flatMap(({ place, label, animated }) => {
     const value = animated.keys?.[0]?.value ?? animated.value
-    const param = place.shapeId || place.mover ? undefined : params[place.param]
+    const param = place.itemId || place.modifier ? undefined : params[place.param]
     const names = param ? partNames(param) : []
     return partsOf(value).map((part) => ({
       ...{ place, animated, part, id: `${placeKey(place)} ${part}` },

@@ -1,4 +1,4 @@
-import { allSteps, type FrontControl, paramsOf, type Step } from '@stilus/core/project'
+import { allSteps, type PanelControl, paramsOf, type Step } from '@stilus/core/project'
 import { ArrowDown, ArrowUp, ChevronDown, Trash2 } from 'lucide-react'
 import { useState } from 'react'
 import { saveRecipeFile } from '../session/library'
@@ -17,15 +17,15 @@ export function FrontEditor({ step }: { step: Step }) {
   const { project, shot } = useDesk()
   const dispatch = useAppDispatch()
   const [arranging, setArranging] = useState(false)
-  const front = step.front ?? []
-  const set = (next: FrontControl[]) =>
-    dispatch(edit('group.front', { shotId: shot.id, stepId: step.id, front: next }))
+  const panel = step.panel ?? []
+  const set = (next: PanelControl[]) =>
+    dispatch(edit('group.panel', { shotId: shot.id, stepId: step.id, panel: next }))
   const uses = project.shots
     .flatMap((s) => allSteps(s.steps))
     .filter((s) => step.recipe && s.recipe?.id === step.recipe.id)
   return (
     <div className="grid gap-3 border-t pt-2">
-      {!front.length && (
+      {!panel.length && (
         <p className="text-dim">
           The front panel is empty. Open a step below and choose “Show on the front” in the menu of a control.
         </p>
@@ -49,7 +49,7 @@ export function FrontEditor({ step }: { step: Step }) {
           ))}
         </ul>
       </section>
-      {front.length > 0 && (
+      {panel.length > 0 && (
         <section aria-label="Arrange the front panel">
           <button
             type="button"
@@ -60,17 +60,17 @@ export function FrontEditor({ step }: { step: Step }) {
             <ChevronDown size={13} className={cx(!arranging && '-rotate-90')} /> Arrange the front panel
           </button>
           {arranging &&
-            front.map((control, i) => (
+            panel.map((control, i) => (
               <FrontRow
                 key={control.id}
                 step={step}
                 control={control}
                 first={i === 0}
-                last={i === front.length - 1}
-                onChange={(next) => set(front.map((c) => (c === control ? next : c)))}
-                onRemove={() => set(front.filter((c) => c !== control))}
+                last={i === panel.length - 1}
+                onChange={(next) => set(panel.map((c) => (c === control ? next : c)))}
+                onRemove={() => set(panel.filter((c) => c !== control))}
                 onMove={(by) => {
-                  const list = front.filter((c) => c !== control)
+                  const list = panel.filter((c) => c !== control)
                   list.splice(i + by, 0, control)
                   set(list)
                 }}
@@ -104,10 +104,10 @@ export function FrontEditor({ step }: { step: Step }) {
 
 function FrontRow(props: {
   step: Step
-  control: FrontControl
+  control: PanelControl
   first: boolean
   last: boolean
-  onChange(control: FrontControl): void
+  onChange(control: PanelControl): void
   onRemove(): void
   onMove(by: 1 | -1): void
 }) {

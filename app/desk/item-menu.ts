@@ -5,7 +5,7 @@ import {
   getStep,
   type Project,
   resolveItem,
-  type Shape,
+  type MaskItem,
   type Step,
   treatmentTime,
 } from '@stilus/core/project'
@@ -21,23 +21,23 @@ import { trackItem } from '../motion/new-motion'
 interface At {
   shotId: string
   stepId: string
-  shapeId: string
+  itemId: string
 }
 
-let copied: Shape[] | undefined
+let copied: MaskItem[] | undefined
 
 export const hasItems = (): boolean => copied !== undefined
 
 /** Puts the copied items into a step's region. */
 export function pasteItems(shotId: string, stepId: string): void {
-  if (copied) store.dispatch(edit('region.paste', { shotId, stepId, shapes: copied, newId: uid() }))
+  if (copied) store.dispatch(edit('region.paste', { shotId, stepId, items: copied, newId: uid() }))
 }
 
 /** The outlines of a step's shapes under the playhead as a drawing. */
 export function drawingOf(project: Project, shotId: string, step: Step): string {
   const shot = getShot(project, shotId)
   const t = treatmentTime(shot, store.getState().view.frame)
-  const list = (step.where?.shapes ?? []).flatMap((shape) => {
+  const list = (step.where?.items ?? []).flatMap((shape) => {
     const item = step.where && resolveItem(project, shot, step, step.where, shape, t, () => -1)
     if (item?.kind === 'outline') return [{ name: shape.name, corners: cornersOf(item.points) }]
     if (item?.kind !== 'ellipse' && item?.kind !== 'rectangle') return []
@@ -52,7 +52,7 @@ export function drawingOf(project: Project, shotId: string, step: Step): string 
 }
 
 /** What can be done with an item of a region. */
-export function itemMenu(project: Project, at: At, shape: Shape): (MenuItem | null)[] {
+export function itemMenu(project: Project, at: At, shape: MaskItem): (MenuItem | null)[] {
   const { dispatch } = store
   const step = getStep(getShot(project, at.shotId), at.stepId)
   const t = treatmentTime(getShot(project, at.shotId), store.getState().view.frame)
@@ -100,7 +100,7 @@ export function itemMenu(project: Project, at: At, shape: Shape): (MenuItem | nu
       : []),
     null,
     { label: 'Copy', run: () => void (copied = [shape]) },
-    { label: 'Copy all items', run: () => void (copied = step.where?.shapes) },
+    { label: 'Copy all items', run: () => void (copied = step.where?.items) },
     {
       label: 'Put on the shelf',
       run: () =>
@@ -108,8 +108,8 @@ export function itemMenu(project: Project, at: At, shape: Shape): (MenuItem | nu
           edit('region.keep', {
             shotId: at.shotId,
             stepId: at.stepId,
-            shapeIds: [shape.id],
-            itemId: uid(),
+            itemIds: [shape.id],
+            shelfId: uid(),
             name: shape.name,
           }),
         ),

@@ -1,9 +1,9 @@
 import { valueAt } from '@stilus/core/anim'
 import { hueOf } from '@stilus/core/colour'
-import type { Act, Shape, Step } from '@stilus/core/project'
+import type { Act, MaskItem, Step } from '@stilus/core/project'
 import { isKey, isShape, ITEM_FORMS } from '@stilus/core/region'
 import { Minus, Pipette, Plus, X } from 'lucide-react'
-import { RideForm, useMotions } from '../motion/ride-form'
+import { AttachForm, useMotions } from '../motion/attach-form'
 import { trackItem } from '../motion/new-motion'
 import { edit, editAll } from '../store/edit'
 import { useAppDispatch } from '../store/store'
@@ -21,8 +21,8 @@ import { useDesk, useTime } from './use-desk'
 
 interface ItemProps {
   step: Step
-  shape: Shape
-  at: { shotId: string; stepId: string; shapeId: string }
+  shape: MaskItem
+  at: { shotId: string; stepId: string; itemId: string }
 }
 
 /** What the chosen item of a region is set to. */
@@ -44,7 +44,7 @@ export function ItemPanel({ step, shape, at }: ItemProps) {
       {(shape.kind === 'luminance' || shape.kind === 'hsl') && <Ranges {...{ step, shape, at }} />}
       {shape.kind === 'outline' && <CornerPanel shape={shape} at={at} />}
       {shape.kind === 'chroma' && <Samples {...{ step, shape, at }} />}
-      {shape.kind === 'clip' && <ClipChoice shape={shape} onChange={(mediaId) => change({ mediaId })} />}
+      {shape.kind === 'matte' && <ClipChoice shape={shape} onChange={(mediaId) => change({ mediaId })} />}
       {isKey(shape.kind) && (
         <div className="flex items-center justify-between gap-2 py-0.5">
           <span className="text-dim">Looks at</span>
@@ -111,20 +111,20 @@ export function Riding({
   shape,
   at,
 }: {
-  shape: Pick<Shape, 'ride'> & Partial<Shape>
-  at: { shotId: string; stepId: string; shapeId?: string }
+  shape: Pick<Shape, 'attach'> & Partial<Shape>
+  at: { shotId: string; stepId: string; itemId?: string }
 }) {
   const dispatch = useAppDispatch()
   const motions = useMotions()
   const { ride } = shape
-  const set = (next: NonNullable<Shape['ride']> | null, gesture?: string) =>
-    void dispatch(edit('region.ride', { ...at, ride: next && next.motions.length ? next : null }, gesture))
+  const set = (next: NonNullable<Shape['attach']> | null, gesture?: string) =>
+    void dispatch(edit('region.attach', { ...at, attach: next && next.motions.length ? next : null }, gesture))
   const name = motions.find((m) => m.id === ride?.motions[0])?.name ?? 'A motion that is gone'
   if (!ride)
     return (
       <div className="flex flex-wrap items-center gap-1.5 pt-1">
-        {at.shapeId && shape.id && (
-          <Button onClick={() => trackItem({ ...at, shapeId: at.shapeId as string }, shape as Shape)}>
+        {at.itemId && shape.id && (
+          <Button onClick={() => trackItem({ ...at, itemId: at.itemId as string }, shape as MaskItem)}>
             Track what it surrounds
           </Button>
         )}
@@ -147,12 +147,12 @@ export function Riding({
         >
           Rides on {ride.motions.length > 1 ? `${ride.motions.length} motions` : name}
         </button>
-        <Toggle label="Rides" value={ride.on} onChange={(on) => set({ ...ride, on })} />
+        <Toggle label="Rides" value={ride.on} onChange={(on) => set({ ...attach, on })} />
         <IconButton label="Leave the motion" onClick={() => set(null)}>
           <X size={14} />
         </IconButton>
       </div>
-      <RideForm mover={ride} onChange={(next: typeof ride, gesture) => set(next, gesture)} />
+      <AttachForm modifier={ride} onChange={(next: typeof ride, gesture) => set(next, gesture)} />
     </div>
   )
 }
@@ -287,7 +287,7 @@ function Samples({ shape, at }: ItemProps) {
   )
 }
 
-function ClipChoice({ shape, onChange }: { shape: Shape; onChange(mediaId: string): void }) {
+function ClipChoice({ shape, onChange }: { shape: MaskItem; onChange(mediaId: string): void }) {
   const { project } = useDesk()
   const media = project.media.filter((m) => m.kind === 'video' || m.kind === 'still')
   return (

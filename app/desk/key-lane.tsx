@@ -7,7 +7,7 @@ import { store, useApp, useAppDispatch } from '../store/store'
 import { type TimeMap, useTimeDrag } from '../ui/timeline'
 import { chooseKey, currentLanes, dropChosen, isChosen, type Lane, retime } from './chosen-keys'
 import { snapsOf } from './lane-list'
-import { samePlace } from './movers'
+import { samePlace } from './modifiers'
 
 interface KeyLaneProps {
   place: Place

@@ -7,7 +7,7 @@ import { Button, IconButton } from '../ui/button'
 import { NumberField } from '../ui/number-field'
 import { choose } from './chosen-keys'
 import { partOf } from './curve-geometry'
-import { samePlace } from './movers'
+import { samePlace } from './modifiers'
 import { useDesk } from './use-desk'
 import { type Curve } from './curve-geometry'
 

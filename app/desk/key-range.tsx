@@ -1,4 +1,4 @@
-import type { Shape, Step } from '@stilus/core/project'
+import type { MaskItem, Step } from '@stilus/core/project'
 import { TONE_ENDS, type Tone } from '@stilus/core/scopes'
 import { present, Scoper } from '@stilus/engine'
 import { type PointerEvent, useEffect, useRef } from 'react'
@@ -23,7 +23,7 @@ export function KeyRange(props: {
   label: string
   tone: Tone
   step: Step
-  shape: Shape
+  shape: MaskItem
   range: SoftRange
   onChange(range: SoftRange, gesture: string): void
 }) {

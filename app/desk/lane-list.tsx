@@ -9,7 +9,7 @@ import type { TimeMap } from '../ui/timeline'
 import { choose, gather } from './chosen-keys'
 import { KeyLane } from './key-lane'
 import { MotionLane } from '../motion/motion-lane'
-import { animatedValues, motionsOf } from './movers'
+import { animatedValues, motionsOf } from './modifiers'
 import { SpanBar } from './span-bar'
 import { useDesk } from './use-desk'
 
@@ -132,9 +132,9 @@ const StepLane = memo(function StepLane(props: {
   const dispatch = useAppDispatch()
   const chosen = useApp((s) => s.view.stepIds.includes(step.id))
   const opened = useApp((s) => s.view.openLanes.includes(step.id))
-  const movers = animatedValues(step, shotId)
+  const modifiers = animatedValues(step, shotId)
   const motions = motionsOf(step)
-  const openable = movers.length + motions.length > 0 || step.use === 'group'
+  const openable = modifiers.length + motions.length > 0 || step.use === 'group'
   const open = opened || chosen
   const row = useRef<HTMLDivElement>(null)
   useEffect(() => {
@@ -190,9 +190,9 @@ const StepLane = memo(function StepLane(props: {
         </div>
       </div>
       {open &&
-        movers.map(({ place, label, animated }) => (
+        modifiers.map(({ place, label, animated }) => (
           <KeyLane
-            key={`${place.shapeId ?? ''}${place.param}${place.mover?.id ?? ''}${place.mover?.form ?? ''}`}
+            key={`${place.itemId ?? ''}${place.param}${place.modifier?.id ?? ''}${place.modifier?.form ?? ''}`}
             {...{ place, label, animated, head, map, depth }}
           />
         ))}

@@ -1,6 +1,6 @@
-import type { Animated, Mover } from '@stilus/core/anim'
+import type { Animated, Modifier } from '@stilus/core/anim'
 import { fit, isNumeric, type Param } from '@stilus/core/params'
-import { type FrontControl, groupsAround, type Place } from '@stilus/core/project'
+import { type PanelControl, groupsAround, type Place } from '@stilus/core/project'
 import { uid } from '../session/work'
 import { edit } from '../store/edit'
 import { store } from '../store/store'
@@ -12,7 +12,7 @@ import type { Control } from './use-desk'
 let copied: Animated['value'] | undefined
 
 /** A new noise that is plainly seen: a tenth of the control's range. */
-export function newNoise(kind: 'wobble' | 'flicker', param: Param): Mover {
+export function newNoise(kind: 'wobble' | 'flicker', param: Param): Modifier {
   const [low, high] = ('soft' in param && param.soft) || ('min' in param ? [param.min, param.max] : [0, 1])
   const amplitude = Math.abs(high - low) / 10
   const forms = {
@@ -33,22 +33,22 @@ export function paramMenu(
   const { dispatch } = store
   const shot = store.getState().project.document?.shots.find((s) => s.id === place.shotId)
   const numeric = isNumeric(param)
-  const groups = place.shapeId || place.mover || !shot ? [] : groupsAround(shot, place.stepId)
+  const groups = place.itemId || place.modifier || !shot ? [] : groupsAround(shot, place.stepId)
   const inner = groups.at(-1)
-  const movers = () => void dispatch(viewActions.set({ movers: place }))
+  const modifiers = () => void dispatch(viewActions.set({ modifiers: place }))
   const add = (kind: 'wobble' | 'flicker') => {
-    dispatch(edit('mover.put', { place, mover: newNoise(kind, param) }))
-    movers()
+    dispatch(edit('modifier.put', { place, modifier: newNoise(kind, param) }))
+    modifiers()
   }
   const toFront = () => {
     if (!inner || !shot) return
-    const made: FrontControl = {
+    const made: PanelControl = {
       id: uid(),
       label: param.label,
       targets: [{ stepId: place.stepId, param: place.param }],
     }
     dispatch(
-      edit('group.front', { shotId: shot.id, stepId: inner.id, front: [...(inner.front ?? []), made] }),
+      edit('group.panel', { shotId: shot.id, stepId: inner.id, panel: [...(inner.panel ?? []), made] }),
     )
   }
   return [
@@ -60,10 +60,10 @@ export function paramMenu(
     },
     { label: 'Reset', run: () => control.set(param.default) },
     null,
-    { label: 'What moves this?', run: movers },
-    ...(numeric && !place.mover
+    { label: 'What moves this?', run: modifiers },
+    ...(numeric && !place.modifier
       ? [
-          { label: 'Follow …', run: movers },
+          { label: 'Follow …', run: modifiers },
           { label: 'Add a wobble', run: () => add('wobble') },
           { label: 'Add a flicker', run: () => add('flicker') },
         ]
@@ -76,7 +76,7 @@ export function paramMenu(
     ...(inner
       ? [
           null,
-          { label: `Show on the front of ${inner.name}`, disabled: Boolean(control.front), run: toFront },
+          { label: `Show on the front of ${inner.name}`, disabled: Boolean(control.panel), run: toFront },
         ]
       : []),
   ]

@@ -9,7 +9,7 @@ import { Hint, IconButton } from '../ui/button'
 import { cx } from '../ui/classes'
 import { Menu } from '../ui/overlays'
 import { KeyButton } from './key-button'
-import { samePlace } from './movers'
+import { samePlace } from './modifiers'
 import { isWide, ParamControl, shortly } from './param-control'
 import { paramMenu } from './param-menu'
 import { useAnimated } from './use-desk'
@@ -55,7 +55,7 @@ function Row({ param, place, animated, also }: ParamRowProps) {
         <IconButton
           label={`What moves ${param.label.toLowerCase()}?`}
           className="size-6 text-when"
-          onClick={() => dispatch(viewActions.set({ movers: place }))}
+          onClick={() => dispatch(viewActions.set({ modifiers: place }))}
         >
           <Link2 size={14} />
         </IconButton>
@@ -86,7 +86,7 @@ function Row({ param, place, animated, also }: ParamRowProps) {
   )
   const body = control.held ? (
     <Hint
-      text={control.front ? `Set on the front panel of ${control.front.name}.` : 'It follows another value.'}
+      text={control.panel ? `Set on the front panel of ${control.panel.name}.` : 'It follows another value.'}
     >
       <span className="flex h-7 items-center justify-end truncate rounded border border-dashed border-line-strong px-2 text-dim">
         {shortly(control.value)}

@@ -1,6 +1,6 @@
 import { valueAt } from '@stilus/core/anim'
 import { invert, through } from '@stilus/core/matrix'
-import { paramsOf, rideMap, type Step, stepValues, treatmentTime } from '@stilus/core/project'
+import { paramsOf, attachMap, type Step, stepValues, treatmentTime } from '@stilus/core/project'
 import { shown } from '@stilus/core/params'
 import { type PointerEvent, useRef } from 'react'
 import { edit } from '../store/edit'
@@ -34,8 +34,8 @@ function PointHandle(props: { step: Step; id: string; label: string; rect: Rect;
   const own = (animated ? valueAt(animated, time) : [0.5, 0.5]) as [number, number]
   const { width, height } = project.size
   // A point that rides is shown where motions have taken it; what is set is where it was drawn.
-  const maps = (animated?.movers ?? []).flatMap((m) => {
-    const map = m.kind === 'ride' && m.on ? rideMap(project, shot, m, time) : undefined
+  const maps = (animated?.modifiers ?? []).flatMap((m) => {
+    const map = m.kind === 'attach' && m.on ? attachMap(project, shot, m, time) : undefined
     return map ? [map] : []
   })
   const [x, y] = maps.reduce<[number, number]>(([u, v], map) => {

@@ -3,7 +3,7 @@ import { isNumeric, sameValue } from '@stilus/core/params'
 import {
   allSteps,
   deepCopy,
-  type FrontControl,
+  type PanelControl,
   originOf,
   paramsOf,
   settle,
@@ -28,7 +28,7 @@ interface Candidate {
   changed: boolean
 }
 
-/** Every control that could stand on the front: of the steps themselves and of those in them. */
+/** Every control that could stand on the panel: of the steps themselves and of those in them. */
 function candidates(steps: readonly Step[]): Candidate[] {
   return allSteps(steps)
     .filter((step) => step.use !== 'group')
@@ -56,8 +56,8 @@ export function RecipeDialog({ steps, onClose }: { steps: readonly Step[]; onClo
   const [chosen, setChosen] = useState(
     () =>
       new Set(
-        own?.front?.length
-          ? own.front.flatMap((c) => c.targets.map(key))
+        own?.panel?.length
+          ? own.panel.flatMap((c) => c.targets.map(key))
           : all
               .filter((c) => c.changed)
               .slice(0, 6)
@@ -65,23 +65,23 @@ export function RecipeDialog({ steps, onClose }: { steps: readonly Step[]; onClo
       ),
   )
   const save = (name: string) => {
-    const kept = (own?.front ?? []).filter((c) => c.targets.some((t) => chosen.has(key(t))))
+    const kept = (own?.panel ?? []).filter((c) => c.targets.some((t) => chosen.has(key(t))))
     const covered = new Set(kept.flatMap((c) => c.targets.map(key)))
     const fresh = all
       .filter((c) => chosen.has(key(c)) && !covered.has(key(c)))
-      .map((c): FrontControl => ({
+      .map((c): PanelControl => ({
         id: uid(),
         label: c.label,
         targets: [{ stepId: c.stepId, param: c.param }],
       }))
-    const front = [...kept, ...fresh]
+    const panel = [...kept, ...fresh]
     const recipe = { id: uid(), name, revision: 1 }
     const groupId = own?.id ?? uid()
     const stepIds = steps.map((s) => s.id)
     if (
       !dispatch(
         editAll(
-          [['recipe.make', { shotId: shot.id, stepIds, groupId, recipe, front }]],
+          [['recipe.make', { shotId: shot.id, stepIds, groupId, recipe, panel }]],
           `Make recipe ${name}`,
         ),
       )
@@ -152,7 +152,7 @@ export function recipeOf(shot: Shot, group: Step): RecipeFile | undefined {
   const { id, name, revision } = group.recipe
   return {
     ...{ format: 'stilus-recipe', version: 1, id, name, revision, from: originOf(shot) },
-    ...{ front: group.front ?? [], steps: settled(group) },
+    ...{ panel: group.panel ?? [], steps: settled(group) },
   }
 }
 

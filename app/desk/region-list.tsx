@@ -1,4 +1,4 @@
-import type { Region, Shape, Step } from '@stilus/core/project'
+import type { Region, MaskItem, Step } from '@stilus/core/project'
 import { ITEM_JOINS, ITEM_NAMES } from '@stilus/core/region'
 import { Eye, EyeOff, Lock, LockOpen, MoreHorizontal } from 'lucide-react'
 import type { DragEvent } from 'react'
@@ -14,26 +14,26 @@ import { itemMenu } from './item-menu'
 import { useDesk } from './use-desk'
 
 const JOIN_NAMES: Record<(typeof ITEM_JOINS)[number], string> = {
-  ...{ add: 'Add', subtract: 'Subtract', intersect: 'Intersect', exclude: 'Exclude', hold: 'In front' },
+  ...{ add: 'Add', subtract: 'Subtract', intersect: 'Intersect', exclude: 'Exclude', holdout: 'In front' },
 }
 
 /** The items of a region from the nearest to the camera to the farthest: drag to reorder, or Alt with the arrow keys. */
 export function RegionList({ step, region, label }: { step: Step; region: Region; label: string }) {
   const { shot } = useDesk()
   const dispatch = useAppDispatch()
-  const move = (shape: Shape, to: number) =>
-    dispatch(edit('region.order', { shotId: shot.id, stepId: step.id, shapeId: shape.id, to }))
+  const move = (shape: MaskItem, to: number) =>
+    dispatch(edit('region.order', { shotId: shot.id, stepId: step.id, itemId: shape.id, to }))
   return (
     <ul className="grid grid-cols-[minmax(0,1fr)] gap-px" aria-label={label}>
-      {region.shapes.map((shape, i) => (
+      {region.items.map((shape, i) => (
         <ItemRow
           key={shape.id}
           {...{ step, shape, i }}
-          last={i === region.shapes.length - 1}
+          last={i === region.items.length - 1}
           onMove={(to) => void move(shape, to)}
           onDrop={(event: DragEvent) => {
             const id = event.dataTransfer.getData('text/stilus-item')
-            const dragged = region.shapes.find((s) => s.id === id)
+            const dragged = region.items.find((s) => s.id === id)
             if (dragged) void move(dragged, i)
           }}
         />
@@ -51,7 +51,7 @@ function ItemRow({
   onDrop,
 }: {
   step: Step
-  shape: Shape
+  shape: MaskItem
   i: number
   last: boolean
   onMove(to: number): void
@@ -59,18 +59,18 @@ function ItemRow({
 }) {
   const { project, shot } = useDesk()
   const dispatch = useAppDispatch()
-  const { shapeId } = useView('shapeId')
-  const at = { shotId: shot.id, stepId: step.id, shapeId: shape.id }
+  const { itemId } = useView('itemId')
+  const at = { shotId: shot.id, stepId: step.id, itemId: shape.id }
   const change = (change: Partial<Pick<Shape, 'name' | 'on' | 'join'>>) =>
     void dispatch(edit('region.shape', { ...at, change }))
   return (
     <li
-      className={cx('rounded px-1', shapeId === shape.id && 'bg-field')}
+      className={cx('rounded px-1', itemId === shape.id && 'bg-field')}
       draggable={!shape.locked}
       onDragStart={(e) => e.dataTransfer.setData('text/stilus-item', shape.id)}
       onDragOver={(e) => e.preventDefault()}
       onDrop={onDrop}
-      onPointerDown={() => dispatch(viewActions.set({ shapeId: shape.id, corners: [] }))}
+      onPointerDown={() => dispatch(viewActions.set({ itemId: shape.id, corners: [] }))}
       onKeyDown={(event) => {
         if (!event.altKey || (event.key !== 'ArrowUp' && event.key !== 'ArrowDown')) return
         event.preventDefault()
@@ -102,7 +102,7 @@ function ItemRow({
           label={`How ${shape.name} joins`}
           value={shape.join}
           options={ITEM_JOINS.map((value) => ({ value, label: JOIN_NAMES[value] }))}
-          onChange={(join) => change({ join: join as Shape['join'] })}
+          onChange={(join) => change({ join: join as MaskItem['join'] })}
           className="w-[88px]"
         />
         <IconButton

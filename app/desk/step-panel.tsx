@@ -11,7 +11,7 @@ import { Choice, EditableText, EmptyState } from '../ui/fields'
 import { Menu } from '../ui/overlays'
 import { NumberField } from '../ui/number-field'
 import { KeyButton } from './key-button'
-import { MoversPanel } from './movers-panel'
+import { ModifiersPanel } from './modifiers-panel'
 import { SharedPanel } from './shared-panel'
 import { useStepMenu } from './step-menu'
 import { useAnimated, useDesk, useSelectedStep, useSelectedSteps } from './use-desk'
@@ -29,15 +29,15 @@ const FACES: { id: Face; label: string }[] = [
 export function StepPanel() {
   const step = useSelectedStep()
   const steps = useSelectedSteps()
-  const { face, movers } = useView('face', 'movers')
+  const { face, modifiers } = useView('face', 'modifiers')
   const dispatch = useAppDispatch()
   if (!step) return <NoStep />
   if (steps.length > 1) return <SharedPanel steps={steps} />
   return (
     <section aria-label="Selected step" data-facet={face} className="flex min-h-0 flex-1 flex-col">
       <StepHead key={step.id} step={step} />
-      {movers && movers.stepId === step.id ? (
-        <MoversPanel place={movers} step={step} />
+      {modifiers && modifiers.stepId === step.id ? (
+        <ModifiersPanel place={modifiers} step={step} />
       ) : (
         <Tabs.Root
           value={face}
@@ -93,14 +93,14 @@ export function summary(step: Step, face: Face): string {
     return `${step.recipe ? 'Recipe' : 'Group'} of ${count} ${count === 1 ? 'step' : 'steps'}`
   }
   if (face === 'where') {
-    const shapes = step.where?.shapes.length ?? 0
+    const shapes = step.where?.items.length ?? 0
     if (!shapes) return 'Everywhere'
     return `${shapes} ${shapes === 1 ? 'item' : 'items'}${step.where?.invert ? ', inverted' : ''}`
   }
   const values = [
     ...Object.values(step.what),
     step.mix,
-    ...(step.where?.shapes ?? []).flatMap((s) => Object.values(s.form)),
+    ...(step.where?.items ?? []).flatMap((s) => Object.values(s.form)),
   ]
   const keys = values.reduce((sum, v) => sum + (v.keys?.length ?? 0), 0)
   const span = step.when.start === null && step.when.end === null ? 'Whole' : 'Part'

@@ -2,7 +2,7 @@ import { type Animated, keyAt, valueAt } from '@stilus/core/anim'
 import {
   type Act,
   allSteps,
-  frontFor,
+  panelFor,
   type Place,
   type Project,
   type Shot,
@@ -52,22 +52,22 @@ export function useTime(): number {
 /** An animatable value at the playhead, with everything that its control needs. What is set goes to `also` too. */
 export function useAnimated(place: Place, animated: Animated, also: readonly Place[] = []) {
   const dispatch = useAppDispatch()
-  const movers = (animated.movers ?? []).filter((m) => m.on)
-  const follows = movers.find((m) => m.kind === 'follow' && m.join === 'replace')
+  const modifiers = (animated.modifiers ?? []).filter((m) => m.on)
+  const follows = modifiers.find((m) => m.kind === 'follow' && m.join === 'replace')
   // Everything is read by selectors, so that a control is drawn again only when what it shows has changed.
   const shotOf = (s: RootState) => s.project.document?.shots.find((shot) => shot.id === place.shotId)
   const timeOf = (s: RootState) => {
     const shot = shotOf(s)
     return shot ? treatmentTime(shot, s.view.frame) : 0
   }
-  const front = useApp((s) => {
+  const panel = useApp((s) => {
     const shot = shotOf(s)
-    return place.shapeId || place.mover || !shot
+    return place.itemId || place.modifier || !shot
       ? undefined
-      : frontFor(shot, place.stepId, place.param)?.group
+      : panelFor(shot, place.stepId, place.param)?.group
   })
   /** The value is made elsewhere: what is set here would not show. */
-  const held = Boolean(front ?? follows)
+  const held = Boolean(panel ?? follows)
   const value = useApp((s) => {
     const document = s.project.document
     return JSON.stringify(
@@ -81,8 +81,8 @@ export function useAnimated(place: Place, animated: Animated, also: readonly Pla
     keyed: Boolean(animated.keys?.length),
     onKey,
     held,
-    front,
-    moved: movers.length > 0 || front !== undefined,
+    panel,
+    moved: modifiers.length > 0 || front !== undefined,
     set: (value: Animated['value'], gesture?: string) => {
       dispatch((run, getState) => {
         const at = timeOf(getState())

@@ -1,4 +1,4 @@
-import type { Animated, Key, Travel } from '@stilus/core/anim'
+import type { Animated, Key, Interpolation } from '@stilus/core/anim'
 import type { Place, Step } from '@stilus/core/project'
 import { treatmentTime } from '@stilus/core/project'
 import { toTimecode } from '@stilus/core/time'
@@ -9,7 +9,7 @@ import { useAppDispatch } from '../store/store'
 import { IconButton } from '../ui/button'
 import { Choice, Toggle } from '../ui/fields'
 import { NumberField } from '../ui/number-field'
-import { animatedValues } from './movers'
+import { animatedValues } from './modifiers'
 import { RampFields } from './ramp-fields'
 import { useDesk, useTime } from './use-desk'
 
@@ -57,7 +57,7 @@ export function WhenFace({ step }: { step: Step }) {
       />
     </div>
   )
-  const movers = animatedValues(step, shot.id)
+  const modifiers = animatedValues(step, shot.id)
   return (
     <div className="grid gap-3">
       <div>
@@ -65,14 +65,14 @@ export function WhenFace({ step }: { step: Step }) {
         {bound('Ends', 'end', Math.round(Math.max(Math.min(time + 1, end), (when.start ?? head) + 1)))}
         <RampFields when={when} onChange={set} />
       </div>
-      {movers.length === 0 && (
+      {modifiers.length === 0 && (
         <p className="text-dim">
           Nothing moves yet. Set a key beside any control, go to another frame, and change it.
         </p>
       )}
-      {movers.map(({ label, place, animated }) => (
+      {modifiers.map(({ label, place, animated }) => (
         <KeyList
-          key={`${place.shapeId ?? ''}${place.param}`}
+          key={`${place.itemId ?? ''}${place.param}`}
           label={label}
           place={place}
           animated={animated}
@@ -109,7 +109,7 @@ function KeyList({ label, place, animated }: { label: string; place: Place; anim
                 value={travel(key)}
                 options={TRAVELS}
                 onChange={(v) =>
-                  dispatch(edit('key.travel', { place, at: key.at, leave: v as Travel, arrive: v as Travel }))
+                  dispatch(edit('key.interpolation', { place, at: key.at, leave: v as Interpolation, arrive: v as Interpolation }))
                 }
               />
               <IconButton

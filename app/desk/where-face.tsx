@@ -34,11 +34,11 @@ const HINTS: Partial<Record<Drawing, string>> = {
 export function WhereFace({ step }: { step: Step }) {
   const { project, shot } = useDesk()
   const dispatch = useAppDispatch()
-  const { drawing, shapeId, keySelf } = useView('drawing', 'shapeId', 'keySelf')
+  const { drawing, itemId, keySelf } = useView('drawing', 'itemId', 'keySelf')
   const at = { shotId: shot.id, stepId: step.id }
   const regions = step.where ? regionsIn(project, step.where) : []
-  const all = regions.flatMap((r) => r.shapes)
-  const chosen = all.find((s) => s.id === shapeId) ?? all[0]
+  const all = regions.flatMap((r) => r.items)
+  const chosen = all.find((s) => s.id === itemId) ?? all[0]
   const outlines = drawing === 'outline' || all.some((s) => s.kind === 'outline')
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-2">
@@ -88,7 +88,7 @@ export function WhereFace({ step }: { step: Step }) {
           <WholeRegion step={step} region={step.where} />
         </>
       )}
-      {chosen && <ItemPanel key={chosen.id} step={step} shape={chosen} at={{ ...at, shapeId: chosen.id }} />}
+      {chosen && <ItemPanel key={chosen.id} step={step} shape={chosen} at={{ ...at, itemId: chosen.id }} />}
     </div>
   )
 }
@@ -189,10 +189,10 @@ function AddMenu({ step }: { step: Step }) {
   const picker = useRef<HTMLInputElement>(null)
   const at = { shotId: shot.id, stepId: step.id }
   const add = (
-    rest: Omit<Extract<Act, readonly ['region.add', unknown]>[1], 'shotId' | 'stepId' | 'shapeId'>,
+    rest: Omit<Extract<Act, readonly ['region.add', unknown]>[1], 'shotId' | 'stepId' | 'itemId'>,
   ) => {
-    const shapeId = uid()
-    if (dispatch(edit('region.add', { ...at, shapeId, ...rest }))) dispatch(viewActions.set({ shapeId }))
+    const itemId = uid()
+    if (dispatch(edit('region.add', { ...at, itemId, ...rest }))) dispatch(viewActions.set({ itemId }))
   }
   const media = project.media.filter((m) => m.kind === 'video' || m.kind === 'still')
   const kept = (project.shelf ?? []).filter((s) => s.kind === 'region')
@@ -204,7 +204,7 @@ function AddMenu({ step }: { step: Step }) {
         : {}
       const acts = list.map(({ corners }): Act => [
         'region.add',
-        { ...at, shapeId: uid(), kind: 'outline', form: { points: valueOf(corners) }, ...keyed },
+        { ...at, itemId: uid(), kind: 'outline', form: { points: valueOf(corners) }, ...keyed },
       ])
       dispatch(editAll(acts, `Read ${file.name}`))
     } catch (error) {
@@ -217,7 +217,7 @@ function AddMenu({ step }: { step: Step }) {
     {
       label: 'Matte from a clip',
       disabled: !media.length,
-      items: media.map((m) => ({ label: m.name, run: () => add({ kind: 'clip', mediaId: m.id }) })),
+      items: media.map((m) => ({ label: m.name, run: () => add({ kind: 'matte', mediaId: m.id }) })),
     },
     {
       label: 'Region from the shelf',
@@ -229,8 +229,8 @@ function AddMenu({ step }: { step: Step }) {
     { label: 'Paste items', disabled: !hasItems(), run: () => pasteItems(shot.id, step.id) },
     {
       label: 'Put all on the shelf',
-      disabled: !step.where?.shapes.length,
-      run: () => void dispatch(edit('region.keep', { ...at, itemId: uid(), name: `Region of ${step.name}` })),
+      disabled: !step.where?.items.length,
+      run: () => void dispatch(edit('region.keep', { ...at, shelfId: uid(), name: `Region of ${step.name}` })),
     },
   ]
   return (

@@ -50,7 +50,7 @@ export function motionMenu(project: Project, item: MotionItem): (MenuItem | null
       run: () => {
         stopTracking(item.id)
         dispatch(viewActions.set({ motionId: null, frozen: false }))
-        dispatch(edit('shelf.remove', { itemId: item.id }))
+        dispatch(edit('shelf.remove', { shelfId: item.id }))
       },
     },
   ]
@@ -103,7 +103,7 @@ export function usesMenu(
       disabled: !step?.where,
       run: () => {
         if (!step) return
-        dispatch(edit('region.ride', { shotId: shot.id, stepId: step.id, ride: { ...motions, on: true } }))
+        dispatch(edit('region.attach', { shotId: shot.id, stepId: step.id, attach: { ...motions, on: true } }))
         dispatch(viewActions.set({ motionId: null, face: 'where' }))
       },
     },
@@ -114,8 +114,8 @@ export function usesMenu(
         label: p.label,
         run: () => {
           if (!step) return
-          const mover = { ...motions, id: uid(), on: true, kind: 'ride' as const, unit: 'share' as const }
-          const act: Act = ['mover.put', { place: { shotId: shot.id, stepId: step.id, param }, mover }]
+          const modifier = { ...motions, id: uid(), on: true, kind: 'attach' as const, unit: 'normalised' as const }
+          const act: Act = ['modifier.put', { place: { shotId: shot.id, stepId: step.id, param }, modifier }]
           dispatch(editAll([act], `${p.label} rides along`))
         },
       })),

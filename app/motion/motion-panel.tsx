@@ -37,7 +37,7 @@ export function MotionPanel({ motionId }: { motionId: string }) {
         <EditableText
           label="Name of the motion"
           value={item.name}
-          onChange={(name) => dispatch(edit('shelf.rename', { itemId: item.id, name }))}
+          onChange={(name) => dispatch(edit('shelf.rename', { shelfId: item.id, name }))}
           className="h-7 min-w-0 flex-1 px-1 text-base font-semibold"
         />
         <Menu

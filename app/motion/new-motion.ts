@@ -6,7 +6,7 @@ import {
   holderOf,
   motionFrame,
   resolveItem,
-  type Shape,
+  type MaskItem,
   treatmentTime,
 } from '@stilus/core/project'
 import { cornersOf, mapped } from '@stilus/core/region'
@@ -20,7 +20,7 @@ import { viewActions } from '../store/view'
 interface At {
   shotId: string
   stepId: string
-  shapeId: string
+  itemId: string
 }
 
 /** The frame of a shot's own medium under the playhead, and the way from the canvas into it. */
@@ -50,11 +50,11 @@ const numbered = (name: string): string => {
 }
 
 /** Makes a motion of what an item of a region surrounds under the playhead; the item rides on it from now on. */
-export function trackItem(at: At, shape: Shape): void {
+export function trackItem(at: At, shape: MaskItem): void {
   const here = underPlayhead(at.shotId)
   if (!here) return
   const step = getStep(here.shot, at.stepId)
-  const region = holderOf(here.project, step, at.shapeId)
+  const region = holderOf(here.project, step, at.itemId)
   const resolved = region && resolveItem(here.project, here.shot, step, region, shape, here.t, () => -1)
   const contour = contourOf(resolved)
   if (!contour) {
@@ -78,7 +78,7 @@ export function trackItem(at: At, shape: Shape): void {
   const ride = { motions: [item.id], at: here.frame, inverted: false, on: true }
   const made = store.dispatch(
     editAll(
-      [['shelf.put', { item }], ...(shape.locked ? [] : ([['region.ride', { ...at, ride }]] as const))],
+      [['shelf.put', { item }], ...(shape.locked ? [] : ([['region.attach', { ...at, ride }]] as const))],
       `Track ${shape.name}`,
     ),
   )

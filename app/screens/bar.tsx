@@ -1,4 +1,4 @@
-import { type Project, type Shot, VERSIONS } from '@stilus/core/project'
+import { type Project, type Shot, VARIANTS } from '@stilus/core/project'
 import { ChevronRight, Gauge, Redo2, Undo2 } from 'lucide-react'
 import { Link, useLocation } from 'react-router'
 import { keepFrames } from '../session/session'
@@ -109,11 +109,11 @@ export function Bar({ project, crumb, shot }: { project: Project; crumb?: string
   )
 }
 
-/** The versions of a shot's steps: switch, compare, clear. A version that was never used begins as a copy. */
+/** The versions of a shot's steps: switch, compare, clear. A variant that was never used begins as a copy. */
 function Versions({ shot }: { shot: Shot }) {
   const dispatch = useAppDispatch()
-  const now = shot.version ?? 'A'
-  const others = VERSIONS.filter((v) => v !== now && shot.versions?.[v])
+  const now = shot.variant ?? 'A'
+  const others = VARIANTS.filter((v) => v !== now && shot.variants?.[v])
   return (
     <Menu
       trigger={
@@ -122,26 +122,26 @@ function Versions({ shot }: { shot: Shot }) {
         </Button>
       }
       items={[
-        ...VERSIONS.map((version) => ({
+        ...VARIANTS.map((variant) => ({
           label:
-            shot.versions?.[version] || version === now
-              ? `Version ${version}`
-              : `Version ${version}: begin as a copy`,
-          checked: version === now,
+            shot.variants?.[variant] || variant === now
+              ? `Version ${variant}`
+              : `Version ${variant}: begin as a copy`,
+          checked: variant === now,
           run: () => {
-            if (version !== now) dispatch(edit('version.switch', { shotId: shot.id, to: version }))
+            if (variant !== now) dispatch(edit('variant.switch', { shotId: shot.id, to: variant }))
             dispatch(viewActions.step(null))
           },
         })),
         ...(others.length ? [null] : []),
         ...others.map((id) => ({
           label: `Compare with version ${id}`,
-          run: () => dispatch(viewActions.compare({ mode: 'split', against: { kind: 'version', id } })),
+          run: () => dispatch(viewActions.compare({ mode: 'split', against: { kind: 'variant', id } })),
         })),
-        ...others.map((version) => ({
+        ...others.map((variant) => ({
           label: `Clear version ${version}`,
           danger: true,
-          run: () => dispatch(edit('version.clear', { shotId: shot.id, version })),
+          run: () => dispatch(edit('variant.clear', { shotId: shot.id, variant })),
         })),
       ]}
     />

@@ -157,7 +157,7 @@ const Picture = memo(function Picture() {
     'face',
     'playing',
     'trying',
-    'shapeId',
+    'itemId',
     'lookItem',
     'overlay',
     'motionId',

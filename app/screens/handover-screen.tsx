@@ -1,6 +1,6 @@
 import { allSteps, type Project, sequenceLength } from '@stilus/core/project'
 import { toTimecode } from '@stilus/core/time'
-import type { Container, Delivery, Grade } from '@stilus/engine'
+import type { Container, Delivery, EncodeQuality } from '@stilus/engine'
 import { packProject } from '@stilus/engine'
 import { useEffect, useState } from 'react'
 import { cancelDelivery, deliveredEdit, enqueue, save } from '../session/handover'
@@ -26,7 +26,7 @@ const SAYS: Record<Container, string> = {
 
 /** The steps of a shot that act in a region. */
 const withRegions = (shot: Project['shots'][number]): string[] =>
-  allSteps(shot.steps).flatMap((step) => (step.where?.shapes.length ? [step.id] : []))
+  allSteps(shot.steps).flatMap((step) => (step.where?.items.length ? [step.id] : []))
 
 const CHOICES: { label: string; which(shot: Project['shots'][number]): boolean }[] = [
   { label: 'All', which: () => true },
@@ -43,7 +43,7 @@ export function HandoverScreen({ project }: { project: Project }) {
   const [handles, setHandles] = useState(12)
   const [of, setOf] = useState<'pictures' | 'mattes'>('pictures')
   const [container, setContainer] = useState<Container>('mp4')
-  const [quality, setQuality] = useState<Grade>('high')
+  const [quality, setQuality] = useState<EncodeQuality>('high')
   const [depth, setDepth] = useState<8 | 16>(16)
   useEffect(() => void dispatch(viewActions.entered({})), [dispatch])
 
@@ -188,7 +188,7 @@ export function HandoverScreen({ project }: { project: Project }) {
                     { value: 'high', label: 'High' },
                     { value: 'master', label: 'Master' },
                   ]}
-                  onChange={(v) => setQuality(v as Grade)}
+                  onChange={(v) => setQuality(v as EncodeQuality)}
                 />
               </Row>
             )}

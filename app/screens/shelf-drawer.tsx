@@ -180,12 +180,12 @@ function ItemRow({ item }: { item: ShelfItem }) {
       <EditableText
         label="Name"
         value={item.name}
-        onChange={(name) => dispatch(edit('shelf.rename', { itemId: item.id, name }))}
+        onChange={(name) => dispatch(edit('shelf.rename', { shelfId: item.id, name }))}
         className="h-7 flex-1"
       />
       <IconButton
         label={`Remove ${item.name}`}
-        onClick={() => dispatch(edit('shelf.remove', { itemId: item.id }))}
+        onClick={() => dispatch(edit('shelf.remove', { shelfId: item.id }))}
       >
         <Trash2 size={14} />
       </IconButton>

@@ -90,7 +90,7 @@ export function pasteKeys(shot: Shot, stepId: string | null): ChosenKeys[] {
   const lanes = source.lanes.flatMap(({ place, keys }) => {
     const same = here.find((s) => s.id === place.stepId)
     const target = same ?? here.find((s) => s.id === stepId)
-    const fits = target && (place.shapeId ? same : place.param === 'mix' || target.what[place.param])
+    const fits = target && (place.itemId ? same : place.param === 'mix' || target.what[place.param])
     return target && fits ? [{ place: { ...place, shotId: shot.id, stepId: target.id }, keys }] : []
   })
   if (!lanes.length) {

@@ -7,7 +7,7 @@ import {
   type MotionItem,
   type Project,
   resolveItem,
-  type Shape,
+  type MaskItem,
   type Shot,
   type Step,
   treatmentTime,
@@ -30,17 +30,17 @@ export function itemsOf(project: Project, { track: { item: at } }: MotionItem) {
   try {
     const shot = getShot(project, at.shotId)
     const step = getStep(shot, at.stepId)
-    const region = holderOf(project, step, at.shapeId)
-    const own = region?.shapes.find((s) => s.id === at.shapeId)
+    const region = holderOf(project, step, at.itemId)
+    const own = region?.items.find((s) => s.id === at.itemId)
     if (!region || !own) return undefined
-    const resolved = (shape: Shape, t: number) => resolveItem(project, shot, step, region, shape, t, () => -1)
-    return { shot, step, own, front: inFront(project, at).shapes, resolved }
+    const resolved = (shape: MaskItem, t: number) => resolveItem(project, shot, step, region, shape, t, () => -1)
+    return { shot, step, own, front: inFront(project, at).items, resolved }
   } catch {
     return undefined
   }
 }
 
-const isDrawn = ({ kind }: Shape) => kind === 'outline' || kind === 'ellipse' || kind === 'rectangle'
+const isDrawn = ({ kind }: MaskItem) => kind === 'outline' || kind === 'ellipse' || kind === 'rectangle'
 
 /** What lies in front of what a motion follows at treatment time t: shapes as they are, mattes of keys, clips and regions of the shelf as the renderer makes them. */
 export async function frontOf(
@@ -67,7 +67,7 @@ async function matteOf(
   project: Project,
   shot: Shot,
   step: Step,
-  shape: Shape,
+  shape: MaskItem,
   t: number,
   signal: AbortSignal,
 ) {

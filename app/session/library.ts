@@ -6,7 +6,7 @@ import {
   writePresets,
   writeRecipe,
 } from '@stilus/core/formats'
-import { PRESETS, RECIPES } from '@stilus/core/library'
+import { PRESETS, RECIPES } from '@stilus/core/presets'
 import { dropFromLibrary, keepInLibrary, type LibraryItem, listLibrary } from '@stilus/engine'
 import { useSyncExternalStore } from 'react'
 import { saveText } from './save-text'

@@ -1,5 +1,5 @@
 import { valueAt } from '@stilus/core/anim'
-import { getShape, getShot, getStep } from '@stilus/core/project'
+import { getItem, getShot, getStep } from '@stilus/core/project'
 import { type Corner, valueOf } from '@stilus/core/region'
 import { edit } from '../store/edit'
 import type { Thunk } from '../store/store'
@@ -7,7 +7,7 @@ import type { Thunk } from '../store/store'
 interface At {
   shotId: string
   stepId: string
-  shapeId: string
+  itemId: string
 }
 
 /** Gives an outline other corners at a treatment time: as a key of the whole outline, or, with "key by itself" off, by changing every key alike. */
@@ -22,7 +22,7 @@ export const setCorners =
     }
     const { document } = project
     const points =
-      document && getShape(document, getStep(getShot(document, at.shotId), at.stepId), at.shapeId).form.points
+      document && getItem(document, getStep(getShot(document, at.shotId), at.stepId), at.itemId).form.points
     if (!points) return
     const before = valueAt(points, time) as number[]
     dispatch(edit('outline.shift', { ...at, by: value.map((v, i) => v - (before[i] ?? 0)) }, gesture))

@@ -65,7 +65,7 @@ it('tells of an edit that cannot be made, and of one in a project that another t
 })
 
 it('choosing another step leaves the look and the shape of the one before', () => {
-  store.dispatch(viewActions.set({ look: 'light', shapeId: 'e', drawing: 'ellipse' }))
+  store.dispatch(viewActions.set({ look: 'light', itemId: 'e', drawing: 'ellipse' }))
   store.dispatch(viewActions.step('b'))
-  expect(store.getState().view).toMatchObject({ stepId: 'b', look: 'result', shapeId: null, drawing: null })
+  expect(store.getState().view).toMatchObject({ stepId: 'b', look: 'result', itemId: null, drawing: null })
 })

@@ -76,7 +76,7 @@ export const travel =
     if (location.path() !== place.path) location.go(place.path)
     const { stepId, face, frame } = place
     dispatch(viewActions.step(stepId))
-    dispatch(viewActions.set({ face, frame, shapeId: null, look: 'result', trying: null }))
+    dispatch(viewActions.set({ face, frame, itemId: null, look: 'result', trying: null }))
   }
 
 export const undo: Thunk = (dispatch, getState) => dispatch(travel(getState().project.history.position - 1))

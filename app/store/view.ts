@@ -14,7 +14,7 @@ export type Against =
   | { kind: 'before' }
   | { kind: 'still'; id: string }
   | { kind: 'shot'; id: string }
-  | { kind: 'version'; id: 'A' | 'B' | 'C' }
+  | { kind: 'variant'; id: 'A' | 'B' | 'C' }
 
 export interface Compare {
   mode: 'off' | 'split' | 'side' | 'flip' | 'difference'
@@ -51,7 +51,7 @@ export interface ViewState {
   stepId: string | null
   /** All selected steps, the one in the panel among them. */
   stepIds: string[]
-  shapeId: string | null
+  itemId: string | null
   /** The shot selected on the sequence, and all that are. */
   shotId: string | null
   shotIds: string[]
@@ -108,7 +108,7 @@ export interface ViewState {
   openLanes: string[]
   chosenKeys: ChosenKeys[]
   /** The panel that lists what moves a value. */
-  movers: Place | null
+  modifiers: Place | null
   palette: boolean
   keys: boolean
   /** Rendered frames that are kept, and how much they may take. */
@@ -120,7 +120,7 @@ const PASSING = {
   ...{
     stepId: null,
     stepIds: [],
-    shapeId: null,
+    itemId: null,
     look: 'result',
     inspect: null,
     peek: null,
@@ -129,7 +129,7 @@ const PASSING = {
   },
   ...{ drawing: null, corners: [], lookItem: false, motionId: null, frozen: false },
   ...{ picking: null, zoom: 'fit', pan: [0, 0], playing: false, insertAt: null },
-  ...{ openLanes: [], chosenKeys: [], movers: null, browsing: false },
+  ...{ openLanes: [], chosenKeys: [], modifiers: null, browsing: false },
 } satisfies Partial<ViewState>
 
 const initialState: ViewState = {
@@ -164,7 +164,7 @@ function select(state: ViewState, stepId: string | null, stepIds: string[]) {
   state.stepIds = stepIds
   if (state.stepId === stepId) return
   state.stepId = stepId
-  Object.assign(state, { shapeId: null, drawing: null, corners: [], movers: null, chosenKeys: [] })
+  Object.assign(state, { itemId: null, drawing: null, corners: [], modifiers: null, chosenKeys: [] })
   if (state.look !== 'source') state.look = 'result'
 }
 
@@ -192,7 +192,7 @@ const slice = createSlice({
       compare: {
         ...state.compare,
         flipped: false,
-        against: state.compare.against.kind === 'version' ? { kind: 'source' } : state.compare.against,
+        against: state.compare.against.kind === 'variant' ? { kind: 'source' } : state.compare.against,
       },
       ...payload,
     }),

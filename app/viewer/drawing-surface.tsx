@@ -20,9 +20,9 @@ export function BoxSurface(props: OverlayProps & { kind: 'ellipse' | 'rectangle'
         const size: Point = small
           ? [third, third]
           : [round(Math.max(8, drawn[0])), round(Math.max(8, drawn[1]))]
-        const shapeId = uid()
-        dispatch(edit('region.add', { shotId, stepId: step.id, shapeId, kind, form: { centre, size } }))
-        dispatch(viewActions.set({ drawing: null, shapeId }))
+        const itemId = uid()
+        dispatch(edit('region.add', { shotId, stepId: step.id, itemId, kind, form: { centre, size } }))
+        dispatch(viewActions.set({ drawing: null, itemId }))
       }}
     />
   )
@@ -101,15 +101,15 @@ export function OutlineSurface({ project, shotId, step, time, rect }: OverlayPro
   const px = project.size.width / rect.width
   const close = (corners: readonly [number, number, number][]) => {
     if (corners.length < 3) return
-    const shapeId = uid()
+    const itemId = uid()
     const points = valueOf(corners.map(([x, y, soft]) => corner(round(x), round(y), soft)))
     dispatch(
       edit('region.add', {
-        ...{ shotId, stepId: step.id, shapeId, kind: 'outline', form: { points } },
+        ...{ shotId, stepId: step.id, itemId, kind: 'outline', form: { points } },
         ...(keySelf ? { keyed: time } : {}),
       }),
     )
-    dispatch(viewActions.set({ drawing: null, shapeId, corners: [] }))
+    dispatch(viewActions.set({ drawing: null, itemId, corners: [] }))
   }
   const latest = useRef({ list, close })
   useEffect(() => {

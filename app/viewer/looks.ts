@@ -59,19 +59,19 @@ export function saysLook(
   return channel ? `${channel}${what ? `: ${what}` : ''}` : what
 }
 
-type Seen = Pick<ViewState, 'look' | 'peek' | 'solo' | 'background' | 'shapeId' | 'lookItem' | 'overlay'>
+type Seen = Pick<ViewState, 'look' | 'peek' | 'solo' | 'background' | 'itemId' | 'lookItem' | 'overlay'>
 
 /** What the viewer shows of a shot. */
 export function targetOf(
   shot: Shot,
   stepId: string | null,
-  { look, peek, solo, background, shapeId, lookItem, overlay }: Seen,
+  { look, peek, solo, background, itemId, lookItem, overlay }: Seen,
 ): ShotTarget {
   const target: ShotTarget = { kind: 'shot', shotId: shot.id }
   if (peek) return { ...target, upTo: peek }
   if (look === 'source') return { ...target, upTo: 'source' }
   if (look !== 'result' && stepId) {
-    const item = look.startsWith('region') && lookItem && shapeId ? { item: shapeId } : {}
+    const item = look.startsWith('region') && lookItem && itemId ? { item: itemId } : {}
     const opacity = look === 'region overlay' ? { opacity: overlay } : {}
     return { ...target, view: { stepId, view: look, ...item, ...opacity } }
   }
@@ -111,9 +111,9 @@ export function againstOf(
         }
       )
     }
-    case 'version':
-      return shot.versions?.[against.id]
-        ? { target: { ...own, version: against.id }, name: `Version ${against.id}` }
+    case 'variant':
+      return shot.variants?.[against.id]
+        ? { target: { ...own, variant: against.id }, name: `Version ${against.id}` }
         : undefined
   }
 }

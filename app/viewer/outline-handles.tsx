@@ -1,6 +1,6 @@
 import { valueAt } from '@stilus/core/anim'
 import { invert, type Matrix3, through } from '@stilus/core/matrix'
-import type { Shape } from '@stilus/core/project'
+import type { MaskItem } from '@stilus/core/project'
 import {
   type Corner,
   cornersOf,
@@ -35,7 +35,7 @@ export const pathOf = (contour: readonly number[]): string =>
 
 /** A free outline: corners to choose, drag, soften and bend; the whole of it; and a box that moves, scales, turns, shears and distorts what is chosen. */
 export function OutlineHandles(
-  props: OverlayProps & { shape: Shape; map: Matrix3 | undefined; active: boolean },
+  props: OverlayProps & { shape: MaskItem; map: Matrix3 | undefined; active: boolean },
 ) {
   const { project, shotId, step, time, rect, shape, map, active } = props
   const dispatch = useAppDispatch()
@@ -48,7 +48,7 @@ export function OutlineHandles(
   const back = map && invert(map)
   const own = ([x, y]: Point): Point => (back ? through(back, x, y) : [x, y])
   const shown = ([x, y]: Point): Point => (map ? through(map, x, y) : [x, y])
-  const at = { shotId, stepId: step.id, shapeId: shape.id }
+  const at = { shotId, stepId: step.id, itemId: shape.id }
   const contour = mapped(flatten(corners, 0.3).contour, map)
   const colour = lineColour(shape.hue)
   const free = active && !shape.locked
@@ -72,7 +72,7 @@ export function OutlineHandles(
       event.stopPropagation()
       event.currentTarget.setPointerCapture(event.pointerId)
       drag.current = { from: own(toPicture(event, project)), corners, gesture: newGesture('outline') }
-      dispatch(viewActions.set({ shapeId: shape.id, hand: true }))
+      dispatch(viewActions.set({ itemId: shape.id, hand: true }))
     },
     onPointerMove(event: PointerEvent<SVGElement>) {
       const d = drag.current
@@ -93,7 +93,7 @@ export function OutlineHandles(
   const choose = (i: number, also: boolean) =>
     dispatch(
       viewActions.set({
-        shapeId: shape.id,
+        itemId: shape.id,
         corners: also ? (chosen.includes(i) ? chosen.filter((c) => c !== i) : [...chosen, i]) : [i],
       }),
     )
@@ -172,7 +172,7 @@ export function OutlineHandles(
       opacity={shape.on ? 1 : 0.4}
       className="touch-none outline-none focus-visible:[&>.outline-shape]:stroke-white"
       onKeyDown={onKeyDown}
-      onFocus={() => dispatch(viewActions.set({ shapeId: shape.id }))}
+      onFocus={() => dispatch(viewActions.set({ itemId: shape.id }))}
     >
       {free && (
         <rect

@@ -1,4 +1,4 @@
-import { mapOf, type Region, regionsIn, type Shape } from '@stilus/core/project'
+import { mapOf, type Region, regionsIn, type MaskItem } from '@stilus/core/project'
 import { useView } from '../store/store'
 import { BoxSurface, OutlineSurface } from './drawing-surface'
 import type { OverlayProps } from './on-picture'
@@ -8,20 +8,20 @@ import { ShapeHandles } from './shape-handles'
 /** The shapes of a step's region on the picture, also those of the shelf that it uses; and new ones in the drawing. */
 export function RegionOverlay(props: OverlayProps) {
   const { project, step, shotId, time, rect } = props
-  const { shapeId, drawing } = useView('shapeId', 'drawing')
+  const { itemId, drawing } = useView('itemId', 'drawing')
   const { width, height } = project.size
   const shot = project.shots.find((s) => s.id === shotId)
   const regions = step.where ? regionsIn(project, step.where) : []
-  const all = regions.flatMap((region) => region.shapes.map((shape) => ({ region, shape })))
+  const all = regions.flatMap((region) => region.items.map((shape) => ({ region, shape })))
   // The one in hand lies on top, so that its handles can be reached.
   const ordered = [
-    ...all.filter((s) => s.shape.id !== shapeId).reverse(),
-    ...all.filter((s) => s.shape.id === shapeId),
+    ...all.filter((s) => s.shape.id !== itemId).reverse(),
+    ...all.filter((s) => s.shape.id === itemId),
   ]
   const only = all.length === 1
-  const handles = ({ region, shape }: { region: Region; shape: Shape }) => {
-    const map = shot && mapOf(project, shot, [shape.ride, region.ride], time)
-    const own = { ...props, shape, map, active: shape.id === shapeId || only }
+  const handles = ({ region, shape }: { region: Region; shape: MaskItem }) => {
+    const map = shot && mapOf(project, shot, [shape.attach, region.attach], time)
+    const own = { ...props, shape, map, active: shape.id === itemId || only }
     if (shape.kind === 'outline') return <OutlineHandles key={shape.id} {...own} />
     if (shape.kind === 'ellipse' || shape.kind === 'rectangle')
       return <ShapeHandles key={shape.id} {...own} />

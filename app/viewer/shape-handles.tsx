@@ -1,6 +1,6 @@
 import { valueAt } from '@stilus/core/anim'
 import { invert, type Matrix3, through } from '@stilus/core/matrix'
-import type { Shape } from '@stilus/core/project'
+import type { MaskItem } from '@stilus/core/project'
 import { type KeyboardEvent, type PointerEvent, useRef } from 'react'
 import { edit } from '../store/edit'
 import { useAppDispatch } from '../store/store'
@@ -24,7 +24,7 @@ interface Form {
   feather: Point
 }
 
-const formAt = (shape: Shape, t: number): Form => {
+const formAt = (shape: MaskItem, t: number): Form => {
   const get = (name: string, fallback: unknown) =>
     shape.form[name] ? valueAt(shape.form[name], t) : fallback
   return {
@@ -53,7 +53,7 @@ export function ShapeHandles({
   shape,
   map,
   active,
-}: OverlayProps & { shape: Shape; map: Matrix3 | undefined; active: boolean }) {
+}: OverlayProps & { shape: MaskItem; map: Matrix3 | undefined; active: boolean }) {
   const form = formAt(shape, time)
   const colour = lineColour(shape.hue)
   const dispatch = useAppDispatch()
@@ -66,7 +66,7 @@ export function ShapeHandles({
     dispatch(
       edit(
         'value.set',
-        { place: { shotId, stepId: step.id, shapeId: shape.id, param }, at: time, value },
+        { place: { shotId, stepId: step.id, itemId: shape.id, param }, at: time, value },
         gesture,
       ),
     )
@@ -80,7 +80,7 @@ export function ShapeHandles({
       event.stopPropagation()
       event.currentTarget.setPointerCapture(event.pointerId)
       drag.current = { from: own(toPicture(event, project)), form, gesture: newGesture('shape') }
-      dispatch(viewActions.set({ shapeId: shape.id, hand: true }))
+      dispatch(viewActions.set({ itemId: shape.id, hand: true }))
     },
     onPointerMove(event: PointerEvent<SVGElement>) {
       const d = drag.current
@@ -124,7 +124,7 @@ export function ShapeHandles({
   const onKeyDown = (event: KeyboardEvent) => {
     const delta = arrowStep(event)
     if (event.key === 'Delete')
-      dispatch(edit('region.remove', { shotId, stepId: step.id, shapeId: shape.id }))
+      dispatch(edit('region.remove', { shotId, stepId: step.id, itemId: shape.id }))
     if (!delta) return
     event.preventDefault()
     event.stopPropagation()
@@ -170,7 +170,7 @@ export function ShapeHandles({
       aria-label={`${shape.name}: arrow keys move it`}
       className="touch-none outline-none focus-visible:[&>.outline-shape]:stroke-white"
       onKeyDown={onKeyDown}
-      onFocus={() => dispatch(viewActions.set({ shapeId: shape.id }))}
+      onFocus={() => dispatch(viewActions.set({ itemId: shape.id }))}
     >
       {outline(0, { ...line, stroke: '#000000a0', strokeWidth: 3 })}
       {outline(0, {

@@ -228,8 +228,8 @@ function CompareMenu({ project, shot, step }: { project: Project; shot: Shot; st
           { label: 'With', note: true },
           against({ kind: 'source' }, 'The source'),
           ...(step ? [against({ kind: 'before' }, `The state before ${step.name}`)] : []),
-          ...Object.keys(shot.versions ?? {}).map((id) =>
-            against({ kind: 'version', id: id as 'A' }, `Version ${id}`),
+          ...Object.keys(shot.variants ?? {}).map((id) =>
+            against({ kind: 'variant', id: id as 'A' }, `Version ${id}`),
           ),
           ...(project.stills ?? []).map((s) => against({ kind: 'still', id: s.id }, `Still ${s.name}`)),
           ...(others.length

@@ -8,12 +8,12 @@ import {
   presence,
   putKey,
   setValue,
-  type Travel,
+  type Interpolation,
   valueAt,
   type When,
 } from '.'
 
-const key = (at: number, value: number, leave: Travel, arrive = leave, more: Partial<Key> = {}): Key => ({
+const key = (at: number, value: number, leave: Interpolation, arrive = leave, more: Partial<Key> = {}): Key => ({
   at,
   value,
   leave,
@@ -48,7 +48,7 @@ describe('travel between two keys', () => {
   })
 
   it('passes through every key, holds outside, and never jumps, whatever the handles', () => {
-    const travels = fc.constantFrom<Travel>('linear', 'ease', 'free')
+    const travels = fc.constantFrom<Interpolation>('linear', 'ease', 'free')
     const handle = fc.record({
       reach: fc.double({ min: 0, max: 1, noNaN: true }),
       speed: fc.tuple(fc.double({ min: -3, max: 3, noNaN: true })),

@@ -1,4 +1,4 @@
-import type { Animated, Key, Travel, Value } from './keys'
+import type { Animated, Key, Interpolation, Value } from './keys'
 
 const SAME = 1e-6
 
@@ -19,7 +19,7 @@ export function putKey(animated: Animated, t: number, value: Value): void {
     found.value = value
     return
   }
-  const travel: Travel = typeof value === 'string' || typeof value === 'boolean' ? 'hold' : 'ease'
+  const travel: Interpolation = typeof value === 'string' || typeof value === 'boolean' ? 'hold' : 'ease'
   animated.keys = [...(animated.keys ?? []), { at: t, value, leave: travel, arrive: travel }].sort(
     (a, b) => a.at - b.at,
   )

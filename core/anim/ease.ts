@@ -1,11 +1,11 @@
-import { type Animated, type Handle, handleOf, type Key, type Travel } from './keys'
+import { type Animated, type Handle, handleOf, type Key, type Interpolation } from './keys'
 
 /** Ways in which a value goes from one key to the next. */
 export interface Ease {
   id: string
   label: string
-  leave: Travel
-  arrive: Travel
+  leave: Interpolation
+  arrive: Interpolation
   /** For free travel: reach as a share of the segment, speed as a share of the segment's mean speed. */
   out?: { reach: number; pace: number }
   into?: { reach: number; pace: number }

@@ -1,21 +1,21 @@
-export { type Animated, type Handle, type Key, speedAt, type Travel, type Value, valueAt } from './keys'
+export { type Animated, type Handle, type Key, speedAt, type Interpolation, type Value, valueAt } from './keys'
 export { dropKey, keyAt, moveKey, putKey, setValue } from './change'
 export { presence, type When } from './ramp'
 export { dropKeys, pasteKeys, retimeAll, retimed, retimeKeys, type Retiming } from './retime'
 export { type Ease, EASES, easeSegment, handleAt, setHandle } from './ease'
 export {
   type Follow,
-  type MoveContext,
+  type ModifyContext,
   movedValue,
   MOTION_PARTS,
   type MotionPart,
   type MotionsRef,
-  type Mover,
+  type Modifier,
   type Noise,
   NOISE_FORMS,
-  type Ride,
+  type Attachment,
   noiseAt,
   type Source,
-  type SourcePlace,
-} from './movers'
+  type ValueAddress,
+} from './modifiers'
 export { unitNoise } from './noise'

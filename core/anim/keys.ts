@@ -1,10 +1,10 @@
-import type { Mover } from './movers'
+import type { Modifier } from './modifiers'
 
 /** What a parameter can hold. Numbers and lists of numbers travel between keys; words and switches jump. */
 export type Value = number | number[] | string | boolean
 
 /** How a value leaves or reaches a key. `hold` keeps the value until the next key. */
-export type Travel = 'hold' | 'linear' | 'ease' | 'free'
+export type Interpolation = 'hold' | 'linear' | 'ease' | 'free'
 
 /** A speed handle. reach: share of the segment's length, 0 to 1. speed: value units a frame, one for each component. */
 export interface Handle {
@@ -17,9 +17,9 @@ export interface Key {
   at: number
   value: Value
   /** The way out of this key; the default of a new key is `ease`. */
-  leave: Travel
+  leave: Interpolation
   /** The way into this key; `hold` is meaningless here and counts as linear. */
-  arrive: Travel
+  arrive: Interpolation
   leaveHandle?: Handle
   arriveHandle?: Handle
   /** Its two handles turn apart. */
@@ -33,7 +33,7 @@ export interface Animated {
   /** The keys are kept but not heeded. */
   keysOff?: boolean
   /** What else moves it, in order: each works on what those before it give. */
-  movers?: Mover[]
+  modifiers?: Modifier[]
 }
 
 const EASE_REACH = 0.42
@@ -104,7 +104,7 @@ function travel(a: Key, b: Key, t: number, from: number, to: number, component: 
 }
 
 /** How a key leaves or is reached: reach as a share of the segment, speed in units a frame. */
-export function handleOf(travel: Travel, given: Handle | undefined, slope: number, component: number) {
+export function handleOf(travel: Interpolation, given: Handle | undefined, slope: number, component: number) {
   if (travel === 'free' && given) {
     return { reach: Math.min(1, Math.max(0, given.reach)), speed: given.speed[component] ?? 0 }
   }

@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { PRESETS, RECIPES } from '../library'
+import { PRESETS, RECIPES } from '../presets'
 import { fit } from '../params'
 import { newPlainStep } from '../project'
 import { findStep, STEPS } from '../steps'

@@ -1,7 +1,7 @@
 import type { Preset, RecipeFile } from '../formats'
-import { PRESETS } from '../library'
-import { defaults } from '../params'
-import { allSteps, type Project } from '../project'
+import { PRESETS } from '../presets'
+import { contentAt, defaults } from '../params'
+import { everyStep, type Project } from '../project'
 import { type Aim, AIMS, type StepDeclaration, STEPS } from '../steps'
 
 /** Something that can be used on a shot: a treatment, or a look (a recipe of several). */
@@ -28,7 +28,7 @@ const stepEntry = (step: StepDeclaration): Entry => ({
 
 const lookEntry = (recipe: RecipeFile): Entry => ({
   ...{ id: `look ${recipe.id}`, name: recipe.name, heading: 'looks', recipe },
-  says: recipe.front.map((c) => c.label).join(', ') || 'No front panel',
+  says: recipe.panel.map((c) => c.label).join(', ') || 'No front panel',
   words: ['look', 'recipe', ...recipe.steps.map((s) => s.name)],
 })
 
@@ -113,16 +113,15 @@ export function findEntries(entries: readonly Entry[], text: string): Entry[] {
 
 /** What shows best what a treatment does: its defaults, or where these leave the picture alone its first preset. */
 export function exampleOf(step: StepDeclaration): Preset | undefined {
-  if (!step.neutral(defaults(step.params) as never)) return undefined
+  if (!step.neutral(defaults(step.params) as never, contentAt(step.content ?? {}, undefined, (a) => a.value))) return undefined
   return PRESETS.find((p) => p.use === step.id)
 }
 
 /** The entries that a project uses somewhere. */
 export function usedIn(project: Project): Set<string> {
   const used = new Set<string>()
-  for (const shot of project.shots)
-    for (const step of allSteps(shot.steps))
-      if (step.use !== 'group') used.add(`step ${step.use}`)
-      else if (step.recipe) used.add(`look ${step.recipe.id}`)
+  for (const step of everyStep(project))
+    if (step.use !== 'group') used.add(`step ${step.use}`)
+    else if (step.recipe) used.add(`look ${step.recipe.id}`)
   return used
 }

@@ -1,4 +1,4 @@
-import type { Table } from '../project'
+import { recorded, type Records, type Table } from '../project'
 import { toBase64 } from '../kernels'
 
 /** A table that cannot be read; the message says what is wrong, in which line, and what to do. */
@@ -25,7 +25,7 @@ interface Reading {
  * DOMAIN_MIN and DOMAIN_MAX (or LUT_1D_INPUT_RANGE, LUT_3D_INPUT_RANGE) are heeded; titles and comments are passed over, other words are refused.
  * @throws TableError with the line that is wrong
  */
-export function readCube(id: string, name: string, text: string): Table {
+export function readCube(id: string, name: string, text: string): { table: Table; records: Records } {
   const table: Reading = { size: 0, low: [0, 0, 0], high: [1, 1, 1], values: [] }
   for (const [index, raw] of text
     .replace(/^\uFEFF/, '')
@@ -49,7 +49,9 @@ export function readCube(id: string, name: string, text: string): Table {
     )
   const colours = toBase64(new Uint8Array(Float32Array.from(values).buffer))
   const box = { low: low as [number, number, number], high: high as [number, number, number] }
-  return { id, name, size, ...box, colours, ...(kind === 'lines' ? { kind } : {}) }
+  const { id: hash, record } = recorded({ kind: 'table', colours })
+  const made: Table = { id, name, size, ...box, record: hash, ...(kind === 'lines' ? { kind } : {}) }
+  return { table: made, records: { [hash]: record } }
 }
 
 const promised = ({ kind, size }: Reading) => (kind === 'cube' ? size ** 3 : size)

@@ -1,5 +1,5 @@
 import { strFromU8 as fromUtf8, strToU8, Unzip, UnzipInflate, Zip, ZipDeflate, ZipPassThrough } from 'fflate'
-import { loadProject, type Project, ProjectError } from '../project'
+import { documentOf, loadProject, type Project, ProjectError, recordsOf } from '../project'
 
 /** A medium as it lies in a package. */
 export interface PackedMedium {
@@ -10,8 +10,8 @@ export interface PackedMedium {
 }
 
 const DOCUMENT = 'project.json'
-/** A document larger than this is refused. */
-const DOCUMENT_LIMIT = 64 * 1048576
+/** A document that is larger than this with its records is refused. */
+const DOCUMENT_LIMIT = 256 * 1048576
 
 /** Names that are safe in every file system. */
 const safe = (name: string) => name.replace(/[^\p{L}\p{N}._ -]+/gu, '_').slice(-120)
@@ -20,7 +20,7 @@ const safe = (name: string) => name.replace(/[^\p{L}\p{N}._ -]+/gu, '_').slice(-
 export const mediumPath = (id: string, name: string): string => `media/${id}/${safe(name)}`
 
 /**
- * Writes a project package (docs/formats.md): project.json compressed, media stored. Pieces of the zip go to `write` in order;
+ * Writes a project package (docs/formats.md): project.json and the records that it refers to compressed, media stored. Pieces of the zip go to `write` in order;
  * `done` counts the bytes of media read so far.
  */
 export async function writePackage(
@@ -37,9 +37,17 @@ export async function writePackage(
   const flush = async () => {
     for (const piece of pieces.splice(0)) await write(piece)
   }
-  const head = new ZipDeflate(DOCUMENT, { level: 6 })
-  zip.add(head)
-  head.push(strToU8(JSON.stringify(project, null, 1)), true)
+  const packed = (name: string, text: string) => {
+    const file = new ZipDeflate(name, { level: 6 })
+    zip.add(file)
+    file.push(strToU8(text), true)
+  }
+  packed(DOCUMENT, JSON.stringify(documentOf(project), null, 1))
+  for (const id of new Set(recordsOf(project))) {
+    const record = project.records?.[id]
+    if (record) packed(`records/${id}.json`, JSON.stringify(record))
+    await flush()
+  }
   let total = 0
   for (const medium of media) {
     const file = new ZipPassThrough(mediumPath(medium.id, medium.name))
@@ -62,7 +70,7 @@ export interface PackageReader {
 }
 
 /**
- * Reads a project package piece by piece. Paths other than project.json and media/ID/NAME are passed over, so nothing in a package
+ * Reads a project package piece by piece. Paths other than project.json, records/HASH.json and media/ID/NAME are passed over, so nothing in a package
  * can name a place outside it.
  * @throws ProjectError where there is no readable project in it
  */
@@ -71,16 +79,20 @@ export async function readPackage(
   reader: PackageReader,
 ): Promise<Project> {
   const document: Uint8Array[] = []
+  const records = new Map<string, Uint8Array[]>()
   let size = 0
   let failure: Error | undefined
   const unzip = new Unzip((file) => {
     const id = /^media\/([\w-]{1,80})\/[^/\\]+$/.exec(file.name)?.[1]
-    if (file.name !== DOCUMENT && !id) return
+    const record = /^records\/([0-9a-f]{32})\.json$/.exec(file.name)?.[1]
+    if (file.name !== DOCUMENT && !id && !record) return
+    const parts = record ? [] : document
+    if (record) records.set(record, parts)
     file.ondata = (error, piece, last) => {
       if (error) failure ??= error
       else if (id) reader.medium(id, piece, last)
-      else if ((size += piece.length) <= DOCUMENT_LIMIT) document.push(piece)
-      else failure ??= new ProjectError('The document of this package is larger than 64 MB.')
+      else if ((size += piece.length) <= DOCUMENT_LIMIT) parts.push(piece)
+      else failure ??= new ProjectError('The document of this package and its records are larger than 256 MB.')
     }
     file.start()
   })
@@ -103,7 +115,8 @@ export async function readPackage(
   }
   if (!document.length)
     throw new ProjectError('There is no project.json in this package, so it is not a Stilus project.')
-  return loadProject(parse(join(document)))
+  const beside = [...records].map(([id, pieces]) => [id, parse(join(pieces))] as const)
+  return loadProject(parse(join(document)), Object.fromEntries(beside))
 }
 
 function parse(bytes: Uint8Array): unknown {

@@ -1,4 +1,4 @@
-import { PRESETS, RECIPES } from '../library'
+import { PRESETS, RECIPES } from '../presets'
 import { fromBase64, toBase64 } from '../kernels'
 import { performAll } from '../project'
 import { evaluate, plan } from '../render'

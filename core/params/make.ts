@@ -9,7 +9,7 @@ import type {
   SeedParam,
   ToggleParam,
   Values,
-} from '.'
+} from './param'
 
 /** What all short forms take besides: a heading, and when the control matters. */
 interface More {

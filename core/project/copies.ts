@@ -1,7 +1,9 @@
 import { type Animated, NOISE_FORMS, retimeAll, type Retiming } from '../anim'
-import type { Place } from './parts'
-import type { Shot, Step } from './schema'
-import { allSteps, treatmentTime } from './find'
+import { contentLeaves } from '../params'
+import { allSteps, getShot, treatmentTime } from './find'
+import { controlAddress, formAddress, modifierAddress } from './parts'
+import { stageOf } from './stage'
+import type { Address, Binding, DesignObject, MaskItem, Project, Shot, Stack, Step } from './schema'
 
 /** A copy that shares nothing with what it was made from. */
 export const deepCopy = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
@@ -14,60 +16,139 @@ export interface Origin {
 
 export const originOf = (shot: Shot): Origin => ({ head: treatmentTime(shot, 0), length: shot.length })
 
+/** The time of a stack. */
+export function originOfStack(p: Project, stack: Stack): Origin {
+  if (stack.kind === 'shot') return originOf(getShot(p, stack.id))
+  const { head, length } = stageOf(p, stack)
+  return { head, length }
+}
+
 /** What becomes of times when steps come into another shot. */
 export type Timing = 'kept' | 'scaled' | 'end'
 
+/** The regions' items of a step, those of groups' steps not among them. */
+const itemsIn = (step: Step): MaskItem[] => step.where?.items ?? []
+
 /**
  * Copies with new ids, derived from `id`; links among them point to the copies, links to anything else stay as they are.
- * @param shotId the shot that they go to
  */
-export function copiesOf(steps: readonly Step[], id: string, shotId: string): Step[] {
+export function copiesOf(steps: readonly Step[], id: string): Step[] {
   const copies = deepCopy(steps) as Step[]
   const all = allSteps(copies)
-  const renamed = new Map(all.map((step, i) => [step.id, copies.length === 1 && i === 0 ? id : `${id}.${i}`]))
-  for (const step of all) {
-    step.id = renamed.get(step.id) ?? step.id
-    for (const target of (step.front ?? []).flatMap((c) => c.targets))
-      target.stepId = renamed.get(target.stepId) ?? target.stepId
-    for (const animated of animatedOf(step))
-      for (const mover of animated.movers ?? []) {
-        if (mover.kind !== 'follow' || mover.source.kind !== 'value') continue
-        const { place } = mover.source
-        const copied = renamed.get(place.stepId)
-        if (copied) Object.assign(place, { stepId: copied, shotId })
-      }
+  const renamed = new Map<string, string>()
+  all.forEach((step, i) => {
+    renamed.set(`step ${step.id}`, copies.length === 1 && i === 0 ? id : `${id}.${i}`)
+    itemsIn(step).forEach((item, n) => renamed.set(`item ${item.id}`, `${id}.${i}-${n}`))
+  })
+  const step = (old: string) => renamed.get(`step ${old}`) ?? old
+  for (const each of all) {
+    each.id = step(each.id)
+    for (const target of (each.panel ?? []).flatMap((c) => c.targets)) target.stepId = step(target.stepId)
+    for (const binding of bindingsOf(each))
+      if (binding.kind === 'step') binding.stepId = step(binding.stepId)
+    for (const item of itemsIn(each)) item.id = renamed.get(`item ${item.id}`) ?? item.id
+    for (const animated of animatedOf(each)) relink(animated, (a) => renamed.get(`${a.kind} ${a.id}`) ?? a.id)
   }
   return copies
 }
 
-/** Every animatable value of a step itself: its mix, controls and shapes, and the numbers of what moves them. */
-export const animatedOf = (step: Step): Animated[] => placesOf(step, '').map(({ animated }) => animated)
+/** Points what follows other values to others. Mutates. */
+function relink(animated: Animated, to: (owner: Address['owner']) => string): void {
+  for (const modifier of animated.modifiers ?? [])
+    if (modifier.kind === 'follow' && modifier.source.kind === 'value') {
+      const { owner } = modifier.source.address
+      owner.id = to(owner)
+    }
+}
 
-/** The same with their places. */
-export function placesOf(step: Step, shotId: string): { place: Place; animated: Animated }[] {
-  const at = { shotId, stepId: step.id }
-  const own = [
-    { place: { ...at, param: 'mix' }, animated: step.mix },
-    ...Object.entries(step.what).map(([param, animated]) => ({ place: { ...at, param }, animated })),
-    ...(step.where?.shapes ?? []).flatMap((shape) =>
-      Object.entries(shape.form).map(([param, animated]) => ({
-        place: { ...at, shapeId: shape.id, param },
+/** Copies of mask items with new ids derived from `id`; what they follow among each other points to the copies. */
+export function itemCopies(items: readonly MaskItem[], id: string): MaskItem[] {
+  const copies = deepCopy(items) as MaskItem[]
+  const renamed = new Map(copies.map((item, i) => [item.id, `${id}.${i}`]))
+  for (const item of copies) {
+    item.id = renamed.get(item.id) ?? item.id
+    for (const animated of Object.values(item.form))
+      relink(animated, (a) => (a.kind === 'item' ? (renamed.get(a.id) ?? a.id) : a.id))
+  }
+  return copies
+}
+
+/** A copy of an object with all that is in it, under new ids. */
+export function objectCopy(object: DesignObject, id: string): DesignObject {
+  const copy = { ...deepCopy(object), id } as DesignObject
+  copy.steps = copiesOf(copy.steps, `${id}.s`)
+  if (copy.objects) copy.objects = copy.objects.map((inner, i) => objectCopy(inner, `${id}.${i}`))
+  return copy
+}
+
+/** Everything that a step takes pictures from besides what stands before it: its inputs, and what the items of its region look at. */
+export const bindingsOf = (step: Step): Binding[] => [
+  ...Object.values(step.inputs ?? {}),
+  ...itemsIn(step).flatMap((item) => item.input ?? []),
+]
+
+/** Takes away links to steps that are not where copies go, and says what went. Mutates. */
+export function dropLinks(steps: readonly Step[], there: ReadonlySet<string>): string[] {
+  const gone: string[] = []
+  const lost = (binding: Binding | undefined) => binding?.kind === 'step' && !there.has(binding.stepId)
+  for (const step of allSteps(steps)) {
+    for (const [name, binding] of Object.entries(step.inputs ?? {}))
+      if (lost(binding) && step.inputs) {
+        delete step.inputs[name]
+        gone.push(`what ${step.name} takes as ${name === 'before' ? 'its picture' : name}`)
+      }
+    for (const item of itemsIn(step))
+      if (lost(item.input)) {
+        delete item.input
+        gone.push(`what ${item.name} of ${step.name} looks at`)
+      }
+  }
+  return gone
+}
+
+/** Every animatable value of a step itself: its mix, controls, content and mask items, and the numbers of what moves them. */
+export const animatedOf = (step: Step): Animated[] => valuesOf(step).map(({ animated }) => animated)
+
+/** The same with their addresses. */
+export function valuesOf(step: Step): { address: Address; animated: Animated }[] {
+  const owner = { kind: 'step', id: step.id } as const
+  const own: { address: Address; animated: Animated }[] = [
+    { address: controlAddress(step.id, 'mix'), animated: step.mix },
+    ...Object.entries(step.what).map(([param, animated]) => ({
+      address: controlAddress(step.id, param),
+      animated,
+    })),
+    ...contentLeaves(step.content as never).map(({ path, animated }) => ({
+      address: { owner, path },
+      animated,
+    })),
+    ...itemsIn(step).flatMap((item) =>
+      Object.entries(item.form).map(([name, animated]) => ({
+        address: formAddress('item', item.id, name),
         animated,
       })),
     ),
-  ] as { place: Place; animated: Animated }[]
-  return own.flatMap((item) => [
-    item,
-    ...(item.animated.movers ?? []).flatMap((mover) =>
-      mover.kind === 'follow' || mover.kind === 'ride'
-        ? []
-        : NOISE_FORMS.map((form) => ({
-            place: { ...item.place, mover: { id: mover.id, form } },
-            animated: mover[form],
-          })),
-    ),
-  ])
+  ]
+  return own.flatMap(withNoise)
 }
+
+/** The animatable values of an object with their addresses. */
+export const objectValues = (object: DesignObject): { address: Address; animated: Animated }[] =>
+  Object.entries(object.form)
+    .map(([name, animated]) => ({ address: formAddress('object', object.id, name), animated }))
+    .flatMap(withNoise)
+
+const withNoise = (item: { address: Address; animated: Animated }) => [
+  item,
+  ...(item.animated.modifiers ?? []).flatMap((modifier) =>
+    modifier.kind === 'follow' || modifier.kind === 'attach'
+      ? []
+      : NOISE_FORMS.map((form) => ({
+          address: modifierAddress(item.address, modifier.id, form),
+          animated: modifier[form],
+        })),
+  ),
+]
 
 /** Brings the times of a step, of its keys and of what is in it from one time into another. Mutates. */
 export function fitTimes(step: Step, from: Origin, to: Origin, timing: Timing): void {

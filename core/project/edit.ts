@@ -14,6 +14,8 @@ export interface Change {
   label: string
   patches: Patch[]
   inverse: Patch[]
+  /** What it had to leave behind, in sentences for the user. */
+  notes: string[]
 }
 
 /**
@@ -23,10 +25,11 @@ export interface Change {
 export function perform<N extends EditName>(project: Project, name: N, args: EditArgs<N>): Change {
   const edit = EDITS[name] as Edit<EditArgs<N>>
   const checked = edit.schema.parse(args)
-  const [next, patches, inverse] = produceWithPatches(project, (draft) =>
-    edit.apply(draft as Project, checked),
-  )
-  return { project: next, label: edit.label(checked), patches, inverse }
+  const notes: string[] = []
+  const [next, patches, inverse] = produceWithPatches(project, (draft) => {
+    notes.push(...(edit.apply(draft as Project, checked) ?? []))
+  })
+  return { project: next, label: edit.label(checked), patches, inverse, notes }
 }
 
 /** One call of an edit. */
@@ -34,12 +37,13 @@ export type Act = { [N in EditName]: readonly [name: N, args: EditArgs<N>] }[Edi
 
 /** Several edits as one, under one label: all of them or none. */
 export function performAll(project: Project, acts: readonly Act[], label: string): Change {
-  const whole: Change = { project, label, patches: [], inverse: [] }
+  const whole: Change = { project, label, patches: [], inverse: [], notes: [] }
   for (const [name, args] of acts) {
     const change = perform(whole.project, name, args as never)
     whole.project = change.project
     whole.patches.push(...change.patches)
     whole.inverse.unshift(...change.inverse)
+    whole.notes.push(...change.notes)
   }
   return whole
 }

@@ -1,4 +1,17 @@
-import type { Medium, MotionItem, Project, Region, Shape, Shot, Step } from './schema'
+import { findOwner, homeOf, type OwnerKind, type OwnerTypes, stackOf } from './owners'
+import type {
+  Design,
+  DesignObject,
+  MaskItem,
+  Medium,
+  MotionItem,
+  Project,
+  Region,
+  Sequence,
+  Shot,
+  Stack,
+  Step,
+} from './schema'
 
 /** A thing that an edit names but that is not there. */
 export class NotFound extends Error {
@@ -13,12 +26,25 @@ function need<T>(found: T | undefined, what: string, id: string): T {
   return found
 }
 
-export const getShot = (p: Project, id: string): Shot =>
-  need(
-    p.shots.find((s) => s.id === id),
-    'shot',
-    id,
-  )
+const NAMES: Record<OwnerKind, string> = {
+  shot: 'shot',
+  span: 'span',
+  transition: 'transition',
+  object: 'object',
+  step: 'step',
+  item: 'item of a region',
+}
+
+const getOwner = <K extends OwnerKind>(p: Project, kind: K, id: string): OwnerTypes[K] =>
+  need(findOwner(p, kind, id), NAMES[kind], id)
+
+export const getShot = (p: Project, id: string): Shot => getOwner(p, 'shot', id)
+export const getSpan = (p: Project, id: string) => getOwner(p, 'span', id)
+export const getTransition = (p: Project, id: string) => getOwner(p, 'transition', id)
+export const getObject = (p: Project, id: string): DesignObject => getOwner(p, 'object', id)
+export const getStep = (p: Project, id: string): Step => getOwner(p, 'step', id)
+/** A mask item, of a step's region or of one on the shelf. */
+export const getItem = (p: Project, id: string): MaskItem => getOwner(p, 'item', id)
 
 export const getMedium = (p: Project, id: string): Medium =>
   need(
@@ -27,21 +53,71 @@ export const getMedium = (p: Project, id: string): Medium =>
     id,
   )
 
+/** A sequence; the one that came in unless an id is given. */
+export const getSequence = (p: Project, id?: string): Sequence =>
+  need(id === undefined ? p.sequences[0] : p.sequences.find((s) => s.id === id), 'sequence', id ?? '')
+
+export const getDesign = (p: Project, id: string): Design =>
+  need(
+    p.designs.find((d) => d.id === id),
+    'design',
+    id,
+  )
+
+/** The sequence that a shot, span or transition is in. */
+export const sequenceOf = (p: Project, kind: 'shot' | 'span' | 'transition', id: string): Sequence =>
+  getSequence(p, need(homeOf(p, kind, id), kind, id))
+
+/** The design that an object is in. */
+export const designOf = (p: Project, objectId: string): Design =>
+  getDesign(p, need(homeOf(p, 'object', objectId), 'object', objectId))
+
+/** All shots of all sequences. */
+export const allShots = (p: Project): Shot[] => p.sequences.flatMap((s) => s.shots)
+
+/** The objects of a list and of the groups in it, from back to front. */
+export const allObjects = (objects: readonly DesignObject[]): DesignObject[] =>
+  objects.flatMap((object) => [object, ...allObjects(object.objects ?? [])])
+
 /** Every step of a list and of the groups in it, in order. */
 export const allSteps = (steps: readonly Step[]): Step[] =>
   steps.flatMap((step) => [step, ...allSteps(step.steps ?? [])])
 
-export const getStep = (shot: Shot, id: string): Step =>
-  need(
-    allSteps(shot.steps).find((s) => s.id === id),
-    'step',
-    id,
-  )
+/** The steps of a stack. @throws NotFound */
+export function stackSteps(p: Project, { kind, id, list }: Stack): Step[] {
+  if (kind !== 'transition') return getOwner(p, kind, id).steps
+  return getTransition(p, id)[list ?? 'steps']
+}
 
-/** The list that a step is in: the shot's own or that of a group. */
-export function listOf(shot: Shot, stepId: string): Step[] {
-  const group = allSteps(shot.steps).find((s) => s.steps?.some((inner) => inner.id === stepId))
-  return group?.steps ?? shot.steps
+/** The stack that a step stands in. @throws NotFound */
+export const stackWith = (p: Project, stepId: string): Stack =>
+  need(stackOf(p, 'step', stepId), 'step', stepId)
+
+/** Every stack of a document. */
+export function allStacks(p: Project): Stack[] {
+  const objects = p.designs.flatMap((d) => allObjects(d.objects))
+  return [
+    ...p.sequences.flatMap((s): Stack[] => [
+      ...s.shots.map(({ id }) => ({ kind: 'shot', id }) as const),
+      ...s.spans.map(({ id }) => ({ kind: 'span', id }) as const),
+      ...s.transitions.flatMap(
+        ({ id }) =>
+          [
+            { kind: 'transition', id, list: 'outgoing' },
+            { kind: 'transition', id, list: 'incoming' },
+            { kind: 'transition', id },
+          ] as const,
+      ),
+    ]),
+    ...objects.map(({ id }) => ({ kind: 'object', id }) as const),
+  ]
+}
+
+/** The list that a step is in: the stack's own or that of a group. */
+export function listOf(p: Project, stepId: string): Step[] {
+  const steps = stackSteps(p, stackWith(p, stepId))
+  const group = allSteps(steps).find((s) => s.steps?.some((inner) => inner.id === stepId))
+  return group?.steps ?? steps
 }
 
 /** A region with those of the shelf that its items stand for, at any depth. */
@@ -50,7 +126,7 @@ export function regionsIn(p: Project, region: Region): Region[] {
   const visit = (each: Region) => {
     if (found.includes(each)) return
     found.push(each)
-    for (const { regionId } of each.shapes) {
+    for (const { regionId } of each.items) {
       const item = regionId && p.shelf?.find((s) => s.id === regionId)
       if (item && item.kind === 'region') visit(item.region)
     }
@@ -60,43 +136,27 @@ export function regionsIn(p: Project, region: Region): Region[] {
 }
 
 /** The region of a step that holds an item: its own, or one of the shelf that is used in it. */
-export const holderOf = (p: Project, step: Step, shapeId: string): Region | undefined =>
-  step.where ? regionsIn(p, step.where).find((r) => r.shapes.some((s) => s.id === shapeId)) : undefined
-
-export const getShape = (p: Project, step: Step, id: string): Shape =>
-  need(
-    holderOf(p, step, id)?.shapes.find((s) => s.id === id),
-    'shape',
-    id,
-  )
+export const holderOf = (p: Project, step: Step, itemId: string): Region | undefined =>
+  step.where ? regionsIn(p, step.where).find((r) => r.items.some((s) => s.id === itemId)) : undefined
 
 export const getMotion = (p: Project, id: string): MotionItem => {
   const item = p.shelf?.find((s) => s.id === id)
   return need(item?.kind === 'motion' ? item : undefined, 'motion', id)
 }
 
-/** Length of the sequence in frames. */
-export const sequenceLength = (p: Project): number =>
-  [...p.shots, ...p.sounds].reduce((end, clip) => Math.max(end, clip.start + clip.length), 0)
+/** Length of a sequence in frames. */
+export const sequenceLength = (s: Sequence): number =>
+  [...s.shots, ...s.sounds, ...s.spans].reduce((end, clip) => Math.max(end, clip.start + clip.length), 0)
 
 /** Treatment time of shot frame f (0 at its head). */
 export const treatmentTime = (shot: Shot, f: number): number => shot.in + f - shot.zero
 
 /** Shots that show at a sequence frame, bottom lane first. */
-export const shotsAt = (p: Project, frame: number): Shot[] =>
-  p.shots.filter((s) => frame >= s.start && frame < s.start + s.length).sort((a, b) => a.lane - b.lane)
+export const shotsAt = (s: Sequence, frame: number): Shot[] =>
+  s.shots.filter((c) => frame >= c.start && frame < c.start + c.length).sort((a, b) => a.lane - b.lane)
 
-/** Length of a medium in sequence frames; stills and missing media have no end. */
-export function materialLength(p: Project, mediaId: string): number {
-  const medium = getMedium(p, mediaId)
-  if (medium.kind === 'sound') return Math.floor((medium.seconds * p.rate.num) / p.rate.den)
-  if (medium.kind !== 'video') return Infinity
-  return Math.floor((medium.frames * medium.rate.den * p.rate.num) / (medium.rate.num * p.rate.den) + 1e-6)
-}
-
-/** Frames of material before and after the shot's span, in sequence frames. */
-export function handles(p: Project, shot: Shot): { before: number; after: number } {
-  const total = materialLength(p, shot.mediaId)
-  if (total === Infinity) return { before: Infinity, after: Infinity }
-  return { before: Math.max(0, shot.in), after: Math.max(0, total - shot.in - shot.length) }
+/** The list of objects that one is in: the design's own or that of a group. */
+export function findIn(objects: DesignObject[], id: string): DesignObject[] {
+  const group = allObjects(objects).find((o) => o.objects?.some((inner) => inner.id === id))
+  return group?.objects ?? objects
 }

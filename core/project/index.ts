@@ -11,52 +11,151 @@ export {
 export { EDITS } from './edits'
 export { inFront } from './edits/regions'
 export { pinActs } from './pin'
-export { fitOf, mapOf, motionFrame, motionNumber, rideMap } from './motions'
+export { attachMap, fitOf, mapOf, motionFrame, motionNumber } from './motions'
 export { type Looks, resolveItem, resolveItems } from './regions'
 export {
+  allObjects,
+  allShots,
+  allStacks,
   allSteps,
+  designOf,
+  findIn,
+  getDesign,
+  getItem,
   getMedium,
   getMotion,
-  getShape,
+  getObject,
+  getSequence,
   getShot,
+  getSpan,
   getStep,
-  handles,
+  getTransition,
   holderOf,
   listOf,
-  materialLength,
   NotFound,
   regionsIn,
   sequenceLength,
+  sequenceOf,
   shotsAt,
+  stackSteps,
+  stackWith,
   treatmentTime,
 } from './find'
+export { findOwner, homeOf, stackOf, stepOfItem } from './owners'
+export {
+  handles,
+  materialLength,
+  mediumIn,
+  sourceCovers,
+  sourceFrames,
+  sourceLength,
+  sourceName,
+  sourceOpaque,
+  sourceRate,
+  sourceSize,
+  sourceSounds,
+} from './source'
+export { canvasOf, frameOfTime, layoutOf, type Stage, type Standing, stageFor, stageOf, stepIn, variantStage } from './stage'
+export { type ActiveTransition, activeTransition, activeTransitions, lacking, transitionAt } from './transitions'
+export { type BoundInput, inputsOf, type OutputKind, outputsOf } from './inputs'
+export { loopFrom, refuseLoops } from './loops'
+export { everyStep, isKnown, unknownSteps, usesOf } from './uses'
+export {
+  documentOf,
+  levelOf,
+  motionOf,
+  recorded,
+  recordsOf,
+  splitMotion,
+  tableColours,
+  withRecords,
+} from './records'
 export { emptyHistory, type Entry, type History, record, travelTo } from './history'
-export { loadProject, newProject, ProjectError } from './load'
-export { address, Locked, newPlainStep, type Place } from './parts'
-export { animatedOf, copiesOf, deepCopy, originOf, type Origin, placesOf, type Timing } from './copies'
+export { loadProject, migrateStep, newProject, newSequence, ProjectError } from './load'
+export { controlTree, LOOSE, stepTree } from './migrations'
+export {
+  addressLabel,
+  addressName,
+  contentAddress,
+  controlAddress,
+  controlOf,
+  formAddress,
+  leafOf,
+  Locked,
+  modifierAddress,
+  newPlainStep,
+  sameAddress,
+  valueAddress,
+  valueOf,
+} from './parts'
+export {
+  animatedOf,
+  bindingsOf,
+  copiesOf,
+  deepCopy,
+  dropLinks,
+  objectValues,
+  originOf,
+  type Origin,
+  originOfStack,
+  type Timing,
+  valuesOf,
+} from './copies'
 export { settle } from './settle'
-export { frontFor, groupsAround, keepsAlpha, paramsOf } from './declared'
-export { Circle, followed, holder, moved, placeName, stepValues, valueNow } from './values'
+export { contentOf, fieldParam, groupsAround, keepsAlpha, panelFor, paramsOf } from './declared'
+export {
+  Circle,
+  followed,
+  holder,
+  mediumOfClip,
+  moved,
+  nameOfValue,
+  paramAt,
+  refuseCircle,
+  stepContent,
+  stepValues,
+  valueNow,
+} from './values'
+export type {
+  Address,
+  Attach,
+  Beyond,
+  Binding,
+  Content,
+  DataRecord,
+  Design,
+  DesignObject,
+  Fit,
+  MaskItem,
+  Medium,
+  MotionItem,
+  PanelControl,
+  Project,
+  Records,
+  Region,
+  RegionItem,
+  Sequence,
+  ShelfItem,
+  Shot,
+  SoundClip,
+  Source,
+  Span,
+  Stack,
+  Step,
+  Still,
+  Table,
+  Track,
+  Transition,
+  Variant,
+} from './schema'
 export {
   animatedSchema,
-  type FrontControl,
-  frontSchema,
-  type Medium,
-  type MotionItem,
-  type Project,
-  type Region,
-  type RegionItem,
-  type Ride,
-  type Shape,
-  type ShelfItem,
-  type Shot,
-  type SoundClip,
-  type Step,
+  BEYONDS,
+  contentSchema,
+  FITS,
+  panelSchema,
+  recordSchema,
+  SCHEMA_VERSION,
   stepSchema,
-  type Still,
-  type Table,
-  type Track,
-  type Version,
-  VERSIONS,
-  VERSION,
+  VARIANTS,
 } from './schema'

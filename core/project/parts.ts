@@ -1,84 +1,136 @@
-import type { z } from 'zod'
 import type { Animated, Value } from '../anim'
-import { defaults } from '../params'
+import { contentDefaults, defaults } from '../params'
 import { ITEM_FORMS, ITEM_NAMES } from '../region'
-import { findStep, type StepDeclaration } from '../steps'
-import { getShape, getShot, getStep, NotFound } from './find'
-import type { placeSchema, Project, Shape, Step } from './schema'
+import type { StepDeclaration } from '../steps'
+import { findStep } from '../steps'
+import { getItem, NotFound } from './find'
+import { findOwner } from './owners'
+import type { Address, MaskItem, Project, Step } from './schema'
 
-/** Where an animatable value lies: a control of a step, its mix, (with shapeId) a form of a shape, or (with mover) a number of a noise that moves one of these. */
-export type Place = z.infer<typeof placeSchema>
+/** The address of a control of a step; `mix` is the step's own. */
+export const controlAddress = (stepId: string, param: string): Address => ({
+  owner: { kind: 'step', id: stepId },
+  path: param === 'mix' ? 'mix' : `what/${param}`,
+})
 
-/** The value at a place. @throws NotFound */
-export function address(p: Project, at: Place): Animated {
-  const step = getStep(getShot(p, at.shotId), at.stepId)
-  const found = at.shapeId
-    ? getShape(p, step, at.shapeId).form[at.param]
-    : at.param === 'mix'
-      ? step.mix
-      : step.what[at.param]
-  if (!found) throw new NotFound('control', at.param)
-  if (!at.mover) return found
-  const mover = found.movers?.find((m) => m.id === at.mover?.id)
-  if (!mover || mover.kind === 'follow' || mover.kind === 'ride') throw new NotFound('mover', at.mover.id)
-  return mover[at.mover.form]
+/** The address of a number of a mask item's form, or of an object's. */
+export const formAddress = (kind: 'item' | 'object', id: string, name: string): Address => ({
+  owner: { kind, id },
+  path: `form/${name}`,
+})
+
+/** The address of a field of a thing in a step's content. */
+export const contentAddress = (stepId: string, list: string, id: string, field: string): Address => ({
+  owner: { kind: 'step', id: stepId },
+  path: `content/${list}/${id}/${field}`,
+})
+
+/** The address of a number of a noise that moves a value. */
+export const modifierAddress = (at: Address, modifierId: string, form: string): Address => ({
+  owner: at.owner,
+  path: `${at.path}/modifiers/${modifierId}/${form}`,
+})
+
+/** What an address is told by: equal names are equal addresses. */
+export const addressName = ({ owner, path }: Address): string => `${owner.kind} ${owner.id} ${path}`
+export const sameAddress = (a: Address, b: Address): boolean => addressName(a) === addressName(b)
+
+/** The address of the value itself, without a number of what moves it. */
+export const valueAddress = (at: Address): Address => {
+  const cut = at.path.indexOf('/modifiers/')
+  return cut < 0 ? at : { owner: at.owner, path: at.path.slice(0, cut) }
+}
+
+/** The last part of the way to a value: what the value is called where it lies. */
+export const leafOf = ({ path }: Address): string => path.slice(path.lastIndexOf('/') + 1)
+
+/** The name of a step's control, where an address is one: `mix`, or the parameter. */
+export const controlOf = ({ owner, path }: Address): string | undefined => {
+  if (owner.kind !== 'step') return undefined
+  if (path === 'mix') return 'mix'
+  return path.startsWith('what/') && path.indexOf('/', 5) < 0 ? path.slice(5) : undefined
+}
+
+const isAnimated = (v: unknown): v is Animated => typeof v === 'object' && v !== null && 'value' in v
+
+/** The value at an address, by names through objects and by ids through lists. @throws NotFound */
+export function valueOf(p: Project, at: Address): Animated {
+  let here: unknown = findOwner(p, at.owner.kind, at.owner.id)
+  if (!here) throw new NotFound(at.owner.kind, at.owner.id)
+  for (const part of at.path.split('/')) {
+    if (Array.isArray(here)) here = (here as { id?: string }[]).find((each) => each.id === part)
+    else if (typeof here === 'object' && here !== null && Object.hasOwn(here, part))
+      here = (here as Record<string, unknown>)[part]
+    else here = undefined
+  }
+  if (!isAnimated(here)) throw new NotFound('control', at.path)
+  return here
 }
 
 /** Something that is locked would change. */
 export class Locked extends Error {
   constructor(name: string) {
-    super(`${name} is locked. Unlock it in the list of the region first.`)
+    super(`${name} is locked. Unlock it in the list first.`)
     this.name = 'Locked'
   }
 }
 
-/** The value at a place, to be changed. @throws NotFound; Locked where it belongs to an item that is locked */
-export function toChange(p: Project, at: Place): Animated {
-  if (at.shapeId) {
-    const shape = getShape(p, getStep(getShot(p, at.shotId), at.stepId), at.shapeId)
-    if (shape.locked) throw new Locked(shape.name)
-  }
-  return address(p, at)
+/** The value at an address, to be changed. @throws NotFound; Locked where it belongs to something that is locked */
+export function toChange(p: Project, at: Address): Animated {
+  if (at.owner.kind === 'item' && getItem(p, at.owner.id).locked)
+    throw new Locked(getItem(p, at.owner.id).name)
+  const object = at.owner.kind === 'object' ? findOwner(p, 'object', at.owner.id) : undefined
+  if (object?.locked) throw new Locked(object.name)
+  return valueOf(p, at)
 }
 
-export const placeLabel = (at: Place): string => (at.mover ? at.mover.form : at.param.replace(/-/g, ' '))
+export const addressLabel = (at: Address): string => leafOf(at).replace(/-/g, ' ')
 
 const wholeShot = { start: null, end: null, rampIn: 0, rampOut: 0, shape: 'ease' } as const
 
+/** Values that stand still, from plain ones. */
+export const still = (values: Readonly<Record<string, Value>>): Record<string, Animated> =>
+  Object.fromEntries(Object.entries(values).map(([name, value]) => [name, { value }]))
+
 /** Steps that act as one. */
 export const newGroup = (id: string, name: string, steps: Step[]): Step => ({
-  ...{ id, use: 'group', name, on: true, mix: { value: 1 }, what: {}, where: null, when: { ...wholeShot } },
+  id,
+  use: 'group',
+  name,
+  on: true,
+  mix: { value: 1 },
+  what: {},
+  where: null,
+  when: { ...wholeShot },
   steps,
 })
 
 export function newStep(declaration: StepDeclaration, id: string): Step {
-  const what = Object.fromEntries(
-    Object.entries(defaults(declaration.params)).map(([name, value]) => [name, { value }]),
-  )
+  const { version = 1, content } = declaration
   return {
     id,
     use: declaration.id,
+    ...(version > 1 ? { version } : {}),
     name: declaration.name,
     on: true,
     mix: { value: 1 },
-    what,
+    what: still(defaults(declaration.params)),
+    ...(content ? { content: contentDefaults(content) } : {}),
     where: null,
     when: { ...wholeShot },
   }
 }
 
 /** A new item of a region with what its form begins with. */
-export function newShape(
+export function newItem(
   id: string,
-  kind: Shape['kind'],
+  kind: MaskItem['kind'],
   count: number,
   given: Record<string, Value> = {},
-): Shape {
+): MaskItem {
   const form = { ...defaults(ITEM_FORMS[kind]), ...given }
-  return {
-    ...{ id, name: `${ITEM_NAMES[kind]} ${count + 1}`, kind, join: 'add', on: true, hue: count % 8 },
-    form: Object.fromEntries(Object.entries(form).map(([name, value]) => [name, { value }])),
-  }
+  const name = `${ITEM_NAMES[kind]} ${count + 1}`
+  return { id, name, kind, join: 'add', on: true, hue: count % 8, form: still(form) }
 }
 
 /** A new step of a treatment with its defaults. @throws NotFound */

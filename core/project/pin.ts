@@ -1,24 +1,28 @@
-import type { Ride } from '../anim'
+import type { Attachment } from '../anim'
 import { through } from '../matrix'
 import { surfaceAt } from '../motion'
 import type { Act } from './edit'
 import { fitOf } from './motions'
-import type { MotionItem, Project } from './schema'
+import { controlAddress } from './parts'
+import { motionOf } from './records'
+import type { Stage } from './stage'
+import type { MotionItem } from './schema'
 
 const CORNERS = ['topLeft', 'topRight', 'bottomRight', 'bottomLeft'] as const
 
 /** A corner pin whose corners ride on a motion: those of its surface, or those of the whole picture (which takes it along, or holds it still). */
 export function pinActs(
-  project: Project,
+  stage: Stage,
   item: MotionItem,
-  to: { shotId: string; stepId: string; at: number },
+  to: { stepId: string; at: number },
   corners: 'surface' | 'picture',
   inverted: boolean,
 ): Act[] {
-  const { width, height } = project.size
+  const { project, size, stack } = stage
+  const { width, height } = size
   const at = item.motion.reference
-  const fit = fitOf(project, item.mediaId)
-  const surface = surfaceAt(item.motion, at)
+  const fit = fitOf(project, size, item.mediaId)
+  const surface = surfaceAt(motionOf(project, item), at)
   const places =
     corners === 'picture'
       ? [0, 0, 1, 0, 1, 1, 0, 1]
@@ -26,26 +30,20 @@ export function pinActs(
           const [x, y] = through(fit, surface[i] as number, surface[i + 1] as number)
           return [x / width, y / height]
         })
-  const { shotId, stepId } = to
+  const { stepId } = to
+  const how = corners === 'surface' ? 'Pinned to' : inverted ? 'Held still by' : 'Taken along by'
   return [
-    ['step.add', { shotId, stepId, use: 'corner-pin', at: to.at }],
-    [
-      'step.rename',
-      {
-        shotId,
-        stepId,
-        name: `${corners === 'surface' ? 'Pinned to' : inverted ? 'Held still by' : 'Taken along by'} ${item.name}`,
-      },
-    ],
+    ['step.add', { stack, stepId, use: 'corner-pin', at: to.at }],
+    ['step.rename', { stepId, name: `${how} ${item.name}` }],
     ...CORNERS.flatMap((param, i): Act[] => {
-      const place = { shotId, stepId, param }
-      const mover: Ride = {
-        ...{ id: `ride-${param}`, on: true, kind: 'ride', unit: 'share' },
+      const address = controlAddress(stepId, param)
+      const modifier: Attachment = {
+        ...{ id: `ride-${param}`, on: true, kind: 'attach', unit: 'normalised' },
         ...{ motions: [item.id], at, inverted },
       }
       return [
-        ['value.set', { place, at: 0, value: places.slice(2 * i, 2 * i + 2) }],
-        ['mover.put', { place, mover }],
+        ['value.set', { address, at: 0, value: places.slice(2 * i, 2 * i + 2) }],
+        ['modifier.put', { address, modifier }],
       ]
     }),
   ]

@@ -34,11 +34,11 @@ const square = [0, 0, 40, 0, 40, 30, 0, 30].flatMap((v, i, all) =>
 function anyAct(): fc.Arbitrary<Act> {
   const shotId = fc.constantFrom('s1', 's2', 'new')
   const stepId = fc.constantFrom('a', 'b', 'c')
-  const shapeId = fc.constantFrom('e', 'r')
+  const itemId = fc.constantFrom('e', 'r')
   const n = fc.integer({ min: -60, max: 90 })
   const frame = fc.integer({ min: 0, max: 60 })
   const param = fc.constantFrom('mix', 'exposure', 'radius', 'intensity', 'gain', 'centre', 'feather')
-  const place = fc.record({ shotId, stepId, param, shapeId: fc.option(shapeId, { nil: undefined }) })
+  const place = fc.record({ shotId, stepId, param, itemId: fc.option(itemId, { nil: undefined }) })
   const value = fc.oneof(
     fc.double({ min: -5, max: 5, noNaN: true }),
     fc.constant([1, 2, 3]),
@@ -60,7 +60,7 @@ function anyAct(): fc.Arbitrary<Act> {
     act('shot.note', { shotId, note: fc.string() }),
     act('shot.remove', { shotId: fc.constant('s2') }),
     act('step.add', { shotId, stepId, use, at: fc.nat(3) }),
-    act('version.switch', { shotId, to: fc.constantFrom('A', 'B', 'C') }),
+    act('variant.switch', { shotId, to: fc.constantFrom('A', 'B', 'C') }),
     act('steps.group', {
       ...{ shotId, groupId: fc.constantFrom('g', 'h'), name: fc.constant('Both') },
       stepIds: fc.subarray(['a', 'b', 'c'], { minLength: 1 }),
@@ -69,9 +69,9 @@ function anyAct(): fc.Arbitrary<Act> {
     act('keys.drop', {
       lanes: fc.tuple(fc.record({ place, at: fc.array(n, { minLength: 1, maxLength: 3 }) })),
     }),
-    act('mover.put', {
+    act('modifier.put', {
       place,
-      mover: fc.record({
+      modifier: fc.record({
         ...{ id: fc.constantFrom('m', 'n'), on: fc.boolean(), kind: fc.constant('follow') },
         source: fc.record({ kind: fc.constant('value'), place }),
         ...{ factor: fc.constant(2), offset: n, delay: n, limits: fc.constant(null) },
@@ -92,27 +92,27 @@ function anyAct(): fc.Arbitrary<Act> {
     act('key.put', { place, at: n, value }),
     act('key.set', { place, from: n, to: n, value }),
     act('key.drop', { place, at: n }),
-    act('key.travel', { place, at: n, leave: travel, arrive: travel }),
+    act('key.interpolation', { place, at: n, leave: travel, arrive: travel }),
     act('region.add', {
       shotId,
       stepId,
-      shapeId,
+      itemId,
       kind: fc.constantFrom('ellipse', 'rectangle', 'luminance', 'outline'),
       form: fc.record({ centre: pair, points: fc.constant(square) }, { requiredKeys: [] }),
       keyed: fc.option(n, { nil: undefined }),
     }),
-    act('region.remove', { shotId, stepId, shapeId }),
-    act('region.lock', { shotId, stepId, shapeId, locked: fc.boolean() }),
-    act('region.order', { shotId, stepId, shapeId, to: fc.nat(2) }),
-    act('region.keep', { shotId, stepId, itemId: fc.constantFrom('k', 'l'), name: fc.constant('Kept') }),
-    act('region.apart', { shotId, stepId, shapeId: fc.constantFrom('k.use', 'l.use'), newId: fc.uuid() }),
-    act('region.ride', {
-      ...{ shotId, stepId, shapeId: fc.option(shapeId, { nil: undefined }) },
-      ride: fc.option(fc.constant({ motions: ['m'], at: 0, inverted: false, on: true })),
+    act('region.remove', { shotId, stepId, itemId }),
+    act('region.lock', { shotId, stepId, itemId, locked: fc.boolean() }),
+    act('region.order', { shotId, stepId, itemId, to: fc.nat(2) }),
+    act('region.keep', { shotId, stepId, shelfId: fc.constantFrom('k', 'l'), name: fc.constant('Kept') }),
+    act('region.apart', { shotId, stepId, itemId: fc.constantFrom('k.use', 'l.use'), newId: fc.uuid() }),
+    act('region.attach', {
+      ...{ shotId, stepId, itemId: fc.option(itemId, { nil: undefined }) },
+      attach: fc.option(fc.constant({ motions: ['m'], at: 0, inverted: false, on: true })),
     }),
-    act('outline.insert', { shotId, stepId, shapeId, after: fc.nat(3), share: fc.constant(0.5) }),
-    act('outline.delete', { shotId, stepId, shapeId, corners: fc.tuple(fc.nat(5)) }),
-    act('outline.free', { shotId, stepId, shapeId }),
+    act('outline.insert', { shotId, stepId, itemId, after: fc.nat(3), share: fc.constant(0.5) }),
+    act('outline.delete', { shotId, stepId, itemId, corners: fc.tuple(fc.nat(5)) }),
+    act('outline.free', { shotId, stepId, itemId }),
     act('region.invert', { shotId, stepId, invert: fc.boolean() }),
   )
 }

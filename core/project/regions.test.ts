@@ -3,7 +3,7 @@ import { through } from '../matrix'
 import { testProject } from '../testing/projects'
 import {
   type Act,
-  getShape,
+  getItem,
   getShot,
   getStep,
   inFront,
@@ -13,12 +13,12 @@ import {
   pinActs,
   type Project,
   resolveItems,
-  rideMap,
+  attachMap,
   stepValues,
 } from '.'
 
 const at = { shotId: 's1', stepId: 'a' }
-const on = (shapeId: string) => ({ ...at, shapeId })
+const on = (itemId: string) => ({ ...at, itemId })
 const square = valueOf([corner(10, 10), corner(30, 10), corner(30, 26), corner(10, 26)])
 const run = (...acts: Act[]): Project =>
   performAll(testProject(), [['step.add', { ...at, use: 'grade', at: 0 }], ...acts], 'test').project
@@ -65,7 +65,7 @@ it('a corner put in, taken out or turned round is so in every key', () => {
     ['outline.delete', { ...on('o'), corners: [0] }],
     ['outline.shift', { ...on('o'), by: [5] }],
   )
-  const keys = getShape(p, getStep(getShot(p, 's1'), 'a'), 'o').form.points?.keys ?? []
+  const keys = getItem(p, getStep(getShot(p, 's1'), 'a'), 'o').form.points?.keys ?? []
   expect(keys.map((k) => cornersOf(k.value as number[]).length)).toEqual([4, 4])
   expect(keys[0]?.value).toEqual(keys[1]?.value)
 })
@@ -78,7 +78,7 @@ it('what is locked cannot be changed by anything but its lock', () => {
     ['region.remove', on('o')],
     ['region.shape', { ...on('o'), change: { name: 'x' } }],
     ['outline.reverse', on('o')],
-    ['region.ride', { ...on('o'), ride }],
+    ['region.attach', { ...on('o'), ride }],
   ] as Act[])
     expect(() => run(...locked, act)).toThrow('is locked')
   expect(() =>
@@ -89,37 +89,37 @@ it('what is locked cannot be changed by anything but its lock', () => {
 it('a region of the shelf is one thing wherever it is used, until it is made separate', () => {
   const other: Act[] = [
     ['step.add', { ...at, stepId: 'b', use: 'grade', at: 1 }],
-    ['region.add', { ...at, stepId: 'b', shapeId: 'u', kind: 'region', regionId: 'k' }],
+    ['region.add', { ...at, stepId: 'b', itemId: 'u', kind: 'region', regionId: 'k' }],
   ]
-  const kept = run(outline, ['region.keep', { ...at, itemId: 'k', name: 'Kept' }], ...other)
+  const kept = run(outline, ['region.keep', { ...at, shelfId: 'k', name: 'Kept' }], ...other)
   const changed = performAll(kept, [['region.shape', { ...on('o'), change: { name: 'New' } }]], '').project
   const nameIn = (p: Project, stepId: string) => {
     const step = getStep(getShot(p, 's1'), stepId)
-    return getShape(p, step, 'o').name
+    return getItem(p, step, 'o').name
   }
   expect([nameIn(changed, 'a'), nameIn(changed, 'b')]).toEqual(['New', 'New'])
   const apart = performAll(
     changed,
-    [['region.apart', { ...at, stepId: 'b', shapeId: 'u', newId: 'own' }]],
+    [['region.apart', { ...at, stepId: 'b', itemId: 'u', newId: 'own' }]],
     '',
   ).project
-  expect(getShape(apart, getStep(getShot(apart, 's1'), 'b'), 'own.0').name).toBe('New')
+  expect(getItem(apart, getStep(getShot(apart, 's1'), 'b'), 'own.0').name).toBe('New')
   const again = performAll(apart, [['region.shape', { ...on('o'), change: { name: 'Other' } }]], '').project
-  expect(getShape(again, getStep(getShot(again, 's1'), 'b'), 'own.0').name).toBe('New')
+  expect(getItem(again, getStep(getShot(again, 's1'), 'b'), 'own.0').name).toBe('New')
 })
 
 it('items in front are those above that hold out', () => {
   const p = run(
-    ['region.add', { ...on('hand'), kind: 'ellipse', join: 'hold' }],
+    ['region.add', { ...on('hand'), kind: 'ellipse', join: 'holdout' }],
     ['region.add', { ...on('extra'), kind: 'ellipse' }],
     outline,
-    ['region.add', { ...on('under'), kind: 'ellipse', join: 'hold' }],
+    ['region.add', { ...on('under'), kind: 'ellipse', join: 'holdout' }],
   )
-  expect(inFront(p, on('o')).shapes.map((s) => s.id)).toEqual(['hand'])
+  expect(inFront(p, on('o')).items.map((s) => s.id)).toEqual(['hand'])
 })
 
 describe('riding', () => {
-  const riding = (...more: Act[]) => run(shelved(), outline, ['region.ride', { ...on('o'), ride }], ...more)
+  const riding = (...more: Act[]) => run(shelved(), outline, ['region.attach', { ...on('o'), ride }], ...more)
   const xs = (p: Project, t: number) => {
     const [item] = shapesAt(p, t)
     return item?.kind === 'outline' && item.map ? through(item.map, 10, 10) : undefined
@@ -127,18 +127,18 @@ describe('riding', () => {
 
   it.each([
     ['with the motion', riding(), [20, 10]],
-    ['the other way', riding(['region.ride', { ...on('o'), ride: { ...ride, inverted: true } }]), [0, 10]],
-    ['from another frame', riding(['region.ride', { ...on('o'), ride: { ...ride, at: 26 } }]), [16, 10]],
+    ['the other way', riding(['region.attach', { ...on('o'), attach: { ...attach, inverted: true } }]), [0, 10]],
+    ['from another frame', riding(['region.attach', { ...on('o'), attach: { ...attach, at: 26 } }]), [16, 10]],
     [
       'on the mean of two',
-      riding(shelved('n', 6), ['region.ride', { ...on('o'), ride: { ...ride, motions: ['m', 'n'] } }]),
+      riding(shelved('n', 6), ['region.attach', { ...on('o'), attach: { ...attach, motions: ['m', 'n'] } }]),
       [30, 10],
     ],
-    ['on its region as well', riding(['region.ride', { ...at, ride }]), [30, 10]],
+    ['on its region as well', riding(['region.attach', { ...at, ride }]), [30, 10]],
     ['after a correction', riding(['motion.fix', { motionId: 'm', at: 34, by: [20, 0] }]), [30, 10]],
     [
       'not at all where it is switched off',
-      riding(['region.ride', { ...on('o'), ride: { ...ride, on: false } }]),
+      riding(['region.attach', { ...on('o'), attach: { ...attach, on: false } }]),
       undefined,
     ],
   ])('goes %s', (_, p, expected) => {
@@ -154,18 +154,18 @@ describe('riding', () => {
     // 16 of 64 pixels further than drawn.
     expect((values.topLeft as number[])[0]).toBeCloseTo(0.25, 9)
     const over = { ...getShot(p, 's2'), start: 4, mediaId: 'm2' }
-    const map = rideMap({ ...p, shots: [shot, over] }, over, ride, 0 + over.in - over.zero)
+    const map = attachMap({ ...p, shots: [shot, over] }, over, ride, 0 + over.in - over.zero)
     expect(map && through(map, 0, 0)[0]).toBeCloseTo(8, 9)
   })
 })
 
 it('a document of version 1 opens with its feather on both sides', () => {
   const old = JSON.parse(JSON.stringify(run(['region.add', { ...on('e'), kind: 'ellipse' }]))) as Project
-  const shape = getShape(old, getStep(getShot(old, 's1'), 'a'), 'e')
+  const shape = getItem(old, getStep(getShot(old, 's1'), 'a'), 'e')
   const key = (t: number, value: number) => ({ at: t, value, leave: 'ease', arrive: 'ease' })
   shape.form.feather = { value: 80, keys: [key(0, 40), key(9, 60)] } as never
   const opened = loadProject({ ...old, version: 1 })
-  const feather = getShape(opened, getStep(getShot(opened, 's1'), 'a'), 'e').form.feather
+  const feather = getItem(opened, getStep(getShot(opened, 's1'), 'a'), 'e').form.feather
   expect([feather?.value, feather?.keys?.map((k) => k.value)]).toEqual([
     [40, 40],
     [

@@ -12,34 +12,33 @@ import {
   valueOf,
 } from '../region'
 import { mapOf } from './motions'
-import type { Project, Region, Shape, Shot, Step } from './schema'
+import type { Stage } from './stage'
+import type { MaskItem, Region, Step } from './schema'
 import { moved } from './values'
 
 /** What resolving an item gives to its caller: which picture a key or clip looks at, as an index among the matte's pictures. */
-export type Looks = (shape: Shape) => number
+export type Looks = (shape: MaskItem) => number
 
 /** A region's items that are on at treatment time t, as the rasteriser takes them. A region of the shelf that holds itself is left out there. */
 export function resolveItems(
-  project: Project,
-  shot: Shot,
+  stage: Stage,
   step: Step,
   region: Region,
   t: number,
   looks: Looks,
   above: readonly Region[] = [],
 ): ResolvedItem[] {
-  return region.shapes
+  return region.items
     .filter((shape) => shape.on)
-    .flatMap((shape) => resolveItem(project, shot, step, region, shape, t, looks, above) ?? [])
+    .flatMap((shape) => resolveItem(stage, step, region, shape, t, looks, above) ?? [])
 }
 
 /** One item at treatment time t; undefined where there is nothing of it. */
 export function resolveItem(
-  project: Project,
-  shot: Shot,
+  stage: Stage,
   step: Step,
   region: Region,
-  shape: Shape,
+  shape: MaskItem,
   t: number,
   looks: Looks,
   above: readonly Region[] = [],
@@ -47,7 +46,7 @@ export function resolveItem(
   const form = (name: string): Value => {
     const given = shape.form[name]
     const declared = ITEM_FORMS[shape.kind][name]
-    const value = given ? moved(project, shot, step, given, t) : undefined
+    const value = given ? moved(stage, step, given, t) : undefined
     return declared ? fit(declared, value) : (value ?? 0)
   }
   const number = (name: string) => Number(form(name))
@@ -57,10 +56,10 @@ export function resolveItem(
     ...{ opacity: number('opacity'), grow: number('grow'), blur: Math.max(0, number('blur')) },
   }
   if (isShape(shape.kind)) {
-    const map = mapOf(project, shot, [shape.ride, region.ride], t)
+    const map = mapOf(stage, [shape.attach, region.attach], t)
     const feather = two('feather')
     if (shape.kind === 'outline') {
-      const points = (shape.form.points ? moved(project, shot, step, shape.form.points, t) : []) as number[]
+      const points = (shape.form.points ? moved(stage, step, shape.form.points, t) : []) as number[]
       return points.length < 16 ? undefined : { ...refined, kind: 'outline', points, feather, map }
     }
     const plain: PlainShape = {
@@ -72,14 +71,14 @@ export function resolveItem(
   }
   switch (shape.kind) {
     case 'region': {
-      const item = project.shelf?.find((s) => s.id === shape.regionId)
+      const item = stage.project.shelf?.find((s) => s.id === shape.regionId)
       if (item?.kind !== 'region' || above.includes(item.region) || item.region === region) return undefined
-      const items = resolveItems(project, shot, step, item.region, t, looks, [...above, region])
+      const items = resolveItems(stage, step, item.region, t, looks, [...above, region])
       const both = item.region.invert !== refined.invert
       return { ...refined, kind: 'region', items, invert: both }
     }
-    case 'clip':
-      return { ...refined, kind: 'clip', input: looks(shape), channel: form('channel') as 'alpha' }
+    case 'matte':
+      return { ...refined, kind: 'matte', input: looks(shape), channel: form('channel') as 'alpha' }
     default: {
       const near = (plus: boolean) =>
         (shape.samples ?? [])

@@ -1,4 +1,4 @@
-import { RECIPES } from '../library'
+import { RECIPES } from '../presets'
 import { evaluate, plan } from '../render'
 import { testKernels, worst } from '../testing/pictures'
 import { testProject } from '../testing/projects'
@@ -16,7 +16,7 @@ import {
   stepValues,
   valueNow,
 } from '.'
-import type { Mover } from '../anim'
+import type { Modifier } from '../anim'
 
 const k = testKernels()
 afterEach(() => expect(k.used).toBe(0))
@@ -31,7 +31,7 @@ const set = (stepId: string, param: string, value: number, shotId = 's1'): Act =
   'value.set',
   { place: on(stepId, param, shotId), at: 24, value },
 ]
-const follow = (stepId: string, param: string, change: object = {}): Mover => ({
+const follow = (stepId: string, param: string, change: object = {}): Modifier => ({
   ...{ id: `f-${stepId}`, on: true, kind: 'follow', source: { kind: 'value', place: on(stepId, param) } },
   ...{ factor: 1, offset: 0, delay: 0, limits: null, join: 'replace' },
   ...change,
@@ -46,17 +46,17 @@ describe('following', () => {
       base,
       ['key.put', { place: on('g', 'exposure'), at: 24, value: 0 }],
       ['key.put', { place: on('g', 'exposure'), at: 44, value: 2 }],
-      ['key.travel', { place: on('g', 'exposure'), at: 24, leave: 'linear', arrive: 'linear' }],
-      ['key.travel', { place: on('g', 'exposure'), at: 44, leave: 'linear', arrive: 'linear' }],
+      ['key.interpolation', { place: on('g', 'exposure'), at: 24, leave: 'linear', arrive: 'linear' }],
+      ['key.interpolation', { place: on('g', 'exposure'), at: 44, leave: 'linear', arrive: 'linear' }],
       [
-        'mover.put',
-        { place: on('w', 'intensity'), mover: follow('g', 'exposure', { factor: 3, offset: 1, delay: 4 }) },
+        'modifier.put',
+        { place: on('w', 'intensity'), modifier: follow('g', 'exposure', { factor: 3, offset: 1, delay: 4 }) },
       ],
     )
     expect([24, 28, 38, 200].map((t) => value(keyed, 'w', 'intensity', t))).toEqual([1, 1, 4, 7])
     const far = run(keyed, [
-      'mover.put',
-      { place: on('w', 'intensity'), mover: follow('g', 'exposure', { factor: 99 }) },
+      'modifier.put',
+      { place: on('w', 'intensity'), modifier: follow('g', 'exposure', { factor: 99 }) },
     ])
     expect(value(far, 'w', 'intensity', 200)).toBe(20)
   })
@@ -64,18 +64,18 @@ describe('following', () => {
   it('refuses circles and names the chain; a document that has one is still shown', () => {
     const chained = run(
       base,
-      ['mover.put', { place: on('w', 'intensity'), mover: follow('g', 'exposure') }],
-      ['mover.put', { place: on('w', 'radius'), mover: follow('w', 'intensity') }],
+      ['modifier.put', { place: on('w', 'intensity'), modifier: follow('g', 'exposure') }],
+      ['modifier.put', { place: on('w', 'radius'), modifier: follow('w', 'intensity') }],
     )
     expect(() =>
-      run(chained, ['mover.put', { place: on('g', 'exposure'), mover: follow('w', 'radius') }]),
+      run(chained, ['modifier.put', { place: on('g', 'exposure'), modifier: follow('w', 'radius') }]),
     ).toThrow('Grade exposure follows Glow radius follows Glow intensity follows Grade exposure')
-    expect(() => run(base, ['mover.put', { place: on('g', 'gain'), mover: follow('g', 'gain') }])).toThrow(
+    expect(() => run(base, ['modifier.put', { place: on('g', 'gain'), modifier: follow('g', 'gain') }])).toThrow(
       'circle',
     )
     const broken = JSON.parse(JSON.stringify(chained)) as Project
     const exposure = getStep(getShot(broken, 's1'), 'g').what.exposure
-    Object.assign(exposure ?? {}, { movers: [follow('w', 'radius')] })
+    Object.assign(exposure ?? {}, { modifiers: [follow('w', 'radius')] })
     expect(value(loadProject(broken), 'w', 'radius')).toBe(1)
   })
 
@@ -85,10 +85,10 @@ describe('following', () => {
       { place: on('o', 'intensity', 's2'), at: 24, value: 3 },
     ])
     const linked = run(other, [
-      'mover.put',
+      'modifier.put',
       {
         place: on('w', 'intensity'),
-        mover: follow('o', 'intensity', { source: { kind: 'value', place: on('o', 'intensity', 's2') } }),
+        modifier: follow('o', 'intensity', { source: { kind: 'value', place: on('o', 'intensity', 's2') } }),
       },
     ])
     expect(value(linked, 'w', 'intensity')).toBe(3)
@@ -103,10 +103,10 @@ describe('following', () => {
       ['shelf.put', { item: { ...level, values: Array.from({ length: 60 }, (_, i) => i / 60) } }],
       ['sound.place', { sound }],
       [
-        'mover.put',
+        'modifier.put',
         {
           place: on('w', 'intensity'),
-          mover: follow('g', 'exposure', { source: { kind: 'sound', clipId: 'c' }, factor: 6 }),
+          modifier: follow('g', 'exposure', { source: { kind: 'sound', clipId: 'c' }, factor: 6 }),
         },
       ],
     )
@@ -131,7 +131,7 @@ describe('groups and recipes', () => {
     'steps.group',
     { shotId: 's1', stepIds: ['g', 'w'], groupId: 'both', name: 'Both' },
   ])
-  const front = [
+  const panel = [
     {
       id: 'light',
       label: 'Light',
@@ -140,7 +140,7 @@ describe('groups and recipes', () => {
     },
   ]
   const recipe = { id: 'r', name: 'Lit', revision: 1 }
-  const made = run(grouped, ['recipe.make', { shotId: 's1', stepIds: ['both'], groupId: 'x', recipe, front }])
+  const made = run(grouped, ['recipe.make', { shotId: 's1', stepIds: ['both'], groupId: 'x', recipe, panel }])
 
   it('steps look the same in a group, opened up again, and as a recipe', () => {
     expect(looksLike(base, grouped)).toBe(0)
@@ -154,10 +154,10 @@ describe('groups and recipes', () => {
   it('a control on the front sets what it stands for, within its range, and is what others follow', () => {
     const lit = run(made, set('both', 'light', 5))
     expect(value(lit, 'g', 'exposure')).toBe(1)
-    const linked = run(lit, ['mover.put', { place: on('w', 'intensity'), mover: follow('g', 'exposure') }])
+    const linked = run(lit, ['modifier.put', { place: on('w', 'intensity'), modifier: follow('g', 'exposure') }])
     expect(value(linked, 'w', 'intensity')).toBe(1)
     expect(() =>
-      run(linked, ['mover.put', { place: on('both', 'light'), mover: follow('w', 'intensity') }]),
+      run(linked, ['modifier.put', { place: on('both', 'light'), modifier: follow('w', 'intensity') }]),
     ).toThrow('circle')
   })
 
@@ -166,7 +166,7 @@ describe('groups and recipes', () => {
     const used = run(made, [
       'recipe.use',
       {
-        ...{ shotId: 's2', stepId: 'use', at: 0, recipe, steps: group.steps ?? [], front: group.front ?? [] },
+        ...{ shotId: 's2', stepId: 'use', at: 0, recipe, steps: group.steps ?? [], panel: group.panel ?? [] },
         from: originOf(getShot(made, 's1')),
       },
     ])
@@ -200,13 +200,13 @@ describe('groups and recipes', () => {
   it.each(RECIPES.map((r) => [r.name, r] as const))(
     'ships %s, which changes the picture by every control of its front',
     (_, shipped) => {
-      const { id, name, revision, steps, front, from } = shipped
+      const { id, name, revision, steps, panel, from } = shipped
       const used = run(testProject(), [
         'recipe.use',
-        { shotId: 's1', stepId: 'use', at: 0, recipe: { id, name, revision }, steps, front, from },
+        { shotId: 's1', stepId: 'use', at: 0, recipe: { id, name, revision }, steps, panel, from },
       ])
       expect(looksLike(used, testProject())).toBeGreaterThan(0.02)
-      for (const control of front) {
+      for (const control of panel) {
         const to = control.range?.[1] ?? 1
         const group = used.shots[0]?.steps[0]
         const list = group && Array.isArray(paramsOf(group)[control.id]?.default)
@@ -225,7 +225,7 @@ describe('copies between shots', () => {
     base,
     ...[24, 48, 72].map((at): Act => ['key.put', { place: on('w', 'intensity'), at, value: at / 10 }]),
     ['step.when', { shotId: 's1', stepId: 'w', when: { start: 30, end: 60, rampIn: 6, rampOut: 4 } }],
-    ['mover.put', { place: on('w', 'radius'), mover: follow('w', 'intensity') }],
+    ['modifier.put', { place: on('w', 'radius'), modifier: follow('w', 'intensity') }],
     ['shot.trim', { shotId: 's2', edge: 'tail', by: -24 }],
   )
   const s1 = getShot(keyed, 's1')
@@ -248,8 +248,8 @@ describe('copies between shots', () => {
   })
 
   it('links among copies point to the copies', () => {
-    const mover = pasted('kept').glow?.what.radius?.movers?.[0]
-    expect(mover).toMatchObject({ source: { place: { shotId: 's2', stepId: 'n.1' } } })
+    const modifier = pasted('kept').glow?.what.radius?.modifiers?.[0]
+    expect(modifier).toMatchObject({ source: { place: { shotId: 's2', stepId: 'n.1' } } })
   })
 
   it('takes over only the parts that are wanted', () => {
@@ -275,13 +275,13 @@ describe('copies between shots', () => {
 it('versions keep a stack each; a new one begins as a copy', () => {
   const b = run(
     base,
-    ['version.switch', { shotId: 's1', to: 'B' }],
+    ['variant.switch', { shotId: 's1', to: 'B' }],
     ['step.remove', { shotId: 's1', stepId: 'w' }],
   )
   const ids = (p: Project) => getShot(p, 's1').steps.map((s) => s.id)
   expect(ids(b)).toEqual(['g'])
-  const a = run(b, ['version.switch', { shotId: 's1', to: 'A' }])
-  expect([ids(a), getShot(a, 's1').versions?.B?.map((s) => s.id)]).toEqual([['g', 'w'], ['g']])
+  const a = run(b, ['variant.switch', { shotId: 's1', to: 'A' }])
+  expect([ids(a), getShot(a, 's1').variants?.B?.map((s) => s.id)]).toEqual([['g', 'w'], ['g']])
   const planned = plan(a, { kind: 'shot', shotId: 's1', version: 'B' }, 0, 1)
   expect(planned.nodes.map((n) => n.op.kind)).toEqual(['source', 'colour'])
 })
@@ -299,11 +299,11 @@ it('several edits are one change: all of them or none', () => {
 
 it('lists every animatable value of a step, those of its noises too', () => {
   const forms = { amplitude: { value: 1 }, frequency: { value: 1 }, decay: { value: 0 } }
-  const mover: Mover = { id: 'n', on: true, kind: 'wobble', seed: 1, octaves: 1, ...forms }
-  const shaken = run(base, ['mover.put', { place: on('w', 'radius'), mover }])
+  const modifier: Modifier = { id: 'n', on: true, kind: 'wobble', seed: 1, octaves: 1, ...forms }
+  const shaken = run(base, ['modifier.put', { place: on('w', 'radius'), modifier }])
   const count = (p: Project) => animatedOf(getStep(getShot(p, 's1'), 'w')).length
   expect(count(shaken)).toBe(count(base) + 3)
-  const at = { ...on('w', 'radius'), mover: { id: 'n', form: 'amplitude' as const } }
+  const at = { ...on('w', 'radius'), modifier: { id: 'n', form: 'amplitude' as const } }
   const keyed = run(shaken, ['key.put', { place: at, at: 24, value: 8 }])
   expect(value(keyed, 'w', 'radius')).not.toBe(value(shaken, 'w', 'radius'))
 })

@@ -4,7 +4,7 @@ import type { Step } from './schema'
 
 /** Writes what the front of a group says into the steps in it, so that they can stand alone. Mutates. */
 export function settle(groupStep: Step) {
-  for (const control of groupStep.front ?? []) {
+  for (const control of groupStep.panel ?? []) {
     const animated = groupStep.what[control.id]
     if (!animated) continue
     for (const target of control.targets) {

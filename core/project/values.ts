@@ -1,54 +1,64 @@
-import { type Animated, type MoveContext, movedValue, type Source, type Value, valueAt } from '../anim'
-import { fit, type Values } from '../params'
-import { frontFor, paramsOf } from './declared'
-import { getShape, getShot, getStep, treatmentTime } from './find'
-import { address, type Place } from './parts'
-import { motionNumber, ridden } from './motions'
-import type { Project, Shot, Step } from './schema'
+import { type Animated, type ModifyContext, movedValue, type Source, type Value, valueAt } from '../anim'
+import { contentAt, type ContentValues, fit, type Param, type Values } from '../params'
+import { ITEM_FORMS } from '../region'
+import { OBJECT_FORMS } from '../design'
+import { contentOf, fieldParam, panelFor, paramsOf } from './declared'
+import { getItem, getObject, getStep } from './find'
+import { carried, motionNumber } from './motions'
+import {
+  addressName,
+  controlAddress,
+  controlOf,
+  leafOf,
+  valueAddress,
+  valueOf,
+} from './parts'
+import { levelOf } from './records'
+import { frameOfTime, type Stage, stageFor, stageOf } from './stage'
+import { stackWith } from './find'
+import type { Address, Project, Shot, SoundClip, Step } from './schema'
 
-const name = ({ shotId, stepId, shapeId = '', param }: Place) => `${shotId} ${stepId} ${shapeId} ${param}`
-
-/** The place that really holds a value: for a control that a group's front stands for, that one. */
-export function holder(project: Project, place: Place): Place {
-  if (place.shapeId || place.mover) return place
-  const front = frontFor(getShot(project, place.shotId), place.stepId, place.param)
-  return front ? holder(project, { shotId: place.shotId, stepId: front.group.id, param: front.id }) : place
+/** The address that really holds a value: for a control that a group's panel stands for, that one. */
+export function holder(project: Project, at: Address): Address {
+  const param = controlOf(at)
+  if (param === undefined || param === 'mix') return at
+  const panel = panelFor(stageOf(project, stackWith(project, at.owner.id)).steps, at.owner.id, param)
+  return panel ? holder(project, controlAddress(panel.group.id, panel.id)) : at
 }
 
-/** The value at a place at treatment time t of its shot, with everything that moves it; not yet within its range. @throws NotFound */
-export const valueNow = (project: Project, place: Place, t: number): Value =>
-  resolve(project, holder(project, place), t, [])
+/** The value at an address at treatment time t of its stage, with everything that moves it; not yet within its range. @throws NotFound */
+export const valueNow = (stage: Stage, at: Address, t: number): Value =>
+  resolve(stage, holder(stage.project, at), t, [])
 
-function resolve(project: Project, place: Place, t: number, trail: readonly string[]): Value {
-  const shot = getShot(project, place.shotId)
-  const animated = address(project, place)
-  const key = name(place)
+function resolve(near: Stage, at: Address, t: number, trail: readonly string[]): Value {
+  const animated = valueOf(near.project, at)
+  const key = addressName(at)
   // Circles are refused when they are made; a document that has one all the same is cut there.
   if (trail.includes(key)) return valueAt(animated, t)
-  return movedValue(animated, t, context(project, shot, getStep(shot, place.stepId), [...trail, key]))
+  const step = at.owner.kind === 'step' ? getStep(near.project, at.owner.id) : undefined
+  return movedValue(animated, t, context(near, step, [...trail, key]))
 }
 
-const secondsAFrame = ({ rate }: Project) => rate.den / rate.num
+const secondsAFrame = ({ rate }: Stage) => rate.den / rate.num
 
-function context(project: Project, shot: Shot, step: Step, trail: readonly string[]): MoveContext {
+function context(stage: Stage, step: Step | undefined, trail: readonly string[]): ModifyContext {
   return {
-    frame: secondsAFrame(project),
-    since: step.when.start ?? treatmentTime(shot, 0),
-    source: (source, t) => sourceAt(project, shot, source, t, trail),
-    ride: (ride, place, t) => ridden(project, shot, ride, place, t),
+    frame: secondsAFrame(stage),
+    since: step?.when.start ?? stage.head,
+    source: (source, t) => sourceAt(stage, source, t, trail),
+    attach: (attach, place, t) => carried(stage, attach, place, t),
   }
 }
 
-/** The number that a source has at treatment time t of a shot. Values of another shot are taken at the same distance from its head. */
-function sourceAt(project: Project, shot: Shot, source: Source, t: number, trail: readonly string[]) {
-  const head = treatmentTime(shot, 0)
-  if (source.kind === 'motion') return motionNumber(project, shot, source, t)
-  if (source.kind === 'sound') return loudness(project, source.clipId, shot.start + t - head)
-  const other = project.shots.find((s) => s.id === source.place.shotId)
-  if (!other) return undefined
+/** The number that a source has at treatment time t of a stage. Values of another stage are taken at the same distance from its head. */
+function sourceAt(stage: Stage, source: Source, t: number, trail: readonly string[]) {
+  if (source.kind === 'motion') return motionNumber(stage, source, t)
+  if (source.kind === 'sound') return loudness(stage, source.clipId, frameOfTime(stage, t))
   try {
-    const place = holder(project, source.place)
-    const value = resolve(project, place, t - head + treatmentTime(other, 0), trail)
+    const at = holder(stage.project, source.address)
+    const other = stageFor(stage.project, at, stage)
+    if (!other) return undefined
+    const value = resolve(other, at, t - stage.head + other.head, trail)
     const number = Array.isArray(value) ? value[source.part ?? 0] : value
     return typeof number === 'number' ? number : undefined
   } catch {
@@ -56,80 +66,109 @@ function sourceAt(project: Project, shot: Shot, source: Source, t: number, trail
   }
 }
 
-/** How loud a clip is at a sequence frame, 0 to 1; 0 beside it, undefined where its loudness was not measured. */
-function loudness(project: Project, clipId: string, frame: number): number | undefined {
-  const clip = [...project.sounds, ...project.shots].find((c) => c.id === clipId)
-  const level = project.shelf?.find((item) => item.kind === 'level' && item.mediaId === clip?.mediaId)
-  if (!clip || level?.kind !== 'level') return undefined
+/** How loud a clip of the stage's sequence is at one of its frames, 0 to 1; 0 beside it, undefined where its loudness was not measured. */
+function loudness({ project, sequence }: Stage, clipId: string, frame: number): number | undefined {
+  if (!sequence) return undefined
+  const clip: SoundClip | Shot | undefined = [...sequence.sounds, ...sequence.shots].find(
+    (c) => c.id === clipId,
+  )
+  if (!clip) return undefined
+  const level = levelOf(project, mediumOfClip(clip))
+  if (!level) return undefined
   if (frame < clip.start || frame >= clip.start + clip.length) return 0
-  const seconds = (clip.in + frame - clip.start) * secondsAFrame(project)
+  const seconds = ((clip.in + frame - clip.start) * sequence.rate.den) / sequence.rate.num
   const at = (seconds * level.rate.num) / level.rate.den
   const value = (i: number) => level.values[i] ?? 0
   const low = Math.floor(at + 1e-6)
   return value(low) + (value(low + 1) - value(low)) * Math.max(0, at - low)
 }
 
+/** The medium that a clip of picture or sound plays; none where a shot shows something else. */
+export const mediumOfClip = (clip: SoundClip | Shot): string | undefined =>
+  'mediaId' in clip ? clip.mediaId : clip.source.kind === 'medium' ? clip.source.mediaId : undefined
+
 /** The values of a step's controls at treatment time t, within their ranges; defaults for those a document lacks. */
-export function stepValues(project: Project, shot: Shot, step: Step, t: number): Values {
-  const inGroups = shot.steps.some((s) => s.steps?.length)
+export function stepValues(stage: Stage, step: Step, t: number): Values {
+  const inGroups = stage.steps.some((s) => s.steps?.length)
   const given = (id: string): Value | undefined => {
-    if (inGroups && frontFor(shot, step.id, id))
-      return valueNow(project, { shotId: shot.id, stepId: step.id, param: id }, t)
+    if (inGroups && panelFor(stage.steps, step.id, id)) return valueNow(stage, controlAddress(step.id, id), t)
     const own = step.what[id]
-    return own && moved(project, shot, step, own, t)
+    return own && moved(stage, step, own, t)
   }
-  return Object.fromEntries(
-    Object.entries(paramsOf(step)).map(([id, param]) => {
-      const value = fit(param, given(id))
-      if (param.type !== 'reference') return [id, value]
-      const item = project.shelf?.find((s) => s.id === value)
-      return [id, item?.kind === 'colour' ? [...item.value] : []]
-    }),
-  )
+  const out: Values = {}
+  for (const [id, param] of Object.entries(paramsOf(step))) {
+    const value = fit(param, given(id))
+    if (param.type !== 'reference') out[id] = value
+    else {
+      const item = stage.project.shelf?.find((s) => s.id === value)
+      out[id] = item?.kind === 'colour' ? [...item.value] : []
+    }
+  }
+  return out
 }
 
-/** An animated value of a step with its movers, where the step is known to hold it. */
-export const moved = (project: Project, shot: Shot, step: Step, animated: Animated, t: number): Value =>
-  animated.movers?.length ? movedValue(animated, t, context(project, shot, step, [])) : valueAt(animated, t)
+/** The things in a step's content at treatment time t, within their ranges. */
+export const stepContent = (stage: Stage, step: Step, t: number): ContentValues =>
+  contentAt(contentOf(step), step.content as never, (animated) => moved(stage, step, animated, t))
 
-/** A value would follow itself; the message names the chain. */
+/** An animated value with what moves it, where its step is known (none for those of objects). */
+export const moved = (stage: Stage, step: Step | undefined, animated: Animated, t: number): Value =>
+  animated.modifiers?.length ? movedValue(animated, t, context(stage, step, [])) : valueAt(animated, t)
+
+/** A value would follow itself, or a picture would be made of itself; the message names the chain. */
 export class Circle extends Error {
-  constructor(chain: readonly string[]) {
-    super(`This would go in a circle: ${chain.join(' follows ')}. Choose another value to follow.`)
+  constructor(chain: readonly string[], how = 'follows', remedy = 'Choose another value to follow.') {
+    super(`This would go in a circle: ${chain.join(` ${how} `)}. ${remedy}`)
     this.name = 'Circle'
   }
 }
 
-/** The places that a value follows, in order of its movers. */
-export function followed(project: Project, place: Place): Place[] {
+/** The addresses that a value follows, in order of its modifiers. */
+export function followed(project: Project, at: Address): Address[] {
   try {
-    const movers = address(project, holder(project, place)).movers ?? []
-    return movers.flatMap((m) => (m.kind === 'follow' && m.source.kind === 'value' ? [m.source.place] : []))
+    const modifiers = valueOf(project, holder(project, at)).modifiers ?? []
+    return modifiers.flatMap((m) =>
+      m.kind === 'follow' && m.source.kind === 'value' ? [m.source.address] : [],
+    )
   } catch {
     return []
   }
 }
 
-/** @throws Circle when the value at `place` would follow itself by following `source` */
-export function refuseCircle(project: Project, place: Place, source: Place): void {
-  const goal = name(holder(project, place))
-  const walk = (at: Place, chain: Place[]): void => {
-    const here = holder(project, at)
+/** @throws Circle when the value at `at` would follow itself by following `source` */
+export function refuseCircle(project: Project, at: Address, source: Address): void {
+  const goal = addressName(holder(project, at))
+  const walk = (from: Address, chain: Address[]): void => {
+    const here = holder(project, from)
     const path = [...chain, here]
-    if (name(here) === goal) throw new Circle(path.map((p) => placeName(project, p)))
-    if (chain.some((p) => name(p) === name(here))) return
+    if (addressName(here) === goal) throw new Circle(path.map((p) => nameOfValue(project, p)))
+    if (chain.some((p) => addressName(p) === addressName(here))) return
     for (const next of followed(project, here)) walk(next, path)
   }
-  walk(source, [holder(project, place)])
+  walk(source, [holder(project, at)])
 }
 
-/** A value's name as people read it: the step and the control. */
-export function placeName(project: Project, place: Place): string {
-  const shot = getShot(project, place.shotId)
-  const step = getStep(shot, place.stepId)
-  const control =
-    place.param === 'mix' && !place.shapeId ? 'mix' : paramsOf(step)[place.param]?.label.toLowerCase()
-  const shape = place.shapeId ? getShape(project, step, place.shapeId) : undefined
-  const own = shape ? `${shape.name} ${place.param}` : (control ?? place.param)
-  return `${step.name} ${place.mover ? `${own} ${place.mover.form}` : own}`
+/** The parameter that declares the value at an address; undefined for a mix, an outline's points and the numbers of a noise. */
+export function paramAt(project: Project, at: Address): Param | undefined {
+  const value = valueAddress(at)
+  if (value.path !== at.path) return undefined
+  const leaf = leafOf(at)
+  if (at.owner.kind === 'item') return ITEM_FORMS[getItem(project, at.owner.id).kind][leaf]
+  if (at.owner.kind === 'object') return OBJECT_FORMS[getObject(project, at.owner.id).kind][leaf]
+  const step = getStep(project, at.owner.id)
+  const control = controlOf(at)
+  return control === undefined ? fieldParam(step, at.path) : paramsOf(step)[control]
+}
+
+/** A value's name as people read it: whose it is and the control. */
+export function nameOfValue(project: Project, at: Address): string {
+  const value = valueAddress(at)
+  const own = (paramAt(project, value)?.label ?? leafOf(value)).toLowerCase()
+  const who =
+    at.owner.kind === 'step'
+      ? getStep(project, at.owner.id).name
+      : at.owner.kind === 'item'
+        ? getItem(project, at.owner.id).name
+        : getObject(project, at.owner.id).name
+  return `${who} ${value.path === at.path ? own : `${own} ${leafOf(at)}`}`
 }

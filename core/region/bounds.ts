@@ -13,13 +13,13 @@ export function matteBounds(
 ): Area {
   const whole = wholeOf(size)
   if (invert) return whole
-  const first = items.find((item) => item.join !== 'hold')
+  const first = items.find((item) => item.join !== 'holdout')
   if (!first && items.length) return whole
   let bounds: Area = first && first.join !== 'add' ? whole : NOTHING
   let held = false
   for (const item of items) {
     if (item.join === 'add' || item.join === 'exclude') bounds = union(bounds, itemBounds(item, size, scale))
-    if (item.join === 'hold') held = true
+    if (item.join === 'holdout') held = true
     // What is held out is not cut away.
     if (item.join === 'intersect' && !held) bounds = intersection(bounds, itemBounds(item, size, scale))
   }
@@ -40,7 +40,7 @@ export function itemBounds(item: ResolvedItem, size: Size, scale: number): Area 
     case 'luminance':
     case 'chroma':
     case 'hsl':
-    case 'clip':
+    case 'matte':
       return whole
     case 'region':
       return aligned(grown(matteBounds(size, scale, item.items, false), by), 1)

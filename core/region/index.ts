@@ -33,4 +33,4 @@ export {
   valueOf,
   withCorner,
 } from './outline'
-export { itemMatte, type Looked, rasterise, type RasteriseOptions } from './rasterise'
+export { itemMatte, type Looked, matteFrom, rasterise, type RasteriseOptions } from './rasterise'

@@ -138,7 +138,7 @@ it('an ellipse and its outline are one matte, soft and hard', () => {
 it('what is in front keeps everything below it out of where it is, and adds nothing', () => {
   const box = (x: number, y: number, w: number, h: number) =>
     valueOf([corner(x, y), corner(x + w, y), corner(x + w, y + h), corner(x, y + h)])
-  const hold = free(box(40, 30, 20, 20), { join: 'hold' })
+  const hold = free(box(40, 30, 20, 20), { join: 'holdout' })
   const below = free(box(30, 20, 60, 50))
   expect(sum(matte([hold, below]))).toBeCloseTo(3000 - 400, 1)
   expect(sum(matte([below, hold]))).toBeCloseTo(3000, 1)

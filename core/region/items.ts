@@ -4,11 +4,11 @@ import type { Matrix3 } from '../matrix'
 
 export const SHAPE_KINDS = ['ellipse', 'rectangle', 'outline'] as const
 export const KEY_KINDS = ['luminance', 'chroma', 'hsl'] as const
-export const ITEM_KINDS = [...SHAPE_KINDS, ...KEY_KINDS, 'clip', 'region'] as const
+export const ITEM_KINDS = [...SHAPE_KINDS, ...KEY_KINDS, 'matte', 'region'] as const
 export type ItemKind = (typeof ITEM_KINDS)[number]
 
-/** How an item meets those above it in the list; `hold` adds nothing and keeps everything below it out of where it is. */
-export const ITEM_JOINS = ['add', 'subtract', 'intersect', 'exclude', 'hold'] as const
+/** How an item meets those above it in the list; `holdout` adds nothing and keeps everything below it out of where it is. */
+export const ITEM_JOINS = ['add', 'subtract', 'intersect', 'exclude', 'holdout'] as const
 export type ItemJoin = (typeof ITEM_JOINS)[number]
 
 export const ITEM_NAMES: Record<ItemKind, string> = {
@@ -18,7 +18,7 @@ export const ITEM_NAMES: Record<ItemKind, string> = {
   luminance: 'Luminance key',
   chroma: 'Colour key',
   hsl: 'Hue key',
-  clip: 'Clip',
+  matte: 'Matte',
   region: 'Region',
 }
 
@@ -116,8 +116,8 @@ export const ITEM_FORMS: Record<ItemKind, Params> = {
     soft: share('Softness', 'How gently strength and lightness set in.', 0.1),
     ...REFINE,
   },
-  clip: {
-    channel: choice('Takes', 'What of the clip is the matte.', {
+  matte: {
+    channel: choice('Takes', 'What of the picture is the matte.', {
       alpha: 'Its alpha',
       luminance: 'Its luminance',
     }),
@@ -180,7 +180,7 @@ export interface Key extends Refined {
 }
 
 export interface ClipMatte extends Refined {
-  kind: 'clip'
+  kind: 'matte'
   input: number
   channel: 'alpha' | 'luminance'
 }

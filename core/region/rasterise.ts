@@ -22,7 +22,7 @@ import {
   weigh,
 } from '../kernels'
 import { itemBounds, reachOf } from './bounds'
-import type { ClipMatte, FreeOutline, Key, PlainShape, ResolvedItem } from './items'
+import type { FreeOutline, Key, PlainShape, ResolvedItem } from './items'
 import { cornersOf, flatten, mapped } from './outline'
 
 /** A picture that items look at: pixels of `area` of the whole. */
@@ -52,7 +52,7 @@ export function rasterise(
 ): Plane {
   const plane = k.plane(area.width, area.height)
   const n = area.width * area.height
-  const first = items.find((item) => item.join !== 'hold')
+  const first = items.find((item) => item.join !== 'holdout')
   const everything = first ? first.join !== 'add' : items.length > 0
   k.raw.fillPlane(plane.block.at, n, everything ? 1 : 0)
   let held: Plane | undefined
@@ -61,9 +61,9 @@ export function rasterise(
     if (held) joinInto(k, matte, held, 'subtract')
     // What is held out must not be cut away by an intersection either: there the picture stays as it was.
     if (held && item.join === 'intersect') joinInto(k, matte, held, 'add')
-    if (item.join !== 'hold') joinInto(k, plane, matte, item.join)
+    if (item.join !== 'holdout') joinInto(k, plane, matte, item.join)
     else if (held) joinInto(k, held, matte, 'add')
-    if (item.join === 'hold' && !held) held = matte
+    if (item.join === 'holdout' && !held) held = matte
     else k.free(matte)
   }
   // Nothing but what is in front: everything behind it.
@@ -124,8 +124,8 @@ function drawn(k: Kernels, area: Area, item: ResolvedItem, options: RasteriseOpt
       return outline(k, area, item, options)
     case 'region':
       return rasterise(k, area, item.items, false, options)
-    case 'clip':
-      return clipMatte(k, seen(k, area, options.pictures?.[item.input]), item)
+    case 'matte':
+      return matteFrom(k, seen(k, area, options.pictures?.[item.input]), item.channel)
     default:
       return keyMatte(k, seen(k, area, options.pictures?.[item.input]), item)
   }
@@ -214,7 +214,8 @@ function keyMatte(k: Kernels, frame: Frame, key: Key): Plane {
 }
 
 /** Alpha as it is; luminance as it was coded, since a matte that is stored as a picture holds its shares as codes. */
-function clipMatte(k: Kernels, frame: Frame, { channel }: ClipMatte): Plane {
+/** The matte that a picture is: its alpha, or its brightness as display codes. The picture is used up. */
+export function matteFrom(k: Kernels, frame: Frame, channel: 'alpha' | 'luminance'): Plane {
   if (channel === 'luminance')
     runProgram(
       k,

@@ -77,7 +77,7 @@ it('inverts, and is the same picture at half size', () => {
 const anyShape = fc.record<PlainShape>({
   id: fc.constant(''),
   kind: fc.constantFrom('ellipse', 'rectangle'),
-  join: fc.constantFrom('add', 'subtract', 'intersect', 'exclude', 'hold'),
+  join: fc.constantFrom('add', 'subtract', 'intersect', 'exclude', 'holdout'),
   invert: fc.boolean(),
   opacity: fc.constantFrom(1, 0.5),
   grow: fc.integer({ min: -8, max: 8 }),

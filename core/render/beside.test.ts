@@ -103,7 +103,7 @@ describe('other times', () => {
 it('a region can be the amount of a step instead of its limit', () => {
   const region: Act = [
     'region.add',
-    { shotId: 's1', stepId: 'b', shapeId: 'x', kind: 'ellipse', form: { centre: [32, 18], size: [20, 20] } },
+    { shotId: 's1', stepId: 'b', itemId: 'x', kind: 'ellipse', form: { centre: [32, 18], size: [20, 20] } },
   ]
   const kinds = (by: string) =>
     plan(

@@ -52,7 +52,7 @@ function mixing(
     amount: node.op.amount,
     matte: matte === undefined ? undefined : inputs.length - 1,
   }
-  return { key: node.key, inputs, op: { kind: 'colour', parts: [{ keep: true }, ...run.op.parts, end] } }
+  return { ...node, inputs, op: { kind: 'colour', parts: [{ keep: true }, ...run.op.parts, end] } }
 }
 
 /** Two runs as one; the later one's mattes follow those of the earlier. */
@@ -63,7 +63,7 @@ function joined(earlier: Draft, later: Draft): Draft {
     'amount' in part && part.matte !== undefined ? { ...part, matte: part.matte + offset } : part,
   )
   return {
-    key: later.key,
+    ...later,
     inputs: [...earlier.inputs, ...later.inputs.slice(1)],
     op: { kind: 'colour', parts: [...earlier.op.parts, ...moved] },
   }

@@ -1,6 +1,9 @@
-import type { Area } from '../frame'
+import { type Area, scaled, type Size } from '../frame'
+import { hash } from '../hash'
 import type { Blend } from '../kernels'
-import type { Values } from '../params'
+import type { Matrix3 } from '../matrix'
+import type { ContentValues, Values } from '../params'
+import type { Fit } from '../project'
 import type { ResolvedItem } from '../region'
 import type { Tables } from '../steps'
 
@@ -11,14 +14,28 @@ export type Inspect = 'red' | 'green' | 'blue' | 'alpha' | 'luminance' | 'clippi
 export type RegionLook = 'matte' | 'overlay' | 'edge' | 'black' | 'clear'
 export const REGION_LOOKS: readonly RegionLook[] = ['matte', 'overlay', 'edge', 'black', 'clear']
 
+/** A picture's size in its own pixels, and which share of its full size that is. */
+export interface Canvas extends Size {
+  scale: number
+}
+
 /** What a node does. Inputs are listed in the node, in the order named here. */
 export type Op =
-  /** A frame of a medium, fitted into the canvas and centred, with nothing around it. */
-  | { kind: 'source'; mediaId: string; frame: number }
+  /** A frame of a medium, brought into the canvas and centred, with nothing around it. */
+  | { kind: 'source'; mediaId: string; frame: number; fit: Fit }
   /** A medium that is not there. */
   | { kind: 'missing' }
-  | { kind: 'blank' }
-  /** [picture, the same at other times …, pictures that parameters name …, its region's matte], as `frames`, `pictures` and `region` say. */
+  /** One colour, premultiplied. */
+  | { kind: 'solid'; colour: [number, number, number, number] }
+  /** [picture of another canvas], brought into this one and centred. */
+  | { kind: 'fit'; fit: Fit }
+  /** [picture of any canvas], moved by a matrix from places of this canvas to places of that one. */
+  | { kind: 'place'; toSource: Matrix3 }
+  /** [matte]: one colour where the matte is, linear and not premultiplied. */
+  | { kind: 'fill'; colour: [number, number, number] }
+  /** [picture]: the matte that it is. */
+  | { kind: 'channel'; channel: 'alpha' | 'luminance' }
+  /** [picture, and what `slots` says]. */
   | StepOp
   /** [picture] and the mattes that its parts name: pointwise steps, fused into one pass. */
   | { kind: 'colour'; parts: ColourPart[] }
@@ -42,21 +59,26 @@ export type Op =
   /** [picture, other]: how far they lie apart, times a gain. */
   | { kind: 'difference'; gain: number }
 
+/** What an input of a step's node is for: a named picture or matte, or the picture of a named input at a time that it asked for. */
+export interface Slot {
+  name: string
+  as: 'frame' | 'matte' | 'time'
+}
+
 export interface StepOp {
   kind: 'step'
   use: string
   values: Values
+  content?: ContentValues | undefined
   view?: string | undefined
   /** For steps that move by themselves. */
   time?: number | undefined
+  /** For the joint of a transition. */
+  progress?: number | undefined
   /** Values at the other moments of an exposure. */
   moments?: Values[] | undefined
-  /** How many pictures of other times it takes. */
-  frames?: number | undefined
-  /** The parameters that name a picture, for which there is an input. */
-  pictures?: string[] | undefined
-  /** Whether it takes its region's matte, and mixes by it itself. */
-  region?: boolean | undefined
+  /** What its inputs after the picture are. */
+  slots?: Slot[] | undefined
 }
 
 /** A pointwise step; or noting the picture; or mixing what was noted with the result, by an amount and the matte at an input. */
@@ -69,7 +91,9 @@ export interface Node {
   op: Op
   /** Indices of earlier nodes. */
   inputs: number[]
-  /** The part of the picture that is made. */
+  /** The canvas that the picture is on. */
+  canvas: Canvas
+  /** The part of it that is made. */
   area: Area
 }
 
@@ -77,12 +101,9 @@ export interface Node {
 export type Highlights = 'clip' | 'soft'
 
 /** What must be rendered, in order; the last node is the picture. */
-export interface Plan {
-  width: number
-  height: number
-  scale: number
+export interface Plan extends Canvas {
   nodes: Node[]
-  /** Every source frame that evaluation will ask for. */
+  /** Every source frame that evaluation will ask for, each once. */
   sources: { mediaId: string; frame: number }[]
   highlights: Highlights
   /** The colour tables that its steps use. */
@@ -99,24 +120,31 @@ export type Draft = Omit<Node, 'area'>
 export class GraphBuilder {
   readonly nodes: Draft[] = []
   readonly #byKey = new Map<string, number>()
-  readonly #stamp: string
+  readonly #canvases = new Map<string, Canvas>()
 
-  constructor(
-    readonly width: number,
-    readonly height: number,
-    readonly scale: number,
-  ) {
-    this.#stamp = `${width}x${height}@${scale}`
+  constructor(readonly scale: number) {}
+
+  /** The canvas for a full-size picture of a size. */
+  canvas(size: Size): Canvas {
+    const name = `${size.width}x${size.height}`
+    let canvas = this.#canvases.get(name)
+    if (!canvas) this.#canvases.set(name, (canvas = { ...scaled(size, this.scale), scale: this.scale }))
+    return canvas
   }
 
-  add(op: Op, inputs: number[] = []): number {
-    const key = hash(`${this.#stamp}|${JSON.stringify(op)}|${inputs.map((i) => this.nodes[i]?.key).join()}`)
+  add(canvas: Canvas, op: Op, inputs: number[] = []): number {
+    const { width, height, scale } = canvas
+    const of = inputs.map((i) => this.nodes[i]?.key).join()
+    const key = hash(`${width}x${height}@${scale}|${JSON.stringify(op)}|${of}`)
     const known = this.#byKey.get(key)
     if (known !== undefined) return known
-    const index = this.nodes.push({ key, op, inputs }) - 1
+    const index = this.nodes.push({ key, op, inputs, canvas }) - 1
     this.#byKey.set(key, index)
     return index
   }
+
+  /** Nothing, on a canvas. */
+  clear = (canvas: Canvas): number => this.add(canvas, { kind: 'solid', colour: [0, 0, 0, 0] })
 }
 
 /** The nodes that `root` needs, in order, root last. */
@@ -135,17 +163,4 @@ export function reachable(nodes: readonly Draft[], root: number): Draft[] {
     const node = nodes[old] as Draft
     return { ...node, inputs: node.inputs.map((i) => renamed.get(i) as number) }
   })
-}
-
-/** 128 bits of FNV-1a over the text, in four lanes with different offsets. */
-export function hash(text: string): string {
-  let [a, b, c, d] = [0x811c9dc5, 0x9e3779b9, 0x85ebca6b, 0xc2b2ae35]
-  for (let i = 0; i < text.length; i++) {
-    const code = text.charCodeAt(i)
-    a = Math.imul(a ^ code, 0x01000193)
-    b = Math.imul(b ^ (code + 131), 0x01000193)
-    c = Math.imul(c ^ (code + 262), 0x01000193)
-    d = Math.imul(d ^ (code + 393), 0x01000193)
-  }
-  return [a, b, c, d].map((n) => (n >>> 0).toString(16).padStart(8, '0')).join('')
 }

@@ -48,3 +48,18 @@ export function cropped(k: Kernels, held: Held, area: Area): Frame {
   if (own) k.free(held.picture)
   return frame
 }
+
+/** The pixels of an area, some of which may lie outside of the picture: these are empty. */
+export function within(k: Kernels, held: Held, area: Area): { frame: Frame; own: boolean } {
+  const both = intersection(held.area, area)
+  if (sameArea(both, area)) return part(k, held, area)
+  const { channels } = held.picture
+  const out = channels === 4 ? k.frame(area.width, area.height) : k.plane(area.width, area.height)
+  out.data.fill(0)
+  for (let y = both.y; y < both.y + both.height; y++) {
+    const from = ((y - held.area.y) * held.area.width + both.x - held.area.x) * channels
+    const to = ((y - area.y) * area.width + both.x - area.x) * channels
+    out.data.set(held.picture.data.subarray(from, from + both.width * channels), to)
+  }
+  return { frame: out as Frame, own: true }
+}

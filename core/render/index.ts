@@ -1,5 +1,17 @@
-export { Cancelled, evaluate, type EvaluateOptions, type NodeCache, type Sources } from './evaluate'
-export { hash, type Highlights, type Inspect, type Node, type Op, type Plan, planKey } from './graph'
-export { plan, type ShotTarget, type Target } from './plan'
+export type { Backend, Handle, Making, Sources } from './backend'
+export { Cancelled, evaluate, type EvaluateOptions, type NodeCache } from './evaluate'
+export { hash } from '../hash'
+export {
+  type Canvas,
+  type Highlights,
+  type Inspect,
+  type Node,
+  type Op,
+  type Plan,
+  planKey,
+  type Slot,
+} from './graph'
+export { kernelBackend, type KernelHandle, renderFrame } from './kernel-backend'
+export { plan, type StackTarget, type Target, targetSize } from './plan'
 export { OUTLINE_COLOURS } from './plan-region'
 export type { StepView } from './work'

@@ -1,17 +1,20 @@
 import { type Area, isEmpty, union, wholeOf } from '../frame'
-import { holderOf, type Region, resolveItems, type Shape, type Step, treatmentTime } from '../project'
+import { holderOf, type MaskItem, type Region, resolveItems, type Step } from '../project'
 import { cornersOf, mapped, matteBounds, outlineOfShape, type ResolvedItem } from '../region'
 import type { RegionLook } from './graph'
-import { planSource, type StepView, type Work } from './work'
+import type { StepView, Work } from './work'
+
+/** Gives the picture that a mask item of a step looks at. */
+export type LookedAt = (item: MaskItem) => number
 
 /** The matte of a region; undefined where it has no item and so means everything; 'empty' where nothing of the picture is in it. */
 export function planMatte(
   work: Work,
   step: Step,
   region: Region,
-  before: number,
+  looked: LookedAt,
 ): number | 'empty' | undefined {
-  const made = matteOf(work, step, region, before)
+  const made = matteOf(work, step, region, looked)
   if (!made.moments[0]?.length) return undefined
   return isEmpty(made.bounds) ? 'empty' : addMatte(work, made, region.invert)
 }
@@ -26,18 +29,18 @@ interface Made {
 const MOMENTS = 16
 
 /** A region's items at its moments, and the pictures that they look at. Of one item alone where its id is given. */
-function matteOf(work: Work, step: Step, region: Region, before: number, only?: string): Made {
-  const { g, project, shot, t } = work
+function matteOf(work: Work, step: Step, region: Region, looked: LookedAt, only?: string): Made {
+  const { canvas, stage, t } = work
   const inputs: number[] = []
-  const looks = (shape: Shape) => {
-    const node = lookedAt(work, shape, before)
+  const looks = (item: MaskItem) => {
+    const node = looked(item)
     if (!inputs.includes(node)) inputs.push(node)
     return inputs.indexOf(node)
   }
-  const shown = only ? { ...region, shapes: region.shapes.filter((s) => s.id === only) } : region
+  const shown = only ? { ...region, items: region.items.filter((s) => s.id === only) } : region
   // Alone, an item is what it covers, whatever it does to the others.
   const at = (time: number) => {
-    const items = resolveItems(project, shot, step, shown, time, looks)
+    const items = resolveItems(stage, step, shown, time, looks)
     return only ? items.map((item) => ({ ...item, join: 'add' as const })) : items
   }
   const now = at(t)
@@ -45,12 +48,12 @@ function matteOf(work: Work, step: Step, region: Region, before: number, only?: 
   const open = (region.shutter ?? 0) / 360
   if (open > 0) {
     const ends = [at(t - open / 2), at(t + open / 2)]
-    const far = travel(ends[0] as ResolvedItem[], ends[1] as ResolvedItem[]) * g.scale
+    const far = travel(ends[0] as ResolvedItem[], ends[1] as ResolvedItem[]) * canvas.scale
     const n = Math.min(MOMENTS, Math.ceil(far / 1.5))
     if (n > 1) moments = Array.from({ length: n }, (_, i) => at(t + ((i + 0.5) / n - 0.5) * open))
   }
   const bounds = moments
-    .map((items) => matteBounds(g, g.scale, items, only ? false : region.invert))
+    .map((items) => matteBounds(canvas, canvas.scale, items, only ? false : region.invert))
     .reduce((a, b) => union(a, b))
   return { moments, inputs, bounds }
 }
@@ -81,48 +84,39 @@ function placesOf(item: ResolvedItem | undefined): number[] {
   return outlineOfShape(item.kind, item.centre, item.size, item.angle).flatMap((c) => [c.x, c.y])
 }
 
-/** The picture that a key or a clip looks at. */
-function lookedAt({ g, project, shot, t }: Work, shape: Shape, before: number): number {
-  const f = t - treatmentTime(shot, 0)
-  if (shape.kind === 'clip') {
-    const medium = project.media.find((m) => m.id === shape.mediaId)
-    if (!medium || medium.kind === 'missing') return g.add({ kind: 'missing' })
-    return planSource(
-      g,
-      project,
-      { ...shot, mediaId: medium.id, ...(medium.kind === 'still' ? { in: 0 } : {}) },
-      f,
-    )
-  }
-  return shape.looks === 'source' ? planSource(g, project, shot, f) : before
-}
-
-const addMatte = ({ g }: Work, { moments, inputs, bounds }: Made, invert: boolean): number =>
-  g.add({ kind: 'matte', moments, invert, bounds }, inputs)
+const addMatte = ({ g, canvas }: Work, { moments, inputs, bounds }: Made, invert: boolean): number =>
+  g.add(canvas, { kind: 'matte', moments, invert, bounds }, inputs)
 
 /** A look at a region or at one of its items. */
-export function planRegion(work: Work, step: Step, before: number, view: StepView): number {
-  const { g, project } = work
+export function planRegion(
+  work: Work,
+  step: Step,
+  before: number,
+  looked: LookedAt,
+  view: StepView,
+): number {
+  const { g, canvas } = work
+  const { project } = work.stage
   const region = step.where
   const way = (view.view.split(' ')[1] as RegionLook | undefined) ?? 'matte'
   const holder = region && view.item ? holderOf(project, step, view.item) : region
-  const empty: Made = { moments: [[]], inputs: [], bounds: wholeOf(g) }
-  const made = holder ? matteOf(work, step, holder, before, view.item) : empty
+  const empty: Made = { moments: [[]], inputs: [], bounds: wholeOf(canvas) }
+  const made = holder ? matteOf(work, step, holder, looked, view.item) : empty
   // Nothing in it means everything.
   const all = !made.moments[0]?.length && !view.item
   const matte = addMatte(
     work,
-    view.item || all ? { ...made, bounds: wholeOf(g) } : made,
+    view.item || all ? { ...made, bounds: wholeOf(canvas) } : made,
     all ? !(region?.invert ?? false) : view.item ? false : (region?.invert ?? false),
   )
-  const shape = view.item ? holder?.shapes.find((s) => s.id === view.item) : undefined
+  const shape = view.item ? holder?.items.find((s) => s.id === view.item) : undefined
   const colour = OUTLINE_COLOURS[shape?.hue ?? 0]
   const look = {
     kind: 'show',
     way,
     ...(way === 'overlay' || way === 'edge' ? { colour, opacity: view.opacity ?? 0.5 } : {}),
   } as const
-  return g.add(look, way === 'matte' ? [matte] : [matte, before])
+  return g.add(canvas, look, way === 'matte' ? [matte] : [matte, before])
 }
 
 /** Colours of outlines and overlays, in linear light: told apart on any footage. */

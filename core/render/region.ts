@@ -1,19 +1,19 @@
 import type { Area, Frame, Plane } from '../frame'
 import { holdBy, type Kernels, showPlane } from '../kernels'
 import { rasterise } from '../region'
-import type { Op, Plan } from './graph'
+import type { Canvas, Op } from './graph'
 import type { Held } from './held'
 
 /** The matte of a region: over several moments their mean. */
 export function matteNode(
   k: Kernels,
-  plan: Plan,
+  canvas: Canvas,
   op: Extract<Op, { kind: 'matte' }>,
   inputs: readonly Held[],
   area: Area,
 ): Plane {
   const pictures = inputs.map(({ picture, area: lies }) => ({ frame: picture as Frame, area: lies }))
-  const options = { size: { width: plan.width, height: plan.height }, scale: plan.scale, pictures }
+  const options = { size: { width: canvas.width, height: canvas.height }, scale: canvas.scale, pictures }
   let mean: Plane | undefined
   op.moments.forEach((items, i) => {
     const matte = rasterise(k, area, items, op.invert, options)

@@ -85,7 +85,7 @@ describe('plan', () => {
   it('sees the region, the state before, and the views of a step', () => {
     const masked = edit(graded, 'region.add', {
       ...at,
-      shapeId: 'e',
+      itemId: 'e',
       kind: 'ellipse',
       form: { centre: [32, 18], size: [20, 20] },
     })
@@ -109,7 +109,7 @@ function withStep(
   for (const [param, value] of Object.entries({ ...values, mix }))
     next = edit(next, 'value.set', { place: { shotId, stepId: id, param }, at: 0, value })
   if (region)
-    next = edit(next, 'region.add', { shotId, stepId: id, shapeId: `${id}e`, kind: 'ellipse', form: region })
+    next = edit(next, 'region.add', { shotId, stepId: id, itemId: `${id}e`, kind: 'ellipse', form: region })
   return next
 }
 
@@ -252,12 +252,12 @@ describe('evaluate', () => {
   it('acts inside the region and nowhere else', () => {
     const masked = edit(graded, 'region.add', {
       ...at,
-      shapeId: 'e',
+      itemId: 'e',
       kind: 'rectangle',
       form: { centre: [16, 18], size: [20, 20] },
     })
     const hard = edit(masked, 'value.set', {
-      place: { ...at, shapeId: 'e', param: 'feather' },
+      place: { ...at, itemId: 'e', param: 'feather' },
       at: 0,
       value: [0, 0],
     })
@@ -270,8 +270,8 @@ describe('evaluate', () => {
 
   it('blurs a moving shape over its exposure, half-way across its edge, and keeps its area', () => {
     const form = { centre: [24, 18], size: [16, 12], feather: [0, 0] }
-    const centre = { ...at, shapeId: 'e', param: 'centre' }
-    const still = edit(graded, 'region.add', { ...at, shapeId: 'e', kind: 'rectangle', form })
+    const centre = { ...at, itemId: 'e', param: 'centre' }
+    const still = edit(graded, 'region.add', { ...at, itemId: 'e', kind: 'rectangle', form })
     const moving = [0, 2].reduce(
       (p, t) => edit(p, 'key.put', { place: centre, at: t, value: [24 + 8 * t, 18] }),
       still,

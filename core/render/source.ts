@@ -1,26 +1,42 @@
-import type { Area, Frame, Picture } from '../frame'
+import type { Area, Frame, Picture, Size } from '../frame'
+import type { Fit } from '../project'
 import { decode, filled, type Kernels, resample } from '../kernels'
 
-/** A stored picture as large as it goes into the canvas, centred; what it does not cover is transparent. */
-export function fitted(k: Kernels, picture: Picture, width: number, height: number): Frame {
-  const full = decode(k, picture)
-  const ratio = Math.min(width / picture.width, height / picture.height)
-  const w = Math.max(1, Math.min(width, Math.round(picture.width * ratio)))
-  const h = Math.max(1, Math.min(height, Math.round(picture.height * ratio)))
-  let sized = full
-  if (w !== full.width || h !== full.height) {
-    sized = resample(k, full, w, h)
-    k.free(full)
+/** How large a picture goes into a canvas. */
+function sizeWithin(picture: Size, canvas: Size, fit: Fit): Size {
+  if (fit === 'none') return picture
+  if (fit === 'stretch') return { width: canvas.width, height: canvas.height }
+  const ratios = [canvas.width / picture.width, canvas.height / picture.height] as const
+  const ratio = fit === 'fill' ? Math.max(...ratios) : Math.min(...ratios)
+  const [w, h] = [picture.width, picture.height].map((v) => Math.max(1, Math.round(v * ratio))) as [number, number]
+  return fit === 'fill' ? { width: w, height: h } : { width: Math.min(canvas.width, w), height: Math.min(canvas.height, h) }
+}
+
+/** A stored picture brought into a canvas, centred; what it does not cover is transparent. `scale` is that of the canvas. */
+export const fitted = (k: Kernels, picture: Picture, canvas: Size, fit: Fit, scale: number): Frame =>
+  placed(k, decode(k, picture), canvas, fit, scale)
+
+/** A frame brought into a canvas, centred; the frame is used up. */
+export function placed(k: Kernels, frame: Frame, canvas: Size, fit: Fit, scale = 1): Frame {
+  const { width, height } = canvas
+  const full = fit === 'none' ? { width: frame.width * scale, height: frame.height * scale } : frame
+  const [w, h] = [sizeWithin(full, canvas, fit)].flatMap((s) => [
+    Math.max(1, Math.round(s.width)),
+    Math.max(1, Math.round(s.height)),
+  ]) as [number, number]
+  let sized = frame
+  if (w !== frame.width || h !== frame.height) {
+    sized = resample(k, frame, w, h)
+    k.free(frame)
   }
   if (w === width && h === height) return sized
-  const canvas = filled(k, width, height, [0, 0, 0, 0])
-  const left = (width - w) >> 1
-  const top = (height - h) >> 1
-  for (let y = 0; y < h; y++) {
-    canvas.data.set(sized.data.subarray(y * w * 4, (y + 1) * w * 4), ((top + y) * width + left) * 4)
-  }
+  const out = filled(k, width, height, [0, 0, 0, 0])
+  const [left, top] = [(width - w) >> 1, (height - h) >> 1]
+  const [from, to] = [Math.max(0, -left), Math.min(w, width - left)]
+  for (let y = Math.max(0, -top); y < Math.min(h, height - top); y++)
+    out.data.set(sized.data.subarray((y * w + from) * 4, (y * w + to) * 4), ((top + y) * width + left + from) * 4)
   k.free(sized)
-  return canvas
+  return out
 }
 
 /** Diagonal bands of two greys: plainly no picture. */

@@ -1,4 +1,4 @@
-import type { Project } from '../project'
+import { type Project, tableColours } from '../project'
 import { type ColourTable, findStep, type Tables } from '../steps'
 import { fromBase64 } from '../kernels'
 import type { Node } from './graph'
@@ -15,12 +15,13 @@ export function tablesOf(project: Project, nodes: readonly Node[]): Tables {
   for (const table of project.tables ?? []) {
     if (!used.has(table.id)) continue
     let known = decoded.get(table)
-    if (!known) {
+    const colours = tableColours(project, table)
+    if (!known && colours !== undefined) {
       const { size, low, high, kind } = table
-      known = { kind, size, low, high, colours: new Float32Array(fromBase64(table.colours).buffer) }
+      known = { kind, size, low, high, colours: new Float32Array(fromBase64(colours).buffer) }
       decoded.set(table, known)
     }
-    out[table.id] = known
+    if (known) out[table.id] = known
   }
   return out
 }

@@ -1,8 +1,7 @@
-import type { Project, Shot } from '../project'
-import { conform } from '../time'
-import type { GraphBuilder } from './graph'
+import type { Design, Project, Sequence, Stage } from '../project'
+import type { Canvas, GraphBuilder } from './graph'
 
-/** A look at what one step thinks: its region ('region matte' and so on by REGION_LOOKS, of one item alone where that is named), or one of the views that it declares. */
+/** A look at what one step thinks: its region ('region matte' and so on by REGION_LOOKS, of one item alone where that is named), or one of the outputs that it declares. */
 export interface StepView {
   stepId: string
   view: string
@@ -11,26 +10,72 @@ export interface StepView {
   opacity?: number | undefined
 }
 
-/** What planning the steps of a shot needs to know. */
-export interface Work {
+/** Which state of a stack is wanted. */
+export interface Shown {
+  /** The state after a step, or 'source' for the untouched picture. */
+  upTo?: string | undefined
+  view?: StepView | undefined
+  /** Only these steps, whatever is switched on. */
+  solo?: readonly string[] | undefined
+  /** The picture before all steps, where it is known already. */
+  base?: number | undefined
+}
+
+/** What lies under something on a sequence: lanes below one, or up to one with the spans before a span. */
+export interface Under {
+  lane: number
+  span?: string | undefined
+}
+
+/** What planning anything needs to know. */
+export interface Planning {
   g: GraphBuilder
   project: Project
-  shot: Shot
+  by: Planner
+  /** Sequences, designs and stacks that are being planned: what would come again inside of itself is cut there. */
+  trail: readonly string[]
+}
+
+/** The parts of planning that ask for each other. */
+export interface Planner {
+  /** A state of a stack at treatment time t, on its own canvas. */
+  stack(of: Planning, stage: Stage, t: number, shown?: Shown): number
+  /** What a sequence shows at a frame, on its own canvas; undefined where there is nothing. */
+  sequence(of: Planning, sequence: Sequence, frame: number, under?: Under): number | undefined
+  /** What a design shows at a frame, on its own canvas, on nothing. */
+  design(of: Planning, design: Design, frame: number): number
+  /** The picture of a stage before its steps at treatment time t. */
+  source(of: Planning, stage: Stage, t: number): number
+}
+
+/** What planning the steps of a stage needs to know. */
+export interface Work extends Planning {
+  stage: Stage
+  canvas: Canvas
   /** Treatment time. */
   t: number
   bounds: { start: number; end: number }
-  upTo?: string | undefined
-  view?: StepView | undefined
   solo?: readonly string[] | undefined
-  /** Stops before this step. */
-  until?: string | undefined
+  /** States that are planned already, by step; '' is the picture before all steps. */
+  states: Map<string, number>
+  /** Steps that are being planned. */
+  open: Set<string>
+  /** The same at other times. */
+  others: Map<number, Work>
 }
 
-/** The frame of a shot's medium that it shows at shot frame f. */
-export function planSource(g: GraphBuilder, project: Project, shot: Shot, f: number): number {
-  const medium = project.media.find((m) => m.id === shot.mediaId)
-  if (!medium || medium.kind === 'missing') return g.add({ kind: 'missing' })
-  const last = Math.max(0, medium.frames - 1)
-  const wanted = medium.kind === 'still' ? 0 : conform(shot.in + f, project.rate, medium.rate)
-  return g.add({ kind: 'source', mediaId: medium.id, frame: Math.min(last, Math.max(0, wanted)) })
+/** Cuts what would come again inside of itself. */
+export const within = (of: Planning, name: string): Planning | undefined =>
+  of.trail.includes(name) ? undefined : { ...of, trail: [...of.trail, name] }
+
+/** A picture of one canvas on another. */
+export const onCanvas = (
+  { g }: Planning,
+  node: number,
+  canvas: Canvas,
+  fit: 'fit' | 'fill' | 'stretch' | 'none' = 'fit',
+): number => {
+  const own = g.nodes[node]?.canvas
+  const same = own?.width === canvas.width && own.height === canvas.height
+  return same ? node : g.add(canvas, { kind: 'fit', fit }, [node])
 }

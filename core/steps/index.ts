@@ -23,6 +23,8 @@ import { silver } from './colour/silver'
 import { splitTone } from './colour/split-tone'
 import { colourTable } from './colour/table'
 import type { StepDeclaration } from './declare'
+import { CROSSINGS } from '../cross'
+import { join } from './join/join'
 import { beams } from './generate/beams'
 import { checker } from './generate/checker'
 import { clouds } from './generate/clouds'
@@ -72,7 +74,19 @@ import { turbulence } from './warp/turbulence'
 import { twirl } from './warp/twirl'
 
 export { type Aim, AIMS } from './declare'
-export type { ColourTable, Family, Place, RenderContext, StepDeclaration, Tables } from './declare'
+export {
+  type ColourTable,
+  type Family,
+  inputKey,
+  isBound,
+  type OldStep,
+  type Place,
+  type RenderContext,
+  type StepDeclaration,
+  type StepInput,
+  type StepOutput,
+  type Tables,
+} from './declare'
 
 /** Every step there is, in catalogue order. */
 export const STEPS: readonly StepDeclaration[] = [
@@ -96,9 +110,12 @@ export const STEPS: readonly StepDeclaration[] = [
   ],
   ...[solid, gradient, checker, noise, clouds, beams, particles, letterbox, dropShadow, outline],
   ...[echo, freeze, stutter, retime],
+  join,
 ]
 
-const byId = new Map(STEPS.map((step) => [step.id, step]))
+export { CROSSINGS }
+
+const byId = new Map([...STEPS, ...CROSSINGS].map((step) => [step.id, step]))
 
 /** The declaration of a step, or undefined for one that this version does not have. */
 export const findStep = (id: string): StepDeclaration | undefined => byId.get(id)

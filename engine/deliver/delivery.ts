@@ -2,7 +2,7 @@ import { getShot, getStep, handles, type Project, sequenceLength } from '@stilus
 import type { Target } from '@stilus/core/render'
 
 export type Container = 'mp4' | 'webm' | 'png'
-export type Grade = 'draft' | 'high' | 'master'
+export type EncodeQuality = 'draft' | 'high' | 'master'
 
 /** A shot with frames around it: its pictures, or where one of its steps acts. */
 export interface ShotDelivery {
@@ -17,7 +17,7 @@ export interface ShotDelivery {
 export interface Delivery {
   what: { kind: 'sequence' } | { kind: 'marks' } | ShotDelivery
   container: Container
-  quality: Grade
+  quality: EncodeQuality
   /** Bits of each channel in a PNG sequence. */
   depth: 8 | 16
 }
@@ -82,7 +82,7 @@ export function layOut(project: Project, { what, container }: Delivery): Job {
 }
 
 /** Bits a second for a picture size and rate. */
-export function bitrate(quality: Grade, width: number, height: number, fps: number): number {
+export function bitrate(quality: EncodeQuality, width: number, height: number, fps: number): number {
   const perPixel = { draft: 0.12, high: 0.36, master: 0.9 }[quality]
   return Math.round(Math.max(1e6, perPixel * width * height * fps))
 }

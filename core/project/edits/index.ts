@@ -1,9 +1,12 @@
+import { CONTENT_EDITS } from './content'
+import { DESIGN_EDITS } from './designs'
 import { MOTION_EDITS } from './motions'
 import { PROJECT_EDITS } from './project'
 import { REGION_EDITS } from './regions'
 import { REUSE_EDITS } from './reuse'
 import { SHOT_EDITS } from './shots'
 import { STEP_EDITS } from './steps'
+import { TRANSITION_EDITS } from './transitions'
 import { VALUE_EDITS } from './values'
 
 /** Every change that there is. The name goes into the code, the label into the history. */
@@ -15,4 +18,7 @@ export const EDITS = {
   ...REGION_EDITS,
   ...REUSE_EDITS,
   ...MOTION_EDITS,
+  ...CONTENT_EDITS,
+  ...TRANSITION_EDITS,
+  ...DESIGN_EDITS,
 }

@@ -1,19 +1,26 @@
 import { z } from 'zod'
-import { settled } from '../../motion'
 import { defineEdit } from '../define'
 import { getMotion } from '../find'
-import { motionSchema, trackSchema } from '../schema'
+import { shelfSchema, trackSchema } from '../schema'
 import { id } from './common'
 
 const onMotion = { motionId: id }
 const places = z.array(z.number()).max(8)
+const motion = shelfSchema.options.find((o) => o.shape.kind.value === 'motion') as unknown as z.ZodObject<{
+  motion: z.ZodType<ReturnType<typeof getMotion>['motion']>
+}>
 
-/** What trackers measured. */
+/** What trackers measured. What is found frame by frame lies in records beside the document. */
 export const MOTION_EDITS = {
-  /** What a run found so far, in the order of its frames. */
+  /** What a run found so far, what was measured with corrections written in, or a new anchor with nothing measured. */
   'motion.found': defineEdit(
-    { ...onMotion, motion: motionSchema },
-    () => 'Track',
+    { ...onMotion, motion: motion.shape.motion, how: z.enum(['track', 'settle', 'anchor']) },
+    (a) =>
+      ({
+        track: 'Track',
+        settle: 'Keep corrections and smoothing',
+        anchor: 'Set what is tracked',
+      })[a.how],
     (p, a) => {
       getMotion(p, a.motionId).motion = a.motion
     },
@@ -63,34 +70,6 @@ export const MOTION_EDITS = {
     () => 'Set the surface',
     (p, a) => {
       getMotion(p, a.motionId).motion.surface = a.surface
-    },
-  ),
-  /** Sets the anchor anew: what was measured goes. */
-  'motion.anchor': defineEdit(
-    { ...onMotion, reference: z.int(), anchor: z.array(z.number()).min(2).max(8) },
-    () => 'Set what is tracked',
-    (p, a) => {
-      const { motion } = getMotion(p, a.motionId)
-      const { form, smooth } = motion
-      getMotion(p, a.motionId).motion = {
-        ...{
-          form,
-          reference: a.reference,
-          anchor: a.anchor,
-          first: a.reference,
-          places: [a.anchor],
-          quality: [1],
-        },
-        ...(smooth === undefined ? {} : { smooth }),
-      }
-    },
-  ),
-  'motion.settle': defineEdit(
-    onMotion,
-    () => 'Keep corrections and smoothing',
-    (p, a) => {
-      const item = getMotion(p, a.motionId)
-      item.motion = settled(item.motion)
     },
   ),
 }

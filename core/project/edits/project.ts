@@ -1,10 +1,22 @@
 import { z } from 'zod'
 import { defineEdit } from '../define'
-import { getMedium, NotFound } from '../find'
-import { type Project, projectSchema, shelfSchema, tableSchema } from '../schema'
-import { frame, id } from './common'
+import { getMedium, getSequence, NotFound } from '../find'
+import {
+  mediumSchema,
+  type Project,
+  projectSchema,
+  sequenceSchema,
+  shelfSchema,
+  stillSchema,
+  tableSchema,
+} from '../schema'
+import { newSequence } from '../load'
+import { usesOf } from '../uses'
+import { frame, id, name, onSequence } from './common'
+import { dropShots } from './shots'
 
 const shape = projectSchema.shape
+const sequence = sequenceSchema.shape
 
 /** Puts an item into a list, or in the place of the one with its id. */
 function put<T extends { id: string }>(list: T[] | undefined, item: T): T[] {
@@ -22,8 +34,10 @@ function without<T extends { id: string }>(list: T[] | undefined, what: string, 
 function removeMedium(p: Project, mediaId: string) {
   getMedium(p, mediaId)
   p.media = p.media.filter((m) => m.id !== mediaId)
-  p.shots = p.shots.filter((s) => s.mediaId !== mediaId)
-  p.sounds = p.sounds.filter((s) => s.mediaId !== mediaId)
+  dropShots(p, ({ source }) => source.kind === 'medium' && source.mediaId === mediaId)
+  for (const each of p.sequences)
+    if (each.sounds.some((s) => s.mediaId === mediaId))
+      each.sounds = each.sounds.filter((s) => s.mediaId !== mediaId)
 }
 
 /** The project as a whole, its media, and what is kept beside its shots. */
@@ -35,12 +49,38 @@ export const PROJECT_EDITS = {
       p.name = a.name
     },
   ),
-  'project.format': defineEdit(
-    { rate: shape.rate, size: shape.size },
+  'sequence.add': defineEdit(
+    { newId: id, name, rate: sequence.rate, size: sequence.size },
+    (a) => `New sequence ${a.name}`,
+    (p, a) => {
+      if (p.sequences.some((s) => s.id === a.newId)) return
+      p.sequences.push({ ...newSequence(a.newId, a.name), rate: a.rate, size: a.size })
+    },
+  ),
+  'sequence.rename': defineEdit(
+    { sequenceId: id, name },
+    (a) => `Rename sequence to ${a.name}`,
+    (p, a) => {
+      getSequence(p, a.sequenceId).name = a.name
+    },
+  ),
+  'sequence.remove': defineEdit(
+    { sequenceId: id },
+    () => 'Remove sequence',
+    (p, a) => {
+      const gone = getSequence(p, a.sequenceId)
+      if (p.sequences[0]?.id === a.sequenceId)
+        throw new Error('The edit itself stays: a project holds one sequence at least.')
+      const uses = usesOf(p, { kind: 'comp', sequenceId: a.sequenceId })
+      if (uses.length) throw new Error(`${gone.name} is used by ${uses.join(', ')}. Take it out there first.`)
+      p.sequences = p.sequences.filter((s) => s.id !== a.sequenceId)
+    },
+  ),
+  'sequence.format': defineEdit(
+    { ...onSequence, rate: sequence.rate, size: sequence.size },
     () => 'Change picture size and rate',
     (p, a) => {
-      p.rate = a.rate
-      p.size = a.size
+      Object.assign(getSequence(p, a.sequenceId), { rate: a.rate, size: a.size })
     },
   ),
   'project.highlights': defineEdit(
@@ -50,39 +90,39 @@ export const PROJECT_EDITS = {
       p.highlights = a.highlights
     },
   ),
-  'project.marks': defineEdit(
-    { in: frame.nullable(), out: frame.nullable() },
+  'sequence.marks': defineEdit(
+    { ...onSequence, in: frame.nullable(), out: frame.nullable() },
     () => 'Set in and out',
     (p, a) => {
-      p.marks = { in: a.in, out: a.out !== null && a.in !== null && a.out <= a.in ? null : a.out }
+      const out = a.out !== null && a.in !== null && a.out <= a.in ? null : a.out
+      getSequence(p, a.sequenceId).marks = { in: a.in, out }
     },
   ),
-  'project.layout': defineEdit(
+  'sequence.layout': defineEdit(
     {
-      rate: shape.rate,
+      ...onSequence,
+      rate: sequence.rate,
       startTimecode: z.int(),
       media: shape.media,
-      shots: shape.shots,
-      sounds: shape.sounds,
+      shots: sequence.shots,
+      sounds: sequence.sounds,
     },
     () => 'Lay out the edit',
     (p, a) => {
-      p.rate = a.rate
-      p.startTimecode = a.startTimecode
       p.media.push(...a.media)
-      p.shots = a.shots
-      p.sounds = a.sounds
+      const { rate, startTimecode, shots, sounds } = a
+      Object.assign(getSequence(p, a.sequenceId), { rate, startTimecode, shots, sounds, transitions: [] })
     },
   ),
   'medium.add': defineEdit(
-    { medium: shape.media.element },
+    { medium: mediumSchema },
     (a) => `Import ${a.medium.name}`,
     (p, a) => {
       if (!p.media.some((m) => m.id === a.medium.id)) p.media.push(a.medium)
     },
   ),
   'medium.found': defineEdit(
-    { mediaId: id, medium: shape.media.element },
+    { mediaId: id, medium: mediumSchema },
     (a) => `Find ${a.medium.name}`,
     (p, a) => {
       const old = getMedium(p, a.mediaId)
@@ -96,38 +136,42 @@ export const PROJECT_EDITS = {
   ),
 
   'marker.put': defineEdit(
-    { markerId: id, at: z.int().min(0), name: z.string().max(200) },
+    { ...onSequence, markerId: id, at: z.int().min(0), name: z.string().max(200) },
     () => 'Set marker',
     (p, a) => {
-      p.markers = put(
-        p.markers?.filter((m) => m.at !== a.at || m.id === a.markerId),
+      const of = getSequence(p, a.sequenceId)
+      of.markers = put(
+        of.markers?.filter((m) => m.at !== a.at || m.id === a.markerId),
         { id: a.markerId, at: a.at, name: a.name },
       ).sort((m, n) => m.at - n.at)
     },
   ),
   'marker.remove': defineEdit(
-    { markerId: id },
+    { ...onSequence, markerId: id },
     () => 'Remove marker',
     (p, a) => {
-      p.markers = without(p.markers, 'marker', a.markerId)
+      const of = getSequence(p, a.sequenceId)
+      of.markers = without(of.markers, 'marker', a.markerId)
     },
   ),
   'guide.put': defineEdit(
-    { guideId: id, axis: z.enum(['x', 'y']), at: frame },
+    { ...onSequence, guideId: id, axis: z.enum(['x', 'y']), at: frame },
     () => 'Set guide',
     (p, a) => {
-      p.guides = put(p.guides, { id: a.guideId, axis: a.axis, at: a.at })
+      const of = getSequence(p, a.sequenceId)
+      of.guides = put(of.guides, { id: a.guideId, axis: a.axis, at: a.at })
     },
   ),
   'guide.remove': defineEdit(
-    { guideId: id },
+    { ...onSequence, guideId: id },
     () => 'Remove guide',
     (p, a) => {
-      p.guides = without(p.guides, 'guide', a.guideId)
+      const of = getSequence(p, a.sequenceId)
+      of.guides = without(of.guides, 'guide', a.guideId)
     },
   ),
   'still.keep': defineEdit(
-    { still: shape.stills.unwrap().element, medium: shape.media.element },
+    { still: stillSchema, medium: mediumSchema },
     (a) => `Keep still ${a.still.name}`,
     (p, a) => {
       p.media = put(p.media, a.medium)
@@ -160,19 +204,19 @@ export const PROJECT_EDITS = {
     },
   ),
   'shelf.rename': defineEdit(
-    { itemId: id, name: z.string().min(1).max(200) },
+    { shelfId: id, name: z.string().min(1).max(200) },
     (a) => `Rename to ${a.name}`,
     (p, a) => {
-      const item = p.shelf?.find((s) => s.id === a.itemId)
-      if (!item) throw new NotFound('thing on the shelf', a.itemId)
+      const item = p.shelf?.find((s) => s.id === a.shelfId)
+      if (!item) throw new NotFound('thing on the shelf', a.shelfId)
       item.name = a.name
     },
   ),
   'shelf.remove': defineEdit(
-    { itemId: id },
+    { shelfId: id },
     () => 'Take from the shelf',
     (p, a) => {
-      p.shelf = without(p.shelf, 'thing on the shelf', a.itemId)
+      p.shelf = without(p.shelf, 'thing on the shelf', a.shelfId)
     },
   ),
   'table.add': defineEdit(

@@ -1,14 +1,16 @@
 import { z } from 'zod'
 import type { Animated } from '../../anim'
-import { copiesOf, deepCopy, fitTimes, originOf } from '../copies'
-import { settle } from '../settle'
+import { copiesOf, deepCopy, dropLinks, fitTimes, originOfStack } from '../copies'
 import { paramsOf } from '../declared'
 import { defineEdit } from '../define'
-import { allSteps, getShot, getStep, listOf, NotFound } from '../find'
+import { allStacks, allSteps, getStep, listOf, NotFound, stackSteps, stackWith } from '../find'
+import { refuseLoops } from '../loops'
+import { findOwner } from '../owners'
 import { newGroup } from '../parts'
-import { type FrontControl, frontSchema, type Project, type Shot, type Step, stepSchema } from '../schema'
-import { id, onShot, onStep, stepOf } from './common'
-import { begin } from './steps'
+import { type PanelControl, panelSchema, type Project, type Stack, type Step, stepSchema } from '../schema'
+import { settle } from '../settle'
+import { id, onStack, onStep, refuseTaken } from './common'
+import { begin, leftBehind } from './steps'
 
 const origin = z.object({ head: z.number(), length: z.number().min(1) })
 const timing = z.enum(['kept', 'scaled', 'end'])
@@ -17,144 +19,168 @@ const steps = z.array(stepSchema).min(1)
 const parts = z.array(z.enum(['what', 'where', 'when'])).min(1)
 
 /** Puts steps that stand in one list into a group where the first of them stood. */
-function group(shot: Shot, stepIds: readonly string[], groupId: string, name: string): Step {
-  const list = listOf(shot, stepIds[0] as string)
+function group(p: Project, stepIds: readonly string[], groupId: string, name: string): Step {
+  const list = listOf(p, stepIds[0] as string)
   const chosen = list.filter((s) => stepIds.includes(s.id))
   if (chosen.length !== stepIds.length) throw new NotFound('list that holds all steps', stepIds.join(', '))
-  const at = list.indexOf(chosen[0] as Step)
+  const at = list.findIndex((s) => s.id === chosen[0]?.id)
   const made = newGroup(groupId, name, deepCopy(chosen))
-  const rest = list.filter((s) => !chosen.includes(s))
+  const rest = list.filter((s) => !stepIds.includes(s.id))
   list.splice(0, list.length, ...rest.slice(0, at), made, ...rest.slice(at))
-  return getStep(shot, groupId)
+  return getStep(p, groupId)
 }
 
-/** Gives a group its front; controls that it had keep their values, new ones begin as their first targets stand. */
-function setFront(groupStep: Step, front: readonly FrontControl[]) {
+/** Gives a group its panel; controls that it had keep their values, new ones begin as their first targets stand. */
+function setPanel(groupStep: Step, panel: readonly PanelControl[]) {
   const before = groupStep.what
-  groupStep.front = deepCopy(front) as FrontControl[]
+  groupStep.panel = deepCopy(panel) as PanelControl[]
   const inner = allSteps(groupStep.steps ?? [])
-  const start = ({ targets }: FrontControl): Animated | undefined => {
+  const start = ({ targets }: PanelControl): Animated | undefined => {
     const target = targets[0]
     return target && inner.find((s) => s.id === target.stepId)?.what[target.param]
   }
   groupStep.what = Object.fromEntries(
-    front.flatMap((control) => {
+    panel.flatMap((control) => {
       const animated = before[control.id] ?? start(control)
       return animated ? [[control.id, deepCopy(animated)]] : []
     }),
   )
 }
 
-/** Replaces what is in a group by other steps with another front. */
-function refill(groupStep: Step, shotId: string, from: readonly Step[], front: readonly FrontControl[]) {
+/** Replaces what is in a group by other steps with another panel. */
+function refill(groupStep: Step, from: readonly Step[], panel: readonly PanelControl[]) {
   const [copy] = copiesOf(
-    [{ ...newGroup('x', 'x', deepCopy(from) as Step[]), front: deepCopy(front) as FrontControl[] }],
+    [{ ...newGroup('x', 'x', deepCopy(from) as Step[]), panel: deepCopy(panel) as PanelControl[] }],
     groupStep.id,
-    shotId,
   )
   groupStep.steps = copy?.steps ?? []
-  setFront(groupStep, copy?.front ?? [])
+  setPanel(groupStep, copy?.panel ?? [])
 }
 
-const uses = (p: Project, recipeId: string) =>
-  p.shots.flatMap((shot) =>
-    allSteps(shot.steps)
-      .filter((step) => step.recipe?.id === recipeId)
-      .map((step) => ({ shot, step })),
-  )
+const uses = (p: Project, recipeId: string): Step[] =>
+  allStacks(p).flatMap((stack) => allSteps(stackSteps(p, stack)).filter((s) => s.recipe?.id === recipeId))
+
+/** Copies that come into a stack keep links among each other and to steps of that stack; the others go, and are named. */
+function arrived(p: Project, stack: Stack, copies: readonly Step[]): string[] {
+  const there = [...stackSteps(p, stack), ...copies]
+  const gone = dropLinks(copies, new Set(allSteps(there).map((s) => s.id)))
+  return leftBehind(gone, 'because it comes from steps that are not here')
+}
 
 /** Copies, groups and recipes. */
 export const REUSE_EDITS = {
   'steps.paste': defineEdit(
-    { ...onShot, at: z.int().min(0), steps, newId: id, from: origin, timing },
+    { ...onStack, at: z.int().min(0), steps, newId: id, from: origin, timing },
     (a) => (a.steps.length === 1 ? `Paste ${a.steps[0]?.name ?? 'step'}` : `Paste ${a.steps.length} steps`),
     (p, a) => {
-      const shot = getShot(p, a.shotId)
-      const copies = copiesOf(a.steps, a.newId, a.shotId)
-      for (const copy of copies) fitTimes(copy, a.from, originOf(shot), a.timing)
-      shot.steps.splice(a.at, 0, ...copies)
-      begin(shot)
+      const copies = copiesOf(a.steps, a.newId)
+      for (const copy of copies) fitTimes(copy, a.from, originOfStack(p, a.stack), a.timing)
+      const notes = arrived(p, a.stack, copies)
+      stackSteps(p, a.stack).splice(a.at, 0, ...copies)
+      begin(p, a.stack)
+      refuseLoops(p, { kind: 'stack', stack: a.stack })
+      return notes
     },
   ),
   'step.parts': defineEdit(
     { ...onStep, parts, source: stepSchema, from: origin, timing },
     (a) => `Paste ${a.parts.join(' and ')}`,
     (p, a) => {
-      const shot = getShot(p, a.shotId)
-      const step = getStep(shot, a.stepId)
-      const [source] = copiesOf([a.source], a.stepId, a.shotId)
-      if (!source) return
-      fitTimes(source, a.from, originOf(shot), a.timing)
+      const step = getStep(p, a.stepId)
+      const stack = stackWith(p, a.stepId)
+      const [source] = copiesOf([a.source], a.stepId)
+      if (!source) return []
+      fitTimes(source, a.from, originOfStack(p, stack), a.timing)
+      const notes = arrived(p, stack, [source])
       const params = paramsOf(step)
       if (a.parts.includes('what')) {
         step.mix = source.mix
         for (const [name, animated] of Object.entries(source.what))
           if (params[name]) step.what[name] = animated
+        if (step.use === source.use && source.content) step.content = source.content
+        if (step.use === source.use && source.inputs) step.inputs = source.inputs
       }
       if (a.parts.includes('where')) step.where = source.where
       if (a.parts.includes('when')) step.when = source.when
+      refuseLoops(p, { kind: 'stack', stack })
+      return notes
     },
   ),
   'steps.group': defineEdit(
-    { ...onShot, stepIds: z.array(id).min(1), groupId: id, name: z.string().min(1).max(200) },
+    { stepIds: z.array(id).min(1), groupId: id, name: z.string().min(1).max(200) },
     (a) => `Group ${a.stepIds.length} steps`,
-    (p, a) => void group(getShot(p, a.shotId), a.stepIds, a.groupId, a.name),
+    (p, a) => {
+      refuseTaken(p, 'step', a.groupId)
+      const stack = stackWith(p, a.stepIds[0] as string)
+      group(p, a.stepIds, a.groupId, a.name)
+      refuseLoops(p, { kind: 'stack', stack })
+    },
   ),
   'group.open': defineEdit(
     onStep,
     () => 'Open up group',
     (p, a) => {
-      const shot = getShot(p, a.shotId)
-      const step = getStep(shot, a.stepId)
+      const step = getStep(p, a.stepId)
       if (step.use !== 'group') throw new NotFound('group', a.stepId)
       settle(step)
-      const list = listOf(shot, a.stepId)
-      list.splice(list.indexOf(step), 1, ...(step.steps ?? []))
+      const stack = stackWith(p, a.stepId)
+      const list = listOf(p, a.stepId)
+      list.splice(
+        list.findIndex((s) => s.id === a.stepId),
+        1,
+        ...(step.steps ?? []),
+      )
+      const there = stackSteps(p, stack)
+      return leftBehind(dropLinks(there, new Set(allSteps(there).map((s) => s.id))), 'because the group has gone')
     },
   ),
-  'group.front': defineEdit(
-    { ...onStep, front: z.array(frontSchema) },
+  'group.panel': defineEdit(
+    { ...onStep, panel: z.array(panelSchema) },
     () => 'Change front panel',
-    (p, a) => setFront(stepOf(p, a), a.front),
+    (p, a) => setPanel(getStep(p, a.stepId), a.panel),
   ),
   'recipe.make': defineEdit(
-    { ...onShot, stepIds: z.array(id).min(1), groupId: id, recipe, front: z.array(frontSchema) },
+    { stepIds: z.array(id).min(1), groupId: id, recipe, panel: z.array(panelSchema) },
     (a) => `Make recipe ${a.recipe.name}`,
     (p, a) => {
-      const shot = getShot(p, a.shotId)
-      const only = a.stepIds.length === 1 ? getStep(shot, a.stepIds[0] as string) : undefined
-      const made = only?.use === 'group' ? only : group(shot, a.stepIds, a.groupId, a.recipe.name)
+      const only = a.stepIds.length === 1 ? getStep(p, a.stepIds[0] as string) : undefined
+      const made = only?.use === 'group' ? only : group(p, a.stepIds, a.groupId, a.recipe.name)
       Object.assign(made, { recipe: a.recipe, name: a.recipe.name })
-      setFront(made, a.front)
+      setPanel(made, a.panel)
     },
   ),
   'recipe.use': defineEdit(
-    { ...onStep, at: z.int().min(0), recipe, steps, front: z.array(frontSchema), from: origin },
+    { ...onStack, ...onStep, at: z.int().min(0), recipe, steps, panel: z.array(panelSchema), from: origin },
     (a) => `Use recipe ${a.recipe.name}`,
     (p, a) => {
-      const shot = getShot(p, a.shotId)
-      if (allSteps(shot.steps).some((s) => s.id === a.stepId)) return
+      if (findOwner(p, 'step', a.stepId)) return []
       const made = { ...newGroup(a.stepId, a.recipe.name, []), recipe: a.recipe }
-      refill(made, a.shotId, a.steps, a.front)
-      fitTimes(made, a.from, originOf(shot), 'kept')
-      shot.steps.splice(a.at, 0, made)
-      begin(shot)
+      refill(made, a.steps, a.panel)
+      fitTimes(made, a.from, originOfStack(p, a.stack), 'kept')
+      const notes = arrived(p, a.stack, [made])
+      stackSteps(p, a.stack).splice(a.at, 0, made)
+      begin(p, a.stack)
+      refuseLoops(p, { kind: 'stack', stack: a.stack })
+      return notes
     },
   ),
-  /** Everywhere that a recipe is used it becomes what it is in the step that is named; values on the front stay. */
+  /** Everywhere that a recipe is used it becomes what it is in the step that is named; values on the panel stay. */
   'recipe.update': defineEdit(
     { ...onStep, revision: z.int().min(1) },
     () => 'Update all uses of a recipe',
     (p, a) => {
-      const from = stepOf(p, a)
+      const from = getStep(p, a.stepId)
       if (!from.recipe) throw new NotFound('recipe', a.stepId)
       from.recipe.revision = a.revision
-      for (const { shot, step } of uses(p, from.recipe.id)) {
-        if (step === from) continue
-        refill(step, shot.id, from.steps ?? [], from.front ?? [])
+      const notes: string[] = []
+      for (const step of uses(p, from.recipe.id)) {
+        if (step.id === from.id) continue
+        refill(step, from.steps ?? [], from.panel ?? [])
+        notes.push(...arrived(p, stackWith(p, step.id), step.steps ?? []))
         Object.assign(step, { name: step.name === step.recipe?.name ? from.recipe.name : step.name })
         step.recipe = { ...from.recipe }
       }
+      return notes
     },
   ),
 }

@@ -1,40 +1,70 @@
 import { z } from 'zod'
-import { defineEdit } from '../define'
-import { getMedium, getShot, handles, materialLength, NotFound } from '../find'
 import { deepCopy } from '../copies'
-import { type Project, projectSchema, VERSIONS } from '../schema'
-import { id, onShot } from './common'
+import { defineEdit } from '../define'
+import { getMedium, getSequence, getShot, NotFound, sequenceOf } from '../find'
+import { refuseLoops } from '../loops'
+import { findOwner } from '../owners'
+import { type Project, shotSchema, soundSchema, type Source, sourceSchema, VARIANTS } from '../schema'
+import { handles, sourceLength } from '../source'
+import { id, name, onSequence, onShot } from './common'
 
-const shape = projectSchema.shape
-
-/** Keeps a shot inside its medium and off negative time. */
+/** Keeps a shot inside its source and off negative time. */
 function fitShot(p: Project, shotId: string) {
   const shot = getShot(p, shotId)
   shot.start = Math.max(0, shot.start)
   shot.length = Math.max(1, shot.length)
-  const total = materialLength(p, shot.mediaId)
+  const total = sourceLength(p, shot.source, sequenceOf(p, 'shot', shotId).rate)
   if (total === Infinity) return
   shot.in = Math.max(0, Math.min(shot.in, total - 1))
   shot.length = Math.max(1, Math.min(shot.length, total - shot.in))
 }
 
-/** Shots and clips of sound on the sequence. */
+/** @throws NotFound where a source names what is not there */
+export function needSource(p: Project, source: Source): void {
+  if (source.kind === 'medium') getMedium(p, source.mediaId)
+  if (source.kind === 'comp') getSequence(p, source.sequenceId)
+  if (source.kind === 'design' && !p.designs.some((d) => d.id === source.designId))
+    throw new NotFound('design', source.designId)
+}
+
+/** Takes shots off their sequences, with the transitions that stand on them. */
+export function dropShots(p: Project, gone: (shot: { id: string; source: Source }) => boolean): void {
+  for (const sequence of p.sequences) {
+    const ids = new Set(sequence.shots.filter(gone).map((s) => s.id))
+    if (!ids.size) continue
+    sequence.shots = sequence.shots.filter((s) => !ids.has(s.id))
+    sequence.transitions = sequence.transitions.filter(
+      ({ from, to }) => !(from !== null && ids.has(from)) && !(to !== null && ids.has(to)),
+    )
+  }
+}
+
+const refuseShotLoops = (p: Project, shotId: string) => {
+  refuseLoops(p, { kind: 'stack', stack: { kind: 'shot', id: shotId } })
+  refuseLoops(p, { kind: 'sequence', id: sequenceOf(p, 'shot', shotId).id })
+}
+
+/** Shots and clips of sound on a sequence. */
 export const SHOT_EDITS = {
   'shot.place': defineEdit(
-    { shot: shape.shots.element },
+    { ...onSequence, shot: shotSchema },
     (a) => `Place ${a.shot.name}`,
     (p, a) => {
-      getMedium(p, a.shot.mediaId)
-      if (!p.shots.some((s) => s.id === a.shot.id)) p.shots.push(a.shot)
+      needSource(p, a.shot.source)
+      if (findOwner(p, 'shot', a.shot.id)) return
+      getSequence(p, a.sequenceId).shots.push(a.shot)
+      refuseShotLoops(p, a.shot.id)
     },
   ),
   'shot.move': defineEdit(
-    { ...onShot, start: z.int(), lane: z.int().min(0).optional() },
+    { ...onShot, start: z.int(), lane: z.int().min(0).max(32).optional() },
     () => 'Move shot',
     (p, a) => {
       const shot = getShot(p, a.shotId)
       shot.start = Math.max(0, a.start)
-      if (a.lane !== undefined) shot.lane = a.lane
+      if (a.lane === undefined || a.lane === shot.lane) return
+      shot.lane = a.lane
+      refuseShotLoops(p, a.shotId)
     },
   ),
   'shot.trim': defineEdit(
@@ -67,26 +97,27 @@ export const SHOT_EDITS = {
     () => 'Remove shot',
     (p, a) => {
       getShot(p, a.shotId)
-      p.shots = p.shots.filter((s) => s.id !== a.shotId)
+      dropShots(p, (s) => s.id === a.shotId)
     },
   ),
   'shot.rename': defineEdit(
-    { ...onShot, name: z.string().min(1).max(200) },
+    { ...onShot, name },
     (a) => `Rename shot to ${a.name}`,
     (p, a) => {
       getShot(p, a.shotId).name = a.name
     },
   ),
   'shot.swap': defineEdit(
-    { ...onShot, mediaId: id, in: z.int() },
-    () => 'Swap media',
+    { ...onShot, source: sourceSchema, in: z.int() },
+    () => 'Swap source',
     (p, a) => {
       const shot = getShot(p, a.shotId)
-      getMedium(p, a.mediaId)
+      needSource(p, a.source)
       // Treatment time keeps its distance to the head, so keys and spans stay where they were.
       shot.zero += a.in - shot.in
       shot.in = a.in
-      shot.mediaId = a.mediaId
+      shot.source = a.source
+      refuseShotLoops(p, a.shotId)
     },
   ),
   'shot.state': defineEdit(
@@ -111,53 +142,56 @@ export const SHOT_EDITS = {
     },
   ),
   'sound.place': defineEdit(
-    { sound: shape.sounds.element },
+    { ...onSequence, sound: soundSchema },
     (a) => `Place ${a.sound.name}`,
     (p, a) => {
       getMedium(p, a.sound.mediaId)
-      if (!p.sounds.some((s) => s.id === a.sound.id)) p.sounds.push(a.sound)
+      const { sounds } = getSequence(p, a.sequenceId)
+      if (!sounds.some((s) => s.id === a.sound.id)) sounds.push(a.sound)
     },
   ),
   'sound.remove': defineEdit(
     { soundId: id },
     () => 'Remove sound',
     (p, a) => {
-      if (!p.sounds.some((s) => s.id === a.soundId)) throw new NotFound('sound', a.soundId)
-      p.sounds = p.sounds.filter((s) => s.id !== a.soundId)
+      const sequence = p.sequences.find((s) => s.sounds.some((c) => c.id === a.soundId))
+      if (!sequence) throw new NotFound('sound', a.soundId)
+      sequence.sounds = sequence.sounds.filter((s) => s.id !== a.soundId)
     },
   ),
   'sound.gain': defineEdit(
     { soundId: id, gain: z.number().min(-100).max(24) },
     () => 'Change sound level',
     (p, a) => {
-      const clip = p.sounds.find((s) => s.id === a.soundId)
+      const clip = p.sequences.flatMap((s) => s.sounds).find((s) => s.id === a.soundId)
       if (!clip) throw new NotFound('sound', a.soundId)
       clip.gain = a.gain
     },
   ),
-  'version.switch': defineEdit(
-    { ...onShot, to: z.enum(VERSIONS) },
+  'variant.switch': defineEdit(
+    { ...onShot, to: z.enum(VARIANTS) },
     (a) => `Switch to version ${a.to}`,
     (p, a) => {
       const shot = getShot(p, a.shotId)
-      const from = shot.version ?? 'A'
+      const from = shot.variant ?? 'A'
       if (from === a.to) return
-      // A version that was never used begins as a copy of the one that is left.
-      const next = shot.versions?.[a.to] ?? deepCopy(shot.steps)
-      const { [a.to]: _, ...others } = shot.versions ?? {}
-      shot.versions = { ...others, [from]: shot.steps }
+      // A variant that was never used begins as a copy of the one that is left.
+      const next = shot.variants?.[a.to] ?? deepCopy(shot.steps)
+      const { [a.to]: _, ...others } = shot.variants ?? {}
+      shot.variants = { ...others, [from]: shot.steps }
       shot.steps = next
-      shot.version = a.to
+      shot.variant = a.to
+      refuseShotLoops(p, a.shotId)
     },
   ),
-  'version.clear': defineEdit(
-    { ...onShot, version: z.enum(VERSIONS) },
-    (a) => `Clear version ${a.version}`,
+  'variant.clear': defineEdit(
+    { ...onShot, variant: z.enum(VARIANTS) },
+    (a) => `Clear version ${a.variant}`,
     (p, a) => {
       const shot = getShot(p, a.shotId)
-      const { [a.version]: gone, ...others } = shot.versions ?? {}
-      if (!gone) throw new NotFound('version', a.version)
-      shot.versions = others
+      const { [a.variant]: gone, ...others } = shot.variants ?? {}
+      if (!gone) throw new NotFound('version', a.variant)
+      shot.variants = others
     },
   ),
 }

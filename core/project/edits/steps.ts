@@ -1,136 +1,183 @@
 import { z } from 'zod'
 import type { Animated } from '../../anim'
-import { fit } from '../../params'
+import { contentDefaults, fit } from '../../params'
 import { findStep } from '../../steps'
-import { copiesOf, deepCopy } from '../copies'
+import { copiesOf, deepCopy, dropLinks } from '../copies'
 import { paramsOf } from '../declared'
 import { defineEdit } from '../define'
-import { allSteps, getShot, getStep, listOf, NotFound } from '../find'
+import { allSteps, getShot, getStep, listOf, NotFound, stackSteps, stackWith } from '../find'
+import { refuseLoops } from '../loops'
+import { findOwner } from '../owners'
 import { newStep } from '../parts'
-import { animatedSchema, blendSchema, type Shot, type Step, whenSchema } from '../schema'
-import { id, onShot, onStep, stepOf } from './common'
+import {
+  animatedSchema,
+  bindingSchema,
+  blendSchema,
+  contentSchema,
+  type Project,
+  type Stack,
+  type Step,
+  whenSchema,
+} from '../schema'
+import { id, name, onStack, onStep } from './common'
+
+/** What went with steps that are no longer there, as a sentence. */
+const leftBehind = (gone: readonly string[], why: string): string[] =>
+  gone.length ? [`Not taken along, ${why}: ${gone.join(', ')}. They take what they take by themselves now.`] : []
 
 /** Takes a step out of the list it is in; a group that is left empty goes too. */
-function take(shot: Shot, stepId: string): Step {
-  const step = getStep(shot, stepId)
-  const list = listOf(shot, stepId)
-  list.splice(list.indexOf(step), 1)
-  const emptied = allSteps(shot.steps).find((s) => s.use === 'group' && !s.steps?.length)
-  if (emptied && emptied !== step) take(shot, emptied.id)
+function take(p: Project, stepId: string): Step {
+  const stack = stackWith(p, stepId)
+  const list = listOf(p, stepId)
+  const step = getStep(p, stepId)
+  list.splice(
+    list.findIndex((s) => s.id === stepId),
+    1,
+  )
+  const steps = stackSteps(p, stack)
+  const emptied = allSteps(steps).find((s) => s.use === 'group' && !s.steps?.length)
+  if (emptied && emptied.id !== stepId) take(p, emptied.id)
   return step
 }
 
-const begin = (shot: Shot) => {
-  if (shot.state === 'untouched') shot.state = 'in work'
+/** Steps of a stack that took something from steps that have gone take what they take by themselves. */
+function relink(p: Project, stack: Stack): string[] {
+  const steps = stackSteps(p, stack)
+  return leftBehind(dropLinks(steps, new Set(allSteps(steps).map((s) => s.id))), 'because the step has gone')
 }
 
-/** Controls put back as a new step has them; those on the front of a group as their first targets stand. */
-function resetControls(shot: Shot, step: Step, which: readonly string[]) {
-  for (const [name, param] of Object.entries(paramsOf(step))) {
-    if (!which.includes(name)) continue
-    const target = step.front?.find((c) => c.id === name)?.targets[0]
-    const inner: Animated | undefined = target && getStep(shot, target.stepId).what[target.param]
-    step.what[name] = inner ? deepCopy(inner) : { value: fit(param, undefined) }
+/** A shot on which work begins. */
+const begin = (p: Project, stack: Stack) => {
+  const shot = stack.kind === 'shot' ? getShot(p, stack.id) : undefined
+  if (shot?.state === 'untouched') shot.state = 'in work'
+}
+
+/** Controls put back as a new step has them; those on the panel of a group as their first targets stand. */
+function resetControls(p: Project, step: Step, which: readonly string[]) {
+  for (const [param, declared] of Object.entries(paramsOf(step))) {
+    if (!which.includes(param)) continue
+    const target = step.panel?.find((c) => c.id === param)?.targets[0]
+    const inner: Animated | undefined = target && findOwner(p, 'step', target.stepId)?.what[target.param]
+    step.what[param] = inner ? deepCopy(inner) : { value: fit(declared, undefined) }
   }
 }
 
 /** Keys count in treatment time already. */
-const presetSchema = z.object({ name: z.string(), what: z.record(z.string(), animatedSchema) })
+const presetSchema = z.object({
+  name: z.string(),
+  what: z.record(z.string(), animatedSchema),
+  content: contentSchema.optional(),
+})
 
-function takePreset(step: Step, what: Record<string, Animated>) {
-  for (const [name, param] of Object.entries(paramsOf(step))) {
-    const given = what[name]
-    step.what[name] = given
-      ? { ...deepCopy(given), value: fit(param, given.value) }
-      : { value: fit(param, undefined) }
+function takePreset(step: Step, { what, content }: Pick<z.infer<typeof presetSchema>, 'what' | 'content'>) {
+  for (const [param, declared] of Object.entries(paramsOf(step))) {
+    const given = what[param]
+    step.what[param] = given
+      ? { ...deepCopy(given), value: fit(declared, given.value) }
+      : { value: fit(declared, undefined) }
   }
+  const lists = findStep(step.use)?.content
+  if (lists) step.content = { ...contentDefaults(lists), ...deepCopy(content ?? {}) }
 }
 
-/** Steps of a shot. */
+/** Steps of a stack. */
 export const STEP_EDITS = {
   'step.add': defineEdit(
-    { ...onStep, use: z.string(), at: z.int().min(0), preset: presetSchema.optional() },
+    {
+      ...onStack,
+      ...onStep,
+      use: z.string(),
+      at: z.int().min(0),
+      preset: presetSchema.optional(),
+      /** What it works on and takes besides, where that is not what its declaration says. */
+      inputs: z.record(z.string(), bindingSchema).optional(),
+    },
     (a) => `Add ${findStep(a.use)?.name ?? a.use}${a.preset ? `, ${a.preset.name}` : ''}`,
     (p, a) => {
-      const shot = getShot(p, a.shotId)
       const declaration = findStep(a.use)
       if (!declaration) throw new NotFound('treatment', a.use)
-      if (allSteps(shot.steps).some((s) => s.id === a.stepId)) return
+      if (findOwner(p, 'step', a.stepId)) return
       const step = newStep(declaration, a.stepId)
-      shot.steps.splice(a.at, 0, step)
-      if (a.preset) takePreset(step, a.preset.what)
-      begin(shot)
+      if (a.inputs) step.inputs = a.inputs
+      stackSteps(p, a.stack).splice(a.at, 0, step)
+      if (a.preset) takePreset(step, a.preset)
+      begin(p, a.stack)
+      if (a.inputs) refuseLoops(p, { kind: 'after', stepId: a.stepId })
     },
   ),
   'step.remove': defineEdit(
     onStep,
     () => 'Remove step',
-    (p, a) => void take(getShot(p, a.shotId), a.stepId),
+    (p, a) => {
+      const stack = stackWith(p, a.stepId)
+      take(p, a.stepId)
+      return relink(p, stack)
+    },
   ),
   'step.copy': defineEdit(
     { ...onStep, newId: id },
     () => 'Duplicate step',
     (p, a) => {
-      const shot = getShot(p, a.shotId)
-      if (allSteps(shot.steps).some((s) => s.id === a.newId)) return
-      const step = getStep(shot, a.stepId)
-      const list = listOf(shot, a.stepId)
-      const [copy] = copiesOf([step], a.newId, a.shotId)
-      if (copy) list.splice(list.indexOf(step) + 1, 0, { ...copy, name: `${copy.name} copy` })
+      if (findOwner(p, 'step', a.newId)) return
+      const step = getStep(p, a.stepId)
+      const list = listOf(p, a.stepId)
+      const [copy] = copiesOf([step], a.newId)
+      const at = list.findIndex((s) => s.id === a.stepId) + 1
+      if (copy) list.splice(at, 0, { ...copy, name: `${copy.name} copy` })
     },
   ),
   'step.move': defineEdit(
     { ...onStep, to: z.int().min(0) },
     () => 'Reorder steps',
     (p, a) => {
-      const list = listOf(getShot(p, a.shotId), a.stepId)
-      const step = list.find((s) => s.id === a.stepId)
-      if (!step) throw new NotFound('step', a.stepId)
-      list.splice(list.indexOf(step), 1)
-      list.splice(Math.min(a.to, list.length), 0, step)
+      const list = listOf(p, a.stepId)
+      const from = list.findIndex((s) => s.id === a.stepId)
+      const [step] = list.splice(from, 1)
+      if (step) list.splice(Math.min(a.to, list.length), 0, step)
+      refuseLoops(p, { kind: 'stack', stack: stackWith(p, a.stepId) })
     },
   ),
   'step.rename': defineEdit(
-    { ...onStep, name: z.string().min(1).max(200) },
+    { ...onStep, name },
     (a) => `Rename step to ${a.name}`,
     (p, a) => {
-      stepOf(p, a).name = a.name
+      getStep(p, a.stepId).name = a.name
     },
   ),
   'step.switch': defineEdit(
     { ...onStep, on: z.boolean() },
     (a) => (a.on ? 'Switch step on' : 'Switch step off'),
     (p, a) => {
-      stepOf(p, a).on = a.on
+      getStep(p, a.stepId).on = a.on
     },
   ),
   'step.blend': defineEdit(
     { ...onStep, blend: blendSchema },
     (a) => `Blend as ${a.blend.mode}`,
     (p, a) => {
-      stepOf(p, a).blend = a.blend
+      getStep(p, a.stepId).blend = a.blend
     },
   ),
   'step.reset': defineEdit(
     { ...onStep, params: z.array(z.string()).optional(), what: z.string().optional() },
     (a) => `Reset ${a.what ?? 'step'}`,
     (p, a) => {
-      const step = stepOf(p, a)
-      resetControls(getShot(p, a.shotId), step, a.params ?? Object.keys(paramsOf(step)))
+      const step = getStep(p, a.stepId)
+      resetControls(p, step, a.params ?? Object.keys(paramsOf(step)))
+      const lists = findStep(step.use)?.content
+      if (!a.params && lists) step.content = contentDefaults(lists)
     },
   ),
   'step.preset': defineEdit(
     { ...onStep, ...presetSchema.shape },
     (a) => `Preset ${a.name}`,
-    (p, a) => {
-      takePreset(stepOf(p, a), a.what)
-    },
+    (p, a) => takePreset(getStep(p, a.stepId), a),
   ),
   'step.when': defineEdit(
     { ...onStep, when: whenSchema.partial() },
     () => 'Change timing',
     (p, a) => {
-      const when = stepOf(p, a).when
+      const when = getStep(p, a.stepId).when
       // Ramps that are set anew are heeded again.
       if (a.when.rampIn !== undefined || a.when.rampOut !== undefined) delete when.rampsOff
       Object.assign(when, a.when)
@@ -138,12 +185,28 @@ export const STEP_EDITS = {
     },
   ),
   'steps.remove': defineEdit(
-    { ...onShot, stepIds: z.array(id).min(1) },
+    { stepIds: z.array(id).min(1) },
     (a) => `Remove ${a.stepIds.length} steps`,
     (p, a) => {
-      for (const stepId of a.stepIds) take(getShot(p, a.shotId), stepId)
+      const stacks = a.stepIds.map((stepId) => stackWith(p, stepId))
+      for (const stepId of a.stepIds) if (findOwner(p, 'step', stepId)) take(p, stepId)
+      return stacks.flatMap((stack) => relink(p, stack))
+    },
+  ),
+  /** What an input takes; null for what the declaration says. `before` is the picture that the step works on. */
+  'input.bind': defineEdit(
+    { ...onStep, input: z.string().min(1).max(80), binding: bindingSchema.nullable() },
+    (a) => (a.binding ? `Choose what ${a.input} takes` : `Let go what ${a.input} takes`),
+    (p, a) => {
+      const step = getStep(p, a.stepId)
+      if (a.input !== 'before' && !findStep(step.use)?.inputs?.[a.input]) throw new NotFound('input', a.input)
+      const { [a.input]: _, ...rest } = step.inputs ?? {}
+      const inputs = a.binding ? { ...rest, [a.input]: a.binding } : rest
+      if (Object.keys(inputs).length) step.inputs = inputs
+      else delete step.inputs
+      refuseLoops(p, { kind: 'after', stepId: a.stepId })
     },
   ),
 }
 
-export { begin, take }
+export { begin, leftBehind, take }

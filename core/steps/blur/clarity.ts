@@ -14,7 +14,7 @@ export const clarity = declareStep({
     radius: px('Radius', 'The size of the areas.', 30, [4, 120], { limits: [1, 400] }),
     edges: share('Edges', 'Differences above this are left alone.', 0.25),
   },
-  views: [],
+  outputs: [],
   keepsAlpha: true,
   proxyError: 0.08,
   neutral: (v) => v.amount === 0,

@@ -15,7 +15,7 @@ export const directionalBlur = declareStep({
     shift: number('Shift', '0 draws to both sides, 1 all ahead, -1 all behind.', 0, [-1, 1]),
     edge: edge('mirror'),
   },
-  views: [],
+  outputs: [],
   keepsAlpha: false,
   proxyError: 0.06,
   neutral: (v) => v.length === 0,

@@ -22,7 +22,7 @@ export const focusPull = declareStep({
     blades: count('Blades', '3 to 9 blades; 0 is a circle.', 0, [0, 9]),
     edge: edge('mirror'),
   },
-  views: [],
+  outputs: [],
   keepsAlpha: false,
   proxyError: 0.1,
   neutral: (v) => v.focus === 0 || (v.radius === 0 && v.breathing === 0),

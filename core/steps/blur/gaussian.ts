@@ -33,7 +33,7 @@ export const gaussianBlur = declareStep({
       when: (v) => Array.isArray(v.radius) && v.radius.some((r) => r > 0),
     },
   },
-  views: [],
+  outputs: [],
   keepsAlpha: false,
   proxyError: 0.03,
   neutral: (v) => v.radius[0] === 0 && v.radius[1] === 0,

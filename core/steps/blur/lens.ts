@@ -1,7 +1,7 @@
 import type { Frame, Plane } from '../../frame'
 import { addScaledInto, type Edge, iris, type Kernels, pick } from '../../kernels'
 import { choice, count, degrees, edge, px, share, times } from '../../params/make'
-import { declareStep } from '../declare'
+import { declareStep, regionInput } from '../declare'
 
 /** How many pictures of rising blur a region chooses between. */
 const LEVELS = 5
@@ -31,14 +31,14 @@ export const lensBlur = declareStep({
     }),
     edge: edge('mirror'),
   },
-  views: [],
+  outputs: [],
   keepsAlpha: false,
   proxyError: 0.12,
   neutral: (v) => v.radius === 0,
-  takesRegion: (v) => v.by === 'amount',
+  inputs: regionInput('How much is blurred where: white in full, black not at all.', (v) => v.by === 'amount'),
   reach: (v, scale) => Math.ceil(v.radius * scale) * 2 + 32,
   /** The mean over the opening, exact to 24 px of the frame. With a region as amount: the matte chooses among radii that rise as its square. */
-  render({ kernels: k, input, values: v, scale, region }) {
+  render({ kernels: k, input, values: v, scale, mattes: { amount } }) {
     const bright = k.frame(input.width, input.height)
     bright.data.set(input.data)
     if (v.emphasis > 0) {
@@ -62,7 +62,7 @@ export const lensBlur = declareStep({
         v.edge as Edge,
       )
     }
-    const out = region ? graded(k, input, region, (share) => opened(v.radius * share)) : opened(v.radius)
+    const out = amount ? graded(k, input, amount, (share) => opened(v.radius * share)) : opened(v.radius)
     k.free(bright)
     return out
   },

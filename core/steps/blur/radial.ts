@@ -26,7 +26,7 @@ export const radialBlur = declareStep({
     shift: number('Shift', '0 blurs to both sides, 1 all ahead, -1 all behind.', 0, [-1, 1]),
     edge: edge('mirror'),
   },
-  views: [],
+  outputs: [],
   keepsAlpha: false,
   proxyError: 0.08,
   neutral: (v) => (v.kind === 'zoom' ? v.zoom === 0 : v.spin === 0),

@@ -14,7 +14,7 @@ export const sharpen = declareStep({
     radius: px('Radius', 'The size of the detail.', 1.2, [0.3, 10], { limits: [0.2, 100] }),
     guard: share('Guard', 'Holds back where edges are strong already, so that they grow no rims.', 0.3),
   },
-  views: [],
+  outputs: [],
   keepsAlpha: true,
   proxyError: 0.25,
   neutral: (v) => v.amount === 0,

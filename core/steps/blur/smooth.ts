@@ -14,7 +14,7 @@ export const smooth = declareStep({
     tolerance: share('Tolerance', 'Differences below this are smoothed, above it they are edges.', 0.08),
     strength: share('Strength', 'How much of what was smoothed shows.', 1),
   },
-  views: [],
+  outputs: [],
   keepsAlpha: true,
   proxyError: 0.1,
   neutral: (v) => v.strength === 0 || v.tolerance === 0,

@@ -20,7 +20,7 @@ export const tiltBand = declareStep({
     }),
     strong: share('Colours', 'How much stronger colours get, as in toys.', 0),
   },
-  views: [{ id: 'amount', label: 'Amount of blur' }],
+  outputs: [{ id: 'amount', label: 'Amount of blur' }],
   keepsAlpha: false,
   proxyError: 0.06,
   neutral: (v) => v.radius === 0 && v.strong === 0,

@@ -3,8 +3,9 @@ import type { Frame } from '../../frame'
 import { type Kernels, resample, runProgram } from '../../kernels'
 import { apply, type Matrix3, multiply } from '../../matrix'
 import { mapped } from '../../matrix/symmetric'
-import { picture, share } from '../../params/make'
-import { declareStep } from '../declare'
+import { share } from '../../params/make'
+import { declareStep, isBound } from '../declare'
+import { stillAsInput } from '../still-input'
 
 /** Pictures are measured at this width. */
 const MEASURED = 96
@@ -57,18 +58,21 @@ export const match = declareStep({
   purpose: 'Brings the colours of the picture to those of a kept still.',
   words: ['colour match', 'reference', 'transfer'],
   params: {
-    still: picture('Still', 'The picture whose colours are wanted.'),
     strength: share('Strength', '0 leaves the colours, 1 gives them the still’s mean and spread.', 1),
     light: share('Lightness too', 'How far light and contrast are matched beside colour.', 1),
   },
-  views: [],
+  inputs: {
+    still: { label: 'Still', help: 'The picture whose colours are wanted.', kind: 'frame', default: 'none', reach: () => Infinity },
+  },
+  version: 2,
+  migrate: { 1: stillAsInput },
+  outputs: [],
   keepsAlpha: true,
   proxyError: 0.05,
-  neutral: (v) => v.still === '' || v.strength === 0,
+  neutral: (v) => !isBound(v, 'still') || v.strength === 0,
   reach: () => Infinity,
   /** Means and covariances in Oklab, of the whole frame and of the still; one linear map between them, mixed in by strength. */
-  render({ kernels: k, input, values: v, pictures }) {
-    const still = pictures.still
+  render({ kernels: k, input, values: v, frames: { still } }) {
     if (!still) return runProgram(k, input, [])
     const [own, wanted] = [spreadOf(k, input), spreadOf(k, still)]
     const full = transport(own.covariance, wanted.covariance)

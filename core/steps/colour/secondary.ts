@@ -66,7 +66,7 @@ export const secondary = declareColourStep({
   },
   proxyError: 0.12,
   neutral: (v) => v.exposure === 0 && v.saturation === 1 && v.hue === 0 && v.temperature === 0,
-  views: [
+  outputs: [
     {
       ...{ id: 'matte', label: 'Its matte' },
       colour: (v) => [

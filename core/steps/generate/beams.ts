@@ -28,7 +28,7 @@ export const beams = declareStep({
     seed: seed(2),
     ...{ opacity: LAY.opacity, lay: { ...LAY.lay, default: 'plus' } },
   },
-  views: [],
+  outputs: [],
   keepsAlpha: false,
   moves: true,
   proxyError: 0.08,

@@ -32,7 +32,7 @@ export const checker = declareStep({
     second: colour('Second', 'The other.', [0.1, 0.1, 0.1]),
     ...LAY,
   },
-  views: [],
+  outputs: [],
   keepsAlpha: false,
   proxyError: 0.02,
   neutral: (v) => v.opacity === 0,

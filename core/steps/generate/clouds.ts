@@ -25,7 +25,7 @@ export const clouds = declareStep({
     seed: seed(7),
     ...LAY,
   },
-  views: [],
+  outputs: [],
   keepsAlpha: false,
   moves: true,
   proxyError: 0.06,

@@ -16,7 +16,7 @@ export const letterbox = declareStep({
     colour: colour('Colour', 'Of the bars.', [0, 0, 0]),
     opacity: share('Opacity', 'How much the bars cover.', 1),
   },
-  views: [],
+  outputs: [],
   keepsAlpha: false,
   proxyError: 0.02,
   neutral: (v) => v.opacity === 0 || v.close === 0,

@@ -49,7 +49,7 @@ export const noise = declareStep({
     seed: seed(1),
     ...LAY,
   },
-  views: [],
+  outputs: [],
   keepsAlpha: false,
   moves: true,
   proxyError: 0.5,

@@ -16,7 +16,7 @@ export const outline = declareStep({
     colour: colour('Colour', 'Of the line.', [0.95, 0.93, 0.86]),
     opacity: share('Opacity', 'How much it covers.', 1),
   },
-  views: [],
+  outputs: [],
   keepsAlpha: false,
   proxyError: 0.12,
   neutral: (v) => v.opacity === 0 || v.width === 0,

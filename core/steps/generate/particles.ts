@@ -44,7 +44,7 @@ export const particles = declareStep({
     seed: seed(3),
     ...LAY,
   },
-  views: [],
+  outputs: [],
   keepsAlpha: false,
   moves: true,
   proxyError: 0.15,

@@ -17,7 +17,7 @@ export const dropShadow = declareStep({
     colour: colour('Colour', 'Of the shadow.', [0, 0, 0]),
     alone: toggle('Shadow alone', 'Leaves out what casts it.', false),
   },
-  views: [],
+  outputs: [],
   keepsAlpha: false,
   proxyError: 0.06,
   neutral: (v) => v.opacity === 0 && !v.alone,

@@ -11,7 +11,7 @@ export const solid = declareStep({
   purpose: 'Lays an even colour in.',
   words: ['colour', 'matte', 'fill', 'background', 'flash'],
   params: { colour: colour('Colour', 'Linear light; 1 is white.', [0.9, 0.88, 0.82]), ...LAY },
-  views: [],
+  outputs: [],
   keepsAlpha: false,
   proxyError: 0.02,
   neutral: (v) => v.opacity === 0,

@@ -23,7 +23,7 @@ export const diffusion = declareStep({
     }),
     veil: share('Loss of contrast', 'Light that is scattered over the whole picture.', 0.1),
   },
-  views: [{ id: 'light', label: 'Scattered light' }],
+  outputs: [{ id: 'light', label: 'Scattered light' }],
   keepsAlpha: true,
   proxyError: 0.05,
   neutral: (v) => v.strength === 0 && v.veil === 0,

@@ -18,7 +18,7 @@ export const edgeGlow = declareStep({
     tint: colour('Colour', 'The colour of the light.', [0.1, 0.7, 1]),
     dim: share('Dim the picture', 'How far the rest goes dark.', 0.5),
   },
-  views: [{ id: 'light', label: 'Light alone' }],
+  outputs: [{ id: 'light', label: 'Light alone' }],
   keepsAlpha: true,
   proxyError: 0.5,
   neutral: (v) => v.intensity === 0 && v.dim === 0,

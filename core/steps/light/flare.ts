@@ -48,7 +48,7 @@ export const flare = declareStep({
       when: (v) => v.hides === true,
     }),
   },
-  views: [{ id: 'light', label: 'Flare alone' }],
+  outputs: [{ id: 'light', label: 'Flare alone' }],
   keepsAlpha: true,
   proxyError: 0.1,
   neutral: (v) => v.intensity === 0,

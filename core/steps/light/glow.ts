@@ -1,7 +1,7 @@
 import type { Frame } from '../../frame'
 import { addScaledInto, filled, gaussian, gaussianReach, type Kernels, runProgram } from '../../kernels'
 import { colour, count, px, share, times } from '../../params/make'
-import { declareStep } from '../declare'
+import { declareStep, regionInput } from '../declare'
 import { gainOf, JOIN, joinLight, lightMode, SOURCE, sourceLight } from './source'
 
 /** Each further ring is this much wider than the one before. */
@@ -36,18 +36,18 @@ export const glow = declareStep({
     }),
     blend: JOIN,
   },
-  views: [{ id: 'light', label: 'Glow alone' }],
+  outputs: [{ id: 'light', label: 'Glow alone' }],
   keepsAlpha: true,
   proxyError: 0.06,
   neutral: (v) => v.intensity === 0,
-  takesRegion: (v) => v.from === 'region',
+  inputs: regionInput('Where light comes from.', (v) => v.from === 'region'),
   reach: (v, scale) => gaussianReach(v.radius * scale * RING_STEP ** (Math.round(v.rings) - 1)) + 1,
   /**
    * Light above the threshold (quadratic knee), spread by Gaussians of radius r, 2.4 r, 5.8 r … with weights 1, 1/2, 1/4 …
    * that sum to 1, times tint and intensity. Plain: a + g. Gentle: 1 - (1 - a) e^-g where a < 1, a elsewhere.
    */
-  render({ kernels: k, input, values: v, scale, view, region }) {
-    const light = sourceLight(k, input, v, scale, region)
+  render({ kernels: k, input, values: v, scale, view, mattes: { amount } }) {
+    const light = sourceLight(k, input, v, scale, amount)
     const rings = Math.round(v.rings)
     const tints = Array.from({ length: rings }, (_, i) => {
       const way = rings > 1 ? (v.fade * i) / (rings - 1) : 0

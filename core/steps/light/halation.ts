@@ -17,7 +17,7 @@ export const halation = declareStep({
     tint: colour('Colour', 'Film answers in red first, then in orange.', [1, 0.22, 0.04]),
     core: share('Spare the light', 'Keeps the ring off the bright part itself.', 0.8),
   },
-  views: [{ id: 'light', label: 'Halo alone' }],
+  outputs: [{ id: 'light', label: 'Halo alone' }],
   keepsAlpha: true,
   proxyError: 0.06,
   neutral: (v) => v.strength === 0,

@@ -22,7 +22,7 @@ export const lightLeak = declareStep({
     seed: seed(3),
     blend: JOIN,
   },
-  views: [{ id: 'light', label: 'Light alone' }],
+  outputs: [{ id: 'light', label: 'Light alone' }],
   keepsAlpha: true,
   moves: true,
   proxyError: 0.04,

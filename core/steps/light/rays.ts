@@ -1,7 +1,7 @@
 import { type Affine, gaussian, type Kernels, passesFor, resample, trail } from '../../kernels'
 import type { Frame } from '../../frame'
 import { choice, colour, degrees, point, px, share, times } from '../../params/make'
-import { declareStep } from '../declare'
+import { declareStep, regionInput } from '../declare'
 import { unitNoise } from '../../anim'
 import { gainOf, JOIN, joinLight, lightMode, SOURCE, sourceLight } from './source'
 
@@ -37,16 +37,16 @@ export const rays = declareStep({
     tint: colour('Tint', 'The colour of the rays.', [1, 0.95, 0.85], { group: 'Light' }),
     blend: JOIN,
   },
-  views: [{ id: 'light', label: 'Rays alone' }],
+  outputs: [{ id: 'light', label: 'Rays alone' }],
   keepsAlpha: true,
   moves: true,
   proxyError: 0.12,
   neutral: (v) => v.intensity === 0,
-  takesRegion: (v) => v.from === 'region',
+  inputs: regionInput('Where light comes from.', (v) => v.from === 'region'),
   reach: () => Infinity,
   /** The mean of copies of the light that are scaled about the point (or moved along), decaying geometrically; spacing is at most a pixel and a half of the half-size picture. */
-  render({ kernels: k, input, values: v, scale, view, region, time }) {
-    const light = sourceLight(k, input, v, scale, region)
+  render({ kernels: k, input, values: v, scale, view, mattes: { amount }, time }) {
+    const light = sourceLight(k, input, v, scale, amount)
     const small = resample(k, light, Math.ceil(input.width / BY), Math.ceil(input.height / BY))
     k.free(light)
     const sigma = (v.soft * scale) / BY

@@ -35,7 +35,7 @@ export const star = declareStep({
     tint: colour('Tint', 'The colour of the beams.', [1, 1, 1], { group: 'Light' }),
     blend: JOIN,
   },
-  views: [{ id: 'light', label: 'Stars alone' }],
+  outputs: [{ id: 'light', label: 'Stars alone' }],
   keepsAlpha: true,
   proxyError: 0.2,
   neutral: (v) => v.intensity === 0,

@@ -48,7 +48,7 @@ export const vignette = declareStep({
       ...{ default: 0, min: -3600, max: 3600, soft: [-90, 90], step: 0.5, digits: 1, unit: '°' },
     },
   },
-  views: [{ id: 'fall', label: 'Fall-off' }],
+  outputs: [{ id: 'fall', label: 'Fall-off' }],
   keepsAlpha: true,
   proxyError: 0.03,
   neutral: (v) => v.strength === 0,

@@ -20,7 +20,7 @@ export const dust = declareStep({
     strength: share('Strength', 'How strongly they show.', 0.8),
     seed: seed(8),
   },
-  views: [],
+  outputs: [],
   keepsAlpha: true,
   moves: true,
   proxyError: 0.3,

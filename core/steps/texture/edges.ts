@@ -28,7 +28,7 @@ export const edges = declareStep({
     paper: colour('Paper', 'The colour of the ground.', [0.9, 0.88, 0.82]),
     ground: share('Ground', '0 draws over the picture, 1 on paper.', 1),
   },
-  views: [],
+  outputs: [],
   keepsAlpha: true,
   proxyError: 0.6,
   neutral: () => false,

@@ -15,7 +15,7 @@ export const emboss = declareStep({
     size: px('Size', 'Softens the hills.', 1, [0, 12], { limits: [0, 100] }),
     colour: share('Colour', '0 is grey stone, 1 lays the relief over the picture.', 1),
   },
-  views: [],
+  outputs: [],
   keepsAlpha: true,
   proxyError: 0.3,
   neutral: () => false,

@@ -28,7 +28,7 @@ export const flicker = declareStep({
     }),
     seed: seed(5),
   },
-  views: [],
+  outputs: [],
   keepsAlpha: true,
   moves: true,
   proxyError: 0.02,

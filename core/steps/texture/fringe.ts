@@ -23,7 +23,7 @@ export const fringe = declareStep({
     }),
     steps: count('Smoothness', 'How many colours the fringe runs through.', 8, [3, 16]),
   },
-  views: [],
+  outputs: [],
   keepsAlpha: false,
   proxyError: 0.1,
   neutral: (v) => v.amount === 0,

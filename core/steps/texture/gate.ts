@@ -31,7 +31,7 @@ export const gate = declareStep({
     seed: seed(2),
     edge: edge('clamp'),
   },
-  views: [],
+  outputs: [],
   keepsAlpha: false,
   moves: true,
   proxyError: 0.08,

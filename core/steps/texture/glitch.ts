@@ -20,7 +20,7 @@ export const glitch = declareStep({
     hold: count('Hold', 'Frames that a pattern stays.', 2, [1, 24]),
     seed: seed(11),
   },
-  views: [],
+  outputs: [],
   keepsAlpha: false,
   moves: true,
   proxyError: 1.5,

@@ -46,7 +46,7 @@ export const grain = declareStep({
       },
     },
   },
-  views: [],
+  outputs: [],
   keepsAlpha: true,
   moves: true,
   proxyError: 0.06,

@@ -18,7 +18,7 @@ export const halftone = declareStep({
     paper: colour('Paper', 'The colour of the paper.', [0.9, 0.87, 0.8]),
     strength: share('Strength', 'How much of the print shows.', 1),
   },
-  views: [],
+  outputs: [],
   keepsAlpha: true,
   proxyError: 0.6,
   neutral: (v) => v.strength === 0,

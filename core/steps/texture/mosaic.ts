@@ -39,7 +39,7 @@ export const mosaic = declareStep({
     height: px('Height', 'Of a block.', 24, [2, 120], { limits: [1, 4000] }),
     strength: share('Strength', 'How much of it shows.', 1),
   },
-  views: [],
+  outputs: [],
   keepsAlpha: false,
   proxyError: 0.12,
   neutral: (v) => v.strength === 0 || (v.width <= 1 && v.height <= 1),

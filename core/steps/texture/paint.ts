@@ -14,7 +14,7 @@ export const paint = declareStep({
     colours: count('Tones', 'How many tones are mixed; 0 takes all.', 0, [0, 64], { soft: [0, 24] }),
     strength: share('Strength', 'How much of the painting shows.', 1),
   },
-  views: [],
+  outputs: [],
   keepsAlpha: true,
   proxyError: 0.35,
   neutral: (v) => v.strength === 0,

@@ -10,8 +10,9 @@ import {
   showPlane,
   weigh,
 } from '../../kernels'
-import { choice, picture, px, seed, share, times } from '../../params/make'
-import { declareStep, type Place } from '../declare'
+import { choice, px, seed, share, times } from '../../params/make'
+import { declareStep, isBound, type Place } from '../declare'
+import { stillAsInput } from '../still-input'
 
 export const paper = declareStep({
   id: 'paper',
@@ -21,7 +22,6 @@ export const paper = declareStep({
   purpose: 'Lays the surface of paper, canvas or any still into the picture.',
   words: ['texture', 'overlay', 'canvas', 'grunge', 'still'],
   params: {
-    still: picture('Still', 'A picture whose tones are the surface; without one, fibres are made.'),
     blend: choice('Lays in', 'How surface and picture meet.', {
       multiply: 'Multiply',
       'soft light': 'Soft light',
@@ -30,17 +30,22 @@ export const paper = declareStep({
     }),
     strength: share('Strength', 'How much of the surface shows.', 0.6),
     contrast: times('Contrast', 'How rough the surface is.', 1, 8, { soft: [0, 3] }),
-    size: px('Fibre', 'Size of the fibres.', 5, [1, 40], { limits: [0.5, 400], when: (v) => v.still === '' }),
-    seed: seed(4, { when: (v) => v.still === '' }),
+    size: px('Fibre', 'Size of the fibres.', 5, [1, 40], { limits: [0.5, 400], when: (v) => !isBound(v, 'still') }),
+    seed: seed(4, { when: (v) => !isBound(v, 'still') }),
   },
-  views: [{ id: 'surface', label: 'The surface' }],
+  inputs: {
+    still: { label: 'Still', help: 'A picture whose tones are the surface; without one, fibres are made.', kind: 'frame', default: 'none' },
+  },
+  version: 2,
+  migrate: { 1: stillAsInput },
+  outputs: [{ id: 'surface', label: 'The surface' }],
   keepsAlpha: true,
   proxyError: 0.15,
   neutral: (v) => v.strength === 0,
   reach: () => 0,
   /** The surface's luma, its mean brought to middle grey of code (white for multiply), blended as the W3C standard says on display codes. */
-  render({ kernels: k, input, values: v, scale, place, pictures, view }) {
-    const surface = pictures.still ? toned(k, pictures.still, v.contrast) : fibres(k, input, place, v, scale)
+  render({ kernels: k, input, values: v, scale, place, frames: { still }, view }) {
+    const surface = still ? toned(k, still, v.contrast) : fibres(k, input, place, v, scale)
     if (v.blend === 'multiply') {
       // White where the surface is at its mean or above.
       runProgram(

@@ -28,7 +28,7 @@ export const scanLines = declareStep({
     }),
     gain: times('Gain', 'Makes up for the light that is lost.', 1.2, 4, { soft: [1, 2] }),
   },
-  views: [],
+  outputs: [],
   keepsAlpha: true,
   moves: true,
   proxyError: 0.15,

@@ -1,7 +1,7 @@
 import type { Frame } from '../../frame'
 import { addScaledInto, blendInto, filled, type Kernels, overInto } from '../../kernels'
 import { choice, count, number, share } from '../../params/make'
-import { declareStep } from '../declare'
+import { declareStep, otherTimes } from '../declare'
 import { copyOf } from './copy'
 
 export const echo = declareStep({
@@ -25,16 +25,18 @@ export const echo = declareStep({
       under: 'Under each other',
     }),
   },
-  views: [],
+  outputs: [],
   keepsAlpha: false,
   moves: true,
   proxyError: 0.02,
   neutral: (v) => Math.round(v.spacing) === 0 || v.decay === 0,
   reach: () => 0,
-  frames: (v, time) =>
+  inputs: otherTimes((v: { count: number; spacing: number }, time) =>
     Array.from({ length: Math.round(v.count) }, (_, i) => time - (i + 1) * Math.round(v.spacing)),
+  ),
   /** Weights 1, d, d^2 …: as a mean they are divided by their sum; else each picture joins the result in turn, times its weight. */
-  render({ kernels: k, input, values: v, others }) {
+  render({ kernels: k, input, values: v, times }) {
+    const others = times.before ?? []
     if (v.join === 'mean') return mean(k, [input, ...others], v.decay)
     let out = copyOf(k, input)
     others.forEach((frame, i) => {

@@ -1,5 +1,5 @@
 import { number } from '../../params/make'
-import { declareStep } from '../declare'
+import { declareStep, otherTimes } from '../declare'
 import { copyOf } from './copy'
 
 export const freeze = declareStep({
@@ -20,12 +20,12 @@ export const freeze = declareStep({
       },
     ),
   },
-  views: [],
+  outputs: [],
   keepsAlpha: false,
   proxyError: 0.02,
   neutral: () => false,
   reach: () => 0,
-  frames: (v) => [Math.round(v.frame)],
+  inputs: otherTimes((v: { frame: number }) => [Math.round(v.frame)]),
   /** The picture before the step at that frame. */
-  render: ({ kernels: k, input, others }) => copyOf(k, others[0] ?? input),
+  render: ({ kernels: k, input, times }) => copyOf(k, times.before?.[0] ?? input),
 })

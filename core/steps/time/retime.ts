@@ -1,11 +1,18 @@
 import { mixInto } from '../../kernels'
 import { betweenFrames } from '../../motion'
 import { choice, number } from '../../params/make'
-import { declareStep } from '../declare'
+import { declareStep, otherTimes } from '../declare'
 import { copyOf } from './copy'
 
+interface Timing {
+  speed: number
+  zero: number
+  shift: number
+  between: string
+}
+
 /** The time that a step shows: at its speed about its own zero, and shifted. */
-const shownTime = (v: { speed: number; zero: number; shift: number }, time: number) =>
+const shownTime = (v: Omit<Timing, 'between'>, time: number) =>
   v.zero + (time - v.zero) * v.speed + v.shift
 
 export const retime = declareStep({
@@ -38,21 +45,21 @@ export const retime = declareStep({
       nearest: 'The nearest',
     }),
   },
-  views: [],
+  outputs: [],
   keepsAlpha: false,
   moves: true,
   proxyError: 0.2,
   neutral: (v) => v.speed === 1 && v.shift === 0,
   reach: (v) => (v.between === 'motion' ? Infinity : 0),
-  frames: (v, time) => {
+  inputs: otherTimes((v: Timing, time) => {
     const at = shownTime(v, time)
     if (v.between === 'nearest') return [Math.round(at)]
     const low = Math.floor(at + 1e-6)
     return at - low < 1e-6 ? [low] : [low, low + 1]
-  },
+  }),
   /** Of the two frames about the wanted time: the nearer, their mix, or both moved along the motion between them and mixed (core/motion/flow.ts). */
-  render({ kernels: k, input, values: v, others, time }) {
-    const [before, after] = others
+  render({ kernels: k, input, values: v, times, time }) {
+    const [before, after] = times.before ?? []
     if (!before) return copyOf(k, input)
     if (!after) return copyOf(k, before)
     const at = shownTime(v, time)

@@ -1,5 +1,5 @@
 import { number } from '../../params/make'
-import { declareStep } from '../declare'
+import { declareStep, otherTimes } from '../declare'
 import { copyOf } from './copy'
 
 export const stutter = declareStep({
@@ -17,16 +17,16 @@ export const stutter = declareStep({
       ...{ soft: [0, 12], step: 1, digits: 0, unit: 'frames' },
     }),
   },
-  views: [],
+  outputs: [],
   keepsAlpha: false,
   moves: true,
   proxyError: 0.02,
   neutral: (v) => Math.round(v.hold) === 1,
   reach: () => 0,
-  frames: (v, time) => {
+  inputs: otherTimes((v: { hold: number; phase: number }, time) => {
     const [n, p] = [Math.round(v.hold), Math.round(v.phase)]
     return [Math.floor((time - p) / n) * n + p]
-  },
+  }),
   /** The picture of the last kept frame: floor((t - phase) / hold) hold + phase. */
-  render: ({ kernels: k, input, others }) => copyOf(k, others[0] ?? input),
+  render: ({ kernels: k, input, times }) => copyOf(k, times.before?.[0] ?? input),
 })

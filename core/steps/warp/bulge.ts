@@ -15,7 +15,7 @@ export const bulge = declareStep({
     radius: times('Radius', 'How far it reaches, as a share of the height.', 0.45, 4, { soft: [0.05, 1.5] }),
     edge: edge('mirror'),
   },
-  views: [],
+  outputs: [],
   keepsAlpha: false,
   proxyError: 0.1,
   neutral: (v) => v.amount === 0 || v.radius === 0,

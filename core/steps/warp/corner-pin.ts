@@ -25,7 +25,7 @@ export const cornerPin = declareStep({
     ),
     edge: edge('black', { when: (v) => v.way === 'pull' }),
   },
-  views: [],
+  outputs: [],
   keepsAlpha: false,
   proxyError: 0.06,
   neutral: (v) =>

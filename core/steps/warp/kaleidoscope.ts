@@ -18,7 +18,7 @@ export const kaleidoscope = declareStep({
     size: times('Size', 'How large the wedge is shown.', 1, 20, { soft: [0.3, 3] }),
     edge: edge('mirror'),
   },
-  views: [],
+  outputs: [],
   keepsAlpha: false,
   proxyError: 0.15,
   neutral: () => false,

@@ -30,7 +30,7 @@ export const lensDistortion = declareStep({
     }),
     edge: edge(),
   },
-  views: [],
+  outputs: [],
   keepsAlpha: false,
   proxyError: 0.06,
   neutral: (v) => v.k1 === 0 && v.k2 === 0 && v.scale === 1,

@@ -1,31 +1,26 @@
 import { type Edge, warpMesh } from '../../kernels'
-import type { PointParam } from '../../params'
+import type { ContentValues } from '../../params'
 import { edge, point } from '../../params/make'
-import { declareStep } from '../declare'
+import { declareStep, type OldStep } from '../declare'
 
 /** Handles along each side. */
 const SIDE = 4
 /** Knots of the net that is made between them, along each side. */
 const KNOTS = 41
 
-const id = (i: number, j: number) => `p${j}${i}` as const
-const NAMES = ['A', 'B', 'C', 'D']
+/** Handles by rows, from the upper left: their ids are p, row, column. */
+const id = (i: number, j: number) => `p${j}${i}`
 const each = <T>(make: (i: number, j: number) => T): T[] =>
   Array.from({ length: SIDE * SIDE }, (_, n) => make(n % SIDE, Math.floor(n / SIDE)))
 
-const handles = Object.fromEntries(
-  each((i, j) => [
-    id(i, j),
-    point(
-      `${NAMES[j] ?? ''}${i + 1}`,
-      'Where this handle takes the picture.',
-      [i / (SIDE - 1), j / (SIDE - 1)],
-      {
-        group: `Row ${NAMES[j] ?? ''}`,
-      },
-    ),
-  ]),
-) as Record<string, PointParam>
+type Pair = [number, number]
+const homeOf = (i: number, j: number): Pair => [i / (SIDE - 1), j / (SIDE - 1)]
+
+/** Where the handles of a step lie, by rows; those that are not there are at home. */
+function handlesAt(content: ContentValues): Pair[] {
+  const known = new Map((content.handles ?? []).map((h) => [h.id, h.at as Pair]))
+  return each((i, j) => known.get(id(i, j)) ?? homeOf(i, j))
+}
 
 /** Cubic Bernstein weights. */
 const bernstein = (t: number): number[] => {
@@ -48,25 +43,33 @@ export const meshWarp = declareStep({
   family: 'warp',
   purpose: 'Bends the picture by sixteen handles on it.',
   words: ['grid warp', 'liquify', 'distort', 'handles', 'bend'],
-  params: { ...handles, edge: edge('clamp') } as Record<string, PointParam> & {
-    edge: ReturnType<typeof edge>
+  version: 2,
+  params: { edge: edge('clamp') },
+  content: {
+    handles: {
+      ...{ type: 'list', label: 'Handles', one: 'Handle', least: SIDE * SIDE, most: SIDE * SIDE },
+      help: 'Where each handle takes the picture.',
+      fields: { at: point('At', 'Where this handle takes the picture.') },
+      default: each((i, j) => ({ id: id(i, j), at: homeOf(i, j) })),
+    },
   },
-  views: [],
+  migrate: { 1: fromParams },
+  outputs: [],
   keepsAlpha: false,
   proxyError: 0.08,
-  neutral: (v) =>
-    each((i, j) => {
-      const at = v[id(i, j)] as [number, number]
-      return Math.abs(at[0] - i / (SIDE - 1)) < 1e-9 && Math.abs(at[1] - j / (SIDE - 1)) < 1e-9
-    }).every(Boolean),
+  neutral: (_, content) =>
+    handlesAt(content).every(([x, y], n) => {
+      const [hx, hy] = homeOf(n % SIDE, Math.floor(n / SIDE))
+      return Math.abs(x - hx) < 1e-9 && Math.abs(y - hy) < 1e-9
+    }),
   reach: () => Infinity,
   /**
    * A bicubic Bezier surface through the handles carries the picture. Where a place of the result came from is found by Newton's method on that surface for a net of 41 x 41 knots, linear
    * between them.
    */
-  render({ kernels: k, input, values: v }) {
-    const at = (i: number, j: number) => v[id(i, j)] as [number, number]
-    const net = [0, 1].map((c) => controls(each((i, j) => at(i, j)[c] as number)))
+  render({ kernels: k, input, values: v, content }) {
+    const handles = handlesAt(content)
+    const net = [0, 1].map((c) => controls(handles.map((at) => at[c] as number)))
     const places = new Float64Array(KNOTS * KNOTS * 2)
     for (let j = 0; j < KNOTS; j++)
       for (let i = 0; i < KNOTS; i++) {
@@ -79,10 +82,22 @@ export const meshWarp = declareStep({
       k,
       input,
       { cols: KNOTS, rows: KNOTS, places },
-      { edge: v.edge as unknown as Edge, filter: 'bicubic' },
+      { edge: v.edge as Edge, filter: 'bicubic' },
     )
   },
 })
+
+/** Version 1 had a parameter for each handle. */
+function fromParams(step: OldStep): OldStep {
+  const { edge: border, ...handles } = step.what
+  return {
+    ...step,
+    what: border ? { edge: border } : {},
+    content: {
+      handles: each((i, j) => ({ id: id(i, j), at: handles[id(i, j)] ?? { value: homeOf(i, j) } })),
+    },
+  }
+}
 
 /** Controls of the surface from the places of its handles, both by rows. */
 function controls(values: readonly number[]): number[] {

@@ -15,7 +15,7 @@ export const mirror = declareStep({
     whole: toggle('Turn over', 'Turns the whole picture over instead of keeping one side.', false),
     edge: edge('mirror'),
   },
-  views: [],
+  outputs: [],
   keepsAlpha: false,
   proxyError: 0.1,
   neutral: () => false,

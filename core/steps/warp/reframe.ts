@@ -50,7 +50,7 @@ export const reframe = declareStep({
       when: (v) => Number(v.shutter) > 0,
     }),
   },
-  views: [],
+  outputs: [],
   keepsAlpha: false,
   proxyError: 0.09,
   neutral: (v) =>

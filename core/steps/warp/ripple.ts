@@ -22,7 +22,7 @@ export const ripple = declareStep({
     }),
     edge: edge('mirror'),
   },
-  views: [],
+  outputs: [],
   keepsAlpha: false,
   moves: true,
   proxyError: 0.08,

@@ -44,7 +44,7 @@ export const shake = declareStep({
     seed: seed(9),
     edge: edge('mirror'),
   },
-  views: [],
+  outputs: [],
   keepsAlpha: false,
   moves: true,
   proxyError: 0.08,

@@ -21,7 +21,7 @@ export const turbulence = declareStep({
     seed: seed(6),
     edge: edge('mirror'),
   },
-  views: [],
+  outputs: [],
   keepsAlpha: false,
   moves: true,
   proxyError: 0.1,

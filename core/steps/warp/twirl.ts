@@ -15,7 +15,7 @@ export const twirl = declareStep({
     radius: times('Radius', 'How far it reaches, as a share of the height.', 0.5, 4, { soft: [0.05, 1.5] }),
     edge: edge('mirror'),
   },
-  views: [],
+  outputs: [],
   keepsAlpha: false,
   proxyError: 0.1,
   neutral: (v) => v.angle === 0 || v.radius === 0,

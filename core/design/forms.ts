@@ -1,0 +1,66 @@
+import type { PairParam, Params } from '../params'
+import { colour, degrees, px, share } from '../params/make'
+
+/** What an object of a design can be. */
+export const OBJECT_KINDS = ['picture', 'rectangle', 'ellipse', 'outline', 'group'] as const
+export type ObjectKind = (typeof OBJECT_KINDS)[number]
+
+export const OBJECT_NAMES: Record<ObjectKind, string> = {
+  picture: 'Picture',
+  rectangle: 'Rectangle',
+  ellipse: 'Ellipse',
+  outline: 'Outline',
+  group: 'Group',
+}
+
+const pair = (
+  label: string,
+  help: string,
+  names: readonly [string, string],
+  fallback: [number, number],
+  limits: readonly [number, number],
+  more: Partial<PairParam> = {},
+): PairParam => ({
+  ...{ type: 'pair', label, help, names, default: fallback, min: limits[0], max: limits[1] },
+  ...{ step: 1, digits: 1 },
+  ...more,
+})
+
+const FAR = [-32000, 32000] as const
+const PX = { unit: 'px' } as const
+
+/** Where an object stands: its anchor lies at its place; it is turned and sized about that. */
+const PLACED: Params = {
+  place: pair('Place', 'Where its anchor lies, from the top left corner of the design.', ['Across', 'Down'], [0, 0], FAR, PX),
+  anchor: pair('Anchor', 'The point of its own that it is turned and sized about.', ['Across', 'Down'], [0, 0], FAR, PX),
+  scale: {
+    ...pair('Size', 'As a factor of its own size; below 0 it is mirrored.', ['Across', 'Down'], [1, 1], [-100, 100]),
+    ...{ step: 0.01, digits: 3, soft: [0, 2] as const },
+  },
+  turn: degrees('Turn', 'Clockwise.', 0, { limits: [-36000, 36000], soft: [-180, 180] }),
+  opacity: share('Opacity', 'How much of it shows.', 1),
+}
+
+const PAINTED: Params = {
+  fill: colour('Fill', 'The colour of its face.', [0.8, 0.8, 0.8], { group: 'Face' }),
+  fillOpacity: share('Fill opacity', '0 leaves the edge alone.', 1, { group: 'Face' }),
+  edge: colour('Edge', 'The colour of its line.', [0.02, 0.02, 0.02], { group: 'Edge' }),
+  edgeWidth: px('Edge width', 'Of the line, half of it on either side of the outline; 0 has none.', 0, [0, 40], {
+    limits: [0, 1000],
+    group: 'Edge',
+  }),
+  edgeOpacity: share('Edge opacity', 'How much of the line shows.', 1, { group: 'Edge' }),
+}
+
+const BOX: Params = {
+  box: pair('Box', 'Width and height before sizing.', ['Width', 'Height'], [240, 120], [1, 32000], PX),
+}
+
+/** The animatable numbers of each kind of object, in the order in which they are shown. Lengths in pixels of the design. An outline has `points` besides. */
+export const OBJECT_FORMS: Record<ObjectKind, Params> = {
+  picture: PLACED,
+  rectangle: { ...BOX, round: px('Rounding', 'Radius of the corners.', 0, [0, 200]), ...PLACED, ...PAINTED },
+  ellipse: { ...BOX, ...PLACED, ...PAINTED },
+  outline: { ...PLACED, ...PAINTED },
+  group: PLACED,
+}

@@ -1,2 +1,0 @@
-export { PRESETS } from './presets'
-export { RECIPES } from './recipes'

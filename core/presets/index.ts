@@ -1,0 +1,2 @@
+export { PRESETS } from './states'
+export { RECIPES } from './recipes'

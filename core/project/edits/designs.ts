@@ -1,0 +1,224 @@
+import { z } from 'zod'
+import { defaults } from '../../params'
+import { OBJECT_FORMS, OBJECT_KINDS, OBJECT_NAMES } from '../../design'
+import { objectCopy } from '../copies'
+import { defineEdit } from '../define'
+import { allObjects, designOf, findIn, getDesign, getObject, NotFound } from '../find'
+import { refuseLoops, refuseParents } from '../loops'
+import { findOwner } from '../owners'
+import { Locked, still } from '../parts'
+import { blendSchema, type Design, type DesignObject, designSchema, type Project, sourceSchema } from '../schema'
+import { usesOf } from '../uses'
+import { frame, id, name, value } from './common'
+import { needSource } from './shots'
+
+const onDesign = { designId: id }
+const onObject = { objectId: id }
+const shape = designSchema.shape
+
+const refuseDesignLoops = (p: Project, design: Design) => refuseLoops(p, { kind: 'design', id: design.id })
+
+function opened(p: Project, objectId: string): DesignObject {
+  const object = getObject(p, objectId)
+  if (object.locked) throw new Locked(object.name)
+  return object
+}
+
+/** Takes an object out of its list; one that moved along with it stands by itself, and a group that is left empty goes too. */
+function take(p: Project, objectId: string): DesignObject {
+  const design = designOf(p, objectId)
+  const list = findIn(design.objects, objectId)
+  const [object] = list.splice(
+    list.findIndex((o) => o.id === objectId),
+    1,
+  )
+  const all = allObjects(design.objects)
+  for (const other of all) if (other.parent === objectId) delete other.parent
+  const empty = all.find((o) => o.kind === 'group' && !o.objects?.length)
+  if (empty && empty.id !== objectId) take(p, empty.id)
+  return object as DesignObject
+}
+
+/** Titles and graphics, and the objects in them. */
+export const DESIGN_EDITS = {
+  'design.add': defineEdit(
+    { ...onDesign, name, size: shape.size, rate: shape.rate, length: shape.length },
+    (a) => `New design ${a.name}`,
+    (p, a) => {
+      if (p.designs.some((d) => d.id === a.designId)) return
+      const { designId, ...rest } = a
+      p.designs.push({ id: designId, ...rest, objects: [] })
+    },
+  ),
+  'design.format': defineEdit(
+    { ...onDesign, size: shape.size.optional(), rate: shape.rate.optional(), length: shape.length.optional() },
+    () => 'Change size, rate or length of the design',
+    (p, { designId, ...change }) => {
+      const given = Object.entries(change).filter(([, v]) => v !== undefined)
+      Object.assign(getDesign(p, designId), Object.fromEntries(given))
+    },
+  ),
+  'design.rename': defineEdit(
+    { ...onDesign, name },
+    (a) => `Rename design to ${a.name}`,
+    (p, a) => {
+      getDesign(p, a.designId).name = a.name
+    },
+  ),
+  'design.remove': defineEdit(
+    onDesign,
+    () => 'Remove design',
+    (p, a) => {
+      const design = getDesign(p, a.designId)
+      const uses = usesOf(p, { kind: 'design', designId: a.designId })
+      if (uses.length)
+        throw new Error(`${design.name} is used by ${uses.join(', ')}. Take it out there first.`)
+      p.designs = p.designs.filter((d) => d.id !== a.designId)
+    },
+  ),
+  'object.add': defineEdit(
+    {
+      ...onDesign,
+      ...onObject,
+      kind: z.enum(OBJECT_KINDS).exclude(['group']),
+      name: name.optional(),
+      form: z.record(z.string(), value).optional(),
+      source: sourceSchema.optional(),
+    },
+    (a) => `Add ${a.name ?? OBJECT_NAMES[a.kind].toLowerCase()}`,
+    (p, a) => {
+      const design = getDesign(p, a.designId)
+      if (findOwner(p, 'object', a.objectId)) return
+      if (a.kind === 'picture' && !a.source) throw new NotFound('source', 'of the picture')
+      if (a.source) needSource(p, a.source)
+      const { width, height } = design.size
+      const count = allObjects(design.objects).filter((o) => o.kind === a.kind).length
+      design.objects.push({
+        ...{ id: a.objectId, name: a.name ?? `${OBJECT_NAMES[a.kind]} ${count + 1}`, kind: a.kind, on: true },
+        form: still({ ...defaults(OBJECT_FORMS[a.kind]), place: [width / 2, height / 2], ...a.form }),
+        ...{ start: 0, length: design.length, zero: 0, steps: [] },
+        ...(a.source ? { source: a.source, in: 0 } : {}),
+      })
+      refuseDesignLoops(p, design)
+    },
+  ),
+  'object.change': defineEdit(
+    {
+      ...onObject,
+      change: z.object({
+        name: name.optional(),
+        on: z.boolean().optional(),
+        parent: id.nullable().optional(),
+        blend: blendSchema.optional(),
+        source: sourceSchema.optional(),
+        in: frame.optional(),
+      }),
+    },
+    () => 'Change object',
+    (p, a) => {
+      const object = opened(p, a.objectId)
+      const { parent, ...rest } = a.change
+      if (rest.source) needSource(p, rest.source)
+      Object.assign(object, Object.fromEntries(Object.entries(rest).filter(([, v]) => v !== undefined)))
+      if (parent === null) delete object.parent
+      else if (parent !== undefined) {
+        if (!allObjects(designOf(p, a.objectId).objects).some((o) => o.id === parent))
+          throw new NotFound('object', parent)
+        object.parent = parent
+        refuseParents(p, a.objectId)
+      }
+      refuseDesignLoops(p, designOf(p, a.objectId))
+    },
+  ),
+  'object.lock': defineEdit(
+    { ...onObject, locked: z.boolean() },
+    (a) => (a.locked ? 'Lock' : 'Unlock'),
+    (p, a) => {
+      getObject(p, a.objectId).locked = a.locked
+    },
+  ),
+  'object.time': defineEdit(
+    { ...onObject, start: z.int(), length: z.int().min(1), carry: z.boolean() },
+    (a) => (a.carry ? 'Move object in time' : 'Change span of the object'),
+    (p, a) => {
+      const object = opened(p, a.objectId)
+      // Moved as a whole, it takes its keys along; trimmed, they stay where they are.
+      if (a.carry) object.zero += a.start - object.start
+      else if (object.in !== undefined) object.in += a.start - object.start
+      object.start = a.start
+      object.length = a.length
+    },
+  ),
+  'object.order': defineEdit(
+    { ...onObject, to: z.int().min(0) },
+    () => 'Reorder objects',
+    (p, a) => {
+      const design = designOf(p, a.objectId)
+      const list = findIn(design.objects, a.objectId)
+      const [object] = list.splice(
+        list.findIndex((o) => o.id === a.objectId),
+        1,
+      )
+      if (object) list.splice(Math.min(a.to, list.length), 0, object)
+      refuseDesignLoops(p, design)
+    },
+  ),
+  'object.copy': defineEdit(
+    { ...onObject, newId: id },
+    () => 'Duplicate object',
+    (p, a) => {
+      if (findOwner(p, 'object', a.newId)) return
+      const object = getObject(p, a.objectId)
+      const list = findIn(designOf(p, a.objectId).objects, a.objectId)
+      const copy = objectCopy(object, a.newId)
+      list.splice(list.findIndex((o) => o.id === a.objectId) + 1, 0, {
+        ...copy,
+        name: `${copy.name} copy`.slice(0, 200),
+      })
+    },
+  ),
+  'object.remove': defineEdit(
+    onObject,
+    () => 'Remove object',
+    (p, a) => {
+      opened(p, a.objectId)
+      take(p, a.objectId)
+    },
+  ),
+  'objects.group': defineEdit(
+    { objectIds: z.array(id).min(1), groupId: id, name },
+    (a) => `Group ${a.objectIds.length} ${a.objectIds.length === 1 ? 'object' : 'objects'}`,
+    (p, a) => {
+      const first = a.objectIds[0] as string
+      const design = designOf(p, first)
+      const list = findIn(design.objects, first)
+      const chosen = list.filter((o) => a.objectIds.includes(o.id))
+      if (chosen.length !== a.objectIds.length || findOwner(p, 'object', a.groupId))
+        throw new NotFound('list that holds all objects', a.objectIds.join(', '))
+      const at = list.findIndex((o) => o.id === chosen.at(-1)?.id) - chosen.length + 1
+      const rest = list.filter((o) => !a.objectIds.includes(o.id))
+      const group: DesignObject = {
+        ...{ id: a.groupId, name: a.name, kind: 'group', on: true, objects: chosen },
+        form: still(defaults(OBJECT_FORMS.group)),
+        ...{ start: 0, length: design.length, zero: 0, steps: [] },
+      }
+      list.splice(0, list.length, ...rest.slice(0, at), group, ...rest.slice(at))
+      refuseDesignLoops(p, design)
+    },
+  ),
+  'object.ungroup': defineEdit(
+    onObject,
+    () => 'Open up group',
+    (p, a) => {
+      const group = opened(p, a.objectId)
+      if (group.kind !== 'group') throw new NotFound('group', a.objectId)
+      const list = findIn(designOf(p, a.objectId).objects, a.objectId)
+      list.splice(
+        list.findIndex((o) => o.id === a.objectId),
+        1,
+        ...(group.objects ?? []),
+      )
+      for (const other of allObjects(list)) if (other.parent === a.objectId) delete other.parent
+    },
+  ),
+}

@@ -1,0 +1,157 @@
+import { z } from 'zod'
+import { findStep } from '../../steps'
+import { defineEdit } from '../define'
+import { getSequence, getShot, getSpan, getTransition, NotFound, sequenceOf } from '../find'
+import { refuseLoops } from '../loops'
+import { findOwner } from '../owners'
+import { newStep } from '../parts'
+import { type Project, type Sequence, spanSchema, type Transition } from '../schema'
+import { lacking } from '../transitions'
+import { id, name, onSequence, onStep } from './common'
+
+const onTransition = { transitionId: id }
+const onSpan = { spanId: id }
+const span = { before: z.int().min(0).max(100_000), after: z.int().min(0).max(100_000) }
+
+/** What a transition cannot have. @throws Error that says what is missing, by frames and side, or what is in the way */
+function refuseBad(p: Project, sequence: Sequence, t: Transition): void {
+  const [from, to] = [t.from, t.to].map((shotId) => (shotId === null ? undefined : getShot(p, shotId)))
+  if (!from && !to) throw new Error('A transition needs a shot: choose a cut, or the head or tail of a shot.')
+  if (from && to && (from.lane !== to.lane || from.start + from.length !== to.start))
+    throw new Error(`${from.name} and ${to.name} do not meet: put them end to end on one lane first.`)
+  if (t.before + t.after < 1) throw new Error('A transition takes a frame at least.')
+  const missing = lacking(p, t)
+  const say = (count: number, what: string) => (count ? [`${count} ${count === 1 ? 'frame' : 'frames'} ${what}`] : [])
+  const lacks = [
+    ...say(missing.outgoing, `of ${from?.name ?? ''} after its end`),
+    ...say(missing.incoming, `of ${to?.name ?? ''} before its beginning`),
+  ]
+  if (lacks.length)
+    throw new Error(`There is not enough material: ${lacks.join(' and ')} are missing. Make it shorter or trim the shots.`)
+  if ((from && t.before > from.length) || (to && t.after > to.length))
+    throw new Error('It would reach beyond the other end of a shot. Make it shorter.')
+  for (const other of sequence.transitions) {
+    if (other.id === t.id) continue
+    if ((t.to !== null && other.to === t.to) || (t.from !== null && other.from === t.from))
+      throw new Error('There is a transition here already. Change that one, or remove it first.')
+    const shared =
+      other.from !== null && other.from === t.to
+        ? { shot: to, frames: t.after + other.before }
+        : other.to !== null && other.to === t.from
+          ? { shot: from, frames: t.before + other.after }
+          : undefined
+    if (shared?.shot && shared.frames > shared.shot.length)
+      throw new Error(`It would overlap the other transition of ${shared.shot.name}. Make one of them shorter.`)
+  }
+}
+
+/** What happens across cuts, and over spans of a sequence. */
+export const TRANSITION_EDITS = {
+  'transition.add': defineEdit(
+    {
+      ...onTransition,
+      ...onSequence,
+      ...onStep,
+      ...span,
+      from: id.nullable(),
+      to: id.nullable(),
+      use: z.string(),
+    },
+    (a) => `Add ${findStep(a.use)?.name.toLowerCase() ?? a.use}`,
+    (p, a) => {
+      const declaration = findStep(a.use)
+      if (!declaration?.crosses) throw new NotFound('transition', a.use)
+      if (findOwner(p, 'transition', a.transitionId)) return
+      const sequence = getSequence(p, a.sequenceId)
+      const transition: Transition = {
+        ...{ id: a.transitionId, name: declaration.name, from: a.from, to: a.to, before: a.before },
+        ...{ after: a.after, outgoing: [], incoming: [], steps: [newStep(declaration, a.stepId)] },
+      }
+      refuseBad(p, sequence, transition)
+      sequence.transitions.push(transition)
+    },
+  ),
+  'transition.length': defineEdit(
+    { ...onTransition, ...span },
+    () => 'Change length of transition',
+    (p, a) => {
+      const transition = getTransition(p, a.transitionId)
+      const sequence = sequenceOf(p, 'transition', a.transitionId)
+      refuseBad(p, sequence, { ...transition, before: a.before, after: a.after })
+      Object.assign(transition, { before: a.before, after: a.after })
+    },
+  ),
+  'transition.rename': defineEdit(
+    { ...onTransition, name },
+    (a) => `Rename transition to ${a.name}`,
+    (p, a) => {
+      getTransition(p, a.transitionId).name = a.name
+    },
+  ),
+  'transition.remove': defineEdit(
+    onTransition,
+    () => 'Remove transition',
+    (p, a) => {
+      const sequence = sequenceOf(p, 'transition', a.transitionId)
+      sequence.transitions = sequence.transitions.filter((t) => t.id !== a.transitionId)
+    },
+  ),
+  'span.add': defineEdit(
+    { ...onSequence, span: spanSchema },
+    (a) => `Add ${a.span.name}`,
+    (p, a) => {
+      if (findOwner(p, 'span', a.span.id)) return
+      getSequence(p, a.sequenceId).spans.push(a.span)
+      refuseLoops(p, { kind: 'stack', stack: { kind: 'span', id: a.span.id } })
+    },
+  ),
+  'span.move': defineEdit(
+    { ...onSpan, start: z.int(), lane: z.int().min(0).max(32).optional() },
+    () => 'Move span',
+    (p, a) => {
+      const found = getSpan(p, a.spanId)
+      const start = Math.max(0, a.start)
+      // What is keyed in it goes along.
+      found.zero += start - found.start
+      found.start = start
+      if (a.lane !== undefined) found.lane = a.lane
+      refuseLoops(p, { kind: 'stack', stack: { kind: 'span', id: a.spanId } })
+    },
+  ),
+  'span.trim': defineEdit(
+    { ...onSpan, edge: z.enum(['head', 'tail']), by: z.int() },
+    (a) => `Trim ${a.edge} of span`,
+    (p, a) => {
+      const found = getSpan(p, a.spanId)
+      if (a.edge === 'tail') found.length = Math.max(1, found.length + a.by)
+      else {
+        const by = Math.max(-found.start, Math.min(a.by, found.length - 1))
+        found.start += by
+        found.length -= by
+      }
+    },
+  ),
+  'span.rename': defineEdit(
+    { ...onSpan, name },
+    (a) => `Rename span to ${a.name}`,
+    (p, a) => {
+      getSpan(p, a.spanId).name = a.name
+    },
+  ),
+  'span.switch': defineEdit(
+    { ...onSpan, on: z.boolean() },
+    (a) => (a.on ? 'Switch span on' : 'Switch span off'),
+    (p, a) => {
+      getSpan(p, a.spanId).on = a.on
+    },
+  ),
+  'span.remove': defineEdit(
+    onSpan,
+    () => 'Remove span',
+    (p, a) => {
+      const sequence = sequenceOf(p, 'span', a.spanId)
+      sequence.spans = sequence.spans.filter((s) => s.id !== a.spanId)
+    },
+  ),
+}
+

@@ -1,0 +1,73 @@
+import { hash } from '../hash'
+import type { Motion } from '../motion'
+import type { DataRecord, MotionItem, Project, Records, Table } from './schema'
+
+/** A record under the hash of what it holds. */
+export const recorded = (record: DataRecord): { id: string; record: DataRecord } => ({
+  id: hash(JSON.stringify(record)),
+  record,
+})
+
+/** A document with more records beside it. Records are no part of the document's history: they only ever come. */
+export const withRecords = (p: Project, more: Records): Project => ({
+  ...p,
+  records: { ...p.records, ...more },
+})
+
+/** The document alone, as it is saved. */
+export function documentOf({ records: _, ...document }: Project): Project {
+  return document as Project
+}
+
+/** The ids of the records that a document refers to. */
+export const recordsOf = (p: Project): string[] => [
+  ...(p.shelf ?? []).flatMap((item) =>
+    item.kind === 'motion' ? [item.motion.record] : item.kind === 'level' ? [item.record] : [],
+  ),
+  ...(p.tables ?? []).map((t) => t.record),
+]
+
+/** A motion cut into what its shelf item says and the record of what was measured. */
+export function splitMotion(motion: Motion): {
+  motion: MotionItem['motion']
+  records: Records
+} {
+  const { places, quality, ...rest } = motion
+  const { id, record } = recorded({ kind: 'motion', places, quality })
+  return { motion: { ...rest, record: id } as MotionItem['motion'], records: { [id]: record } }
+}
+
+const joined = new WeakMap<object, Motion>()
+
+/** The motion of a shelf item; where what was measured is not there, its anchor alone. */
+export function motionOf(p: Project, item: MotionItem): Motion {
+  const found = p.records?.[item.motion.record]
+  if (found?.kind !== 'motion') return bare(item)
+  const known = joined.get(item.motion)
+  if (known?.places === found.places) return known
+  const { record: _, ...rest } = item.motion
+  const motion: Motion = { ...rest, places: found.places, quality: found.quality }
+  joined.set(item.motion, motion)
+  return motion
+}
+
+const bare = ({ motion: { record: _, ...rest } }: MotionItem): Motion => ({
+  ...rest,
+  first: rest.reference,
+  places: [rest.anchor],
+  quality: [1],
+})
+
+/** The loudness of a medium, where it was measured. */
+export function levelOf(p: Project, mediaId: string | undefined) {
+  const item = p.shelf?.find((s) => s.kind === 'level' && s.mediaId === mediaId)
+  if (item?.kind !== 'level') return undefined
+  const record = p.records?.[item.record]
+  return record?.kind === 'level' ? { rate: item.rate, values: record.values } : undefined
+}
+
+/** The colours of a table as base64; undefined where its record is not there. */
+export function tableColours(p: Project, table: Table): string | undefined {
+  const record = p.records?.[table.record]
+  return record?.kind === 'table' ? record.colours : undefined
+}

@@ -1,0 +1,52 @@
+import type { z } from 'zod'
+import type { mediumSchema, recordSchema, shelfSchema, stillSchema, tableSchema, trackSchema } from './material'
+import type { designSchema } from './design'
+import type { projectSchema } from './project'
+import type { itemSchema, regionSchema } from './region'
+import type { sequenceSchema, shotSchema, soundSchema, spanSchema, transitionSchema, VARIANTS } from './sequence'
+import type { BEYONDS, bindingSchema, FITS, sourceSchema } from './source'
+import type { panelSchema, stackSchema } from './step'
+import type { addressSchema, attachSchema } from './values'
+
+export { loose, rateSchema } from './base'
+export { designSchema, objectSchema } from './design'
+export { mediumSchema, recordSchema, shelfSchema, stillSchema, tableSchema, trackSchema } from './material'
+export { projectSchema, SCHEMA_VERSION } from './project'
+export { itemSchema, regionSchema } from './region'
+export { sequenceSchema, shotSchema, soundSchema, spanSchema, transitionSchema, VARIANTS } from './sequence'
+export { BEYONDS, bindingSchema, FITS, sourceSchema } from './source'
+export { blendSchema, contentSchema, panelSchema, stackSchema, stepSchema, whenSchema } from './step'
+export { addressSchema, animatedSchema, attachSchema, modifierSchema } from './values'
+
+/** What lies beside the document, by content hash. */
+export type DataRecord = z.infer<typeof recordSchema>
+export type Records = Readonly<Record<string, DataRecord>>
+
+/** A document, and in memory beside it the records that it refers to; see records.ts. */
+export type Project = z.infer<typeof projectSchema> & { records?: Records }
+export type { Content, Step } from './step'
+export type { DesignObject } from './design'
+export type Medium = z.infer<typeof mediumSchema>
+export type Sequence = z.infer<typeof sequenceSchema>
+export type Shot = z.infer<typeof shotSchema>
+export type SoundClip = z.infer<typeof soundSchema>
+export type Transition = z.infer<typeof transitionSchema>
+export type Span = z.infer<typeof spanSchema>
+export type Design = z.infer<typeof designSchema>
+export type Source = z.infer<typeof sourceSchema>
+export type Binding = z.infer<typeof bindingSchema>
+export type Fit = (typeof FITS)[number]
+export type Beyond = (typeof BEYONDS)[number]
+export type Region = z.infer<typeof regionSchema>
+export type MaskItem = z.infer<typeof itemSchema>
+export type PanelControl = z.infer<typeof panelSchema>
+export type Stack = z.infer<typeof stackSchema>
+export type Address = z.infer<typeof addressSchema>
+export type Still = z.infer<typeof stillSchema>
+export type ShelfItem = z.infer<typeof shelfSchema>
+export type Attach = z.infer<typeof attachSchema>
+export type MotionItem = Extract<ShelfItem, { kind: 'motion' }>
+export type RegionItem = Extract<ShelfItem, { kind: 'region' }>
+export type Track = z.infer<typeof trackSchema>
+export type Table = z.infer<typeof tableSchema>
+export type Variant = (typeof VARIANTS)[number]

@@ -1,0 +1,83 @@
+import { z } from 'zod'
+import { finite, frames, id, loose, name, rateSchema, sizeSchema } from './base'
+import { sourceSchema } from './source'
+import { stepsSchema } from './step'
+
+export const VARIANTS = ['A', 'B', 'C'] as const
+const lane = z.int().min(0).max(32)
+const start = z.int().min(0)
+const length = z.int().min(1)
+
+export const shotSchema = loose({
+  id,
+  name,
+  source: sourceSchema,
+  /** 0 is the base video lane; higher lanes lie over it. */
+  lane,
+  /** Sequence frame at which it starts, its length, and how far into its source it starts; all in sequence frames. */
+  start,
+  length,
+  in: z.int(),
+  /** Where in the source treatment time 0 lies, so that keys stay on the picture when the shot is trimmed. */
+  zero: z.int(),
+  /** Sound of the source: decibels, or null for none. */
+  sound: finite.nullable(),
+  state: z.enum(['untouched', 'in work', 'done']),
+  note: z.string().max(5000),
+  steps: stepsSchema,
+  /** Which of its variants the steps are; A unless it says otherwise. */
+  variant: z.enum(VARIANTS).optional(),
+  /** The steps of the other variants. */
+  variants: z.partialRecord(z.enum(VARIANTS), stepsSchema).optional(),
+})
+
+/** A clip that is heard only. */
+export const soundSchema = loose({ id, name, mediaId: id, start, length, in: z.int(), gain: finite })
+
+/** What happens across a cut, or at the head or tail of one shot. Treatment time counts from the cut. */
+export const transitionSchema = loose({
+  id,
+  name,
+  /** The shot that ends at the cut and the one that begins there; one of them can be null. */
+  from: id.nullable(),
+  to: id.nullable(),
+  /** Frames that it takes before and after the cut. */
+  before: z.int().min(0).max(100_000),
+  after: z.int().min(0).max(100_000),
+  /** Steps of the two sides, and of the joined picture; these begin with what joins them. */
+  outgoing: stepsSchema,
+  incoming: stepsSchema,
+  steps: stepsSchema,
+})
+
+/** Steps over a range of the sequence, on what the lanes up to its own show. */
+export const spanSchema = loose({
+  id,
+  name,
+  on: z.boolean(),
+  lane,
+  start,
+  length,
+  /** The sequence frame at which treatment time 0 lies. */
+  zero: z.int(),
+  steps: stepsSchema,
+})
+
+export const sequenceSchema = loose({
+  id,
+  name: z.string().min(1).max(200),
+  rate: rateSchema,
+  size: sizeSchema,
+  /** Frame count that timecode shows at sequence frame 0. */
+  startTimecode: z.int(),
+  shots: z.array(shotSchema),
+  sounds: z.array(soundSchema),
+  transitions: z.array(transitionSchema),
+  spans: z.array(spanSchema),
+  /** In and out, [in, out). */
+  marks: loose({ in: z.int().nullable(), out: z.int().nullable() }),
+  /** Named frames. */
+  markers: z.array(loose({ id, at: z.int(), name })).optional(),
+  /** Lines on the picture, in pixels of the full-size picture. */
+  guides: z.array(loose({ id, axis: z.enum(['x', 'y']), at: frames })).optional(),
+})

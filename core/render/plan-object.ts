@@ -1,0 +1,154 @@
+import { fit } from '../params'
+import { OBJECT_FORMS, objectMatrix, type ObjectNumbers } from '../design'
+import type { Value } from '../anim'
+import { scaled } from '../frame'
+import { IDENTITY, invert, type Matrix3, multiply } from '../matrix'
+import { matteBounds, outlineOfShape, plainly, type ResolvedItem, valueOf } from '../region'
+import {
+  allObjects,
+  type DesignObject,
+  findIn,
+  getDesign,
+  moved,
+  sourceSize,
+  type Stage,
+  stageOf,
+} from '../project'
+import { planMaterial } from './plan-source'
+import type { Planning } from './work'
+
+/** A value of an object's form at a frame of its design. */
+export function formAt(stage: Stage, object: DesignObject, name: string, frame: number): Value {
+  const given = object.form[name]
+  const declared = OBJECT_FORMS[object.kind][name]
+  const value = given ? moved(stage, undefined, given, frame - object.zero) : undefined
+  return declared ? fit(declared, value) : (value ?? 0)
+}
+
+/** Where an object stands at a frame, from its own pixels to those of the design: through what it moves along with, or the group that it is in. */
+export function matrixOf(stage: Stage, object: DesignObject, frame: number): Matrix3 {
+  const { project, design } = stage
+  let matrix: Matrix3 = IDENTITY
+  const seen = new Set<string>()
+  for (let at: DesignObject | undefined = object; at && !seen.has(at.id); at = design && above(design, at)) {
+    seen.add(at.id)
+    const own = stageOf(project, { kind: 'object', id: at.id })
+    const here = at
+    const number = (name: string) => formAt(own, here, name, frame)
+    const numbers: ObjectNumbers = {
+      ...{ place: number('place') as [number, number], anchor: number('anchor') as [number, number] },
+      ...{ scale: number('scale') as [number, number], turn: Number(number('turn')) },
+    }
+    matrix = multiply(objectMatrix(numbers), matrix)
+  }
+  return matrix
+}
+
+/** What an object moves along with: its parent, else the group that it is in. */
+function above(design: ReturnType<typeof getDesign>, object: DesignObject): DesignObject | undefined {
+  const all = allObjects(design.objects)
+  if (object.parent !== undefined) return all.find((o) => o.id === object.parent)
+  return all.find((o) => o.objects?.some((inner) => inner.id === object.id))
+}
+
+/** An object before its steps at a frame of its design, on the design's canvas. */
+export function planObjectSource(of: Planning, stage: Stage, object: DesignObject, frame: number): number {
+  const { g, project } = of
+  const canvas = g.canvas(stage.size)
+  if (object.kind === 'group') return planObjects(of, stage, object.objects ?? [], frame)
+  const matrix = matrixOf(stage, object, frame)
+  if (object.kind !== 'picture') return planShape(of, stage, object, frame, matrix)
+  if (!object.source) return g.clear(canvas)
+  const size = sourceSize(project, object.source) ?? stage.size
+  const own = g.canvas(size)
+  const wanted = { frame: (object.in ?? 0) + frame - object.start, rate: stage.rate } as const
+  const picture = planMaterial(of, own, object.source, { ...wanted, fit: 'fit', beyond: 'empty' })
+  // Its own pixels count from its middle; both pictures are rendered at a scale.
+  const small = scaled(size, canvas.scale)
+  const toOwn: Matrix3 = [small.width / size.width, 0, small.width / 2, 0, small.height / size.height, small.height / 2, 0, 0, 1]
+  const fromDesign: Matrix3 = [1 / canvas.scale, 0, 0, 0, 1 / canvas.scale, 0, 0, 0, 1]
+  const det = matrix[0] * matrix[4] - matrix[1] * matrix[3]
+  if (Math.abs(det) < 1e-9) return g.clear(canvas)
+  const toSource = multiply(multiply(toOwn, invert(matrix)), fromDesign)
+  const still = toSource.every((v, i) => Math.abs(v - (IDENTITY[i] as number)) < 1e-9)
+  if (still && own.width === canvas.width && own.height === canvas.height) return picture
+  return g.add(canvas, { kind: 'place', toSource }, [picture])
+}
+
+/** A list of objects from back to front at a frame, on nothing. `upTo` stops before that object. */
+export function planObjects(
+  of: Planning,
+  stage: Stage,
+  objects: readonly DesignObject[],
+  frame: number,
+  upTo?: string,
+): number {
+  const { g, by, project } = of
+  const canvas = g.canvas(stage.size)
+  let picture: number | undefined
+  for (const object of objects) {
+    if (object.id === upTo) break
+    const there = object.on && frame >= object.start && frame < object.start + object.length
+    if (!there) continue
+    const own = stageOf(project, { kind: 'object', id: object.id })
+    const opacity = Number(formAt(own, object, 'opacity', frame))
+    if (!(opacity > 0)) continue
+    let top = by.stack(of, own, frame - object.zero)
+    if (opacity < 1) top = g.add(canvas, { kind: 'mix', amount: opacity }, [g.clear(canvas), top])
+    const { blend } = object
+    if (blend && blend.mode !== 'normal')
+      picture = g.add(canvas, { kind: 'blend', mode: blend.mode, space: blend.space }, [
+        picture ?? g.clear(canvas),
+        top,
+      ])
+    else picture = picture === undefined ? top : g.add(canvas, { kind: 'over' }, [top, picture])
+  }
+  return picture ?? g.clear(canvas)
+}
+
+/** The objects below one in its list at a frame. */
+export function planBelowObject(of: Planning, stage: Stage, frame: number): number {
+  const { design, stack } = stage
+  if (!design) return of.g.clear(of.g.canvas(stage.size))
+  return planObjects(of, stage, findIn([...design.objects], stack.id), frame, stack.id)
+}
+
+/** A plain shape: its face and, over it, its line, half of which lies on either side of the outline. */
+function planShape(of: Planning, stage: Stage, object: DesignObject, frame: number, map: Matrix3): number {
+  const { g } = of
+  const canvas = g.canvas(stage.size)
+  const form = (name: string) => formAt(stage, object, name, frame)
+  const points =
+    object.kind === 'outline'
+      ? (form('points') as number[])
+      : valueOf(
+          outlineOfShape(
+            object.kind as 'rectangle',
+            [0, 0],
+            form('box') as [number, number],
+            0,
+            object.kind === 'rectangle' ? Number(form('round')) : 0,
+          ),
+        )
+  if (!Array.isArray(points) || points.length < 24) return g.clear(canvas)
+  const outline = (grow: number, join: 'add' | 'subtract'): ResolvedItem => ({
+    ...plainly(object.id),
+    ...{ kind: 'outline', points, feather: [0, 0], map, grow, join },
+  })
+  const painted = (items: ResolvedItem[], colour: string, opacity: number): number | undefined => {
+    if (!(opacity > 0)) return undefined
+    const bounds = matteBounds(canvas, canvas.scale, items, false)
+    if (bounds.width <= 0 || bounds.height <= 0) return undefined
+    const matte = g.add(canvas, { kind: 'matte', moments: [items], invert: false, bounds })
+    const full = g.add(canvas, { kind: 'fill', colour: form(colour) as [number, number, number] }, [matte])
+    return opacity < 1 ? g.add(canvas, { kind: 'mix', amount: opacity }, [g.clear(canvas), full]) : full
+  }
+  const width = Number(form('edgeWidth')) * Math.sqrt(Math.abs(map[0] * map[4] - map[1] * map[3]))
+  const face = painted([outline(0, 'add')], 'fill', Number(form('fillOpacity')))
+  const line =
+    width > 0
+      ? painted([outline(width / 2, 'add'), outline(-width / 2, 'subtract')], 'edge', Number(form('edgeOpacity')))
+      : undefined
+  if (face === undefined || line === undefined) return face ?? line ?? g.clear(canvas)
+  return g.add(canvas, { kind: 'over' }, [line, face])
+}

@@ -1,0 +1,99 @@
+import {
+  type Beyond,
+  type Fit,
+  findOwner,
+  frameOfTime,
+  getDesign,
+  getObject,
+  getSequence,
+  getShot,
+  getTransition,
+  type Source,
+  sourceFrames,
+  sourceRate,
+  type Stage,
+  stageOf,
+  treatmentTime,
+} from '../project'
+import { conform, type Rate } from '../time'
+import type { Canvas } from './graph'
+import { planObjectSource } from './plan-object'
+import { onCanvas, type Planning, within } from './work'
+
+/** What is wanted of a source: a frame counted by a clock, how it comes into the canvas, and what shows beyond its ends. */
+export interface Wanted {
+  frame: number
+  rate: Rate
+  fit: Fit
+  beyond: Beyond
+}
+
+/** Frame n of `count`, or what shows in its place; undefined for nothing. */
+export function frameWithin(n: number, count: number, beyond: Beyond): number | undefined {
+  if (count === Infinity) return Math.max(0, n)
+  const last = Math.max(0, count - 1)
+  if (n >= 0 && n <= last) return n
+  if (beyond === 'empty') return undefined
+  if (beyond === 'hold') return Math.min(last, Math.max(0, n))
+  if (beyond === 'loop') return ((n % count) + count) % count
+  const period = Math.max(1, 2 * last)
+  const at = ((n % period) + period) % period
+  return at > last ? period - at : at
+}
+
+/** A frame of a source on a canvas. */
+export function planMaterial(of: Planning, canvas: Canvas, source: Source, wanted: Wanted): number {
+  const { g, project, by } = of
+  if (source.kind === 'solid')
+    return g.add(canvas, { kind: 'solid', colour: [...source.colour, 1] })
+  const rate = sourceRate(project, source)
+  const missing = () => g.add(canvas, { kind: 'missing' })
+  if (!rate) return missing()
+  const medium = source.kind === 'medium' ? project.media.find((m) => m.id === source.mediaId) : undefined
+  if (source.kind === 'medium' && (!medium || medium.kind === 'missing')) return missing()
+  const asked = medium?.kind === 'still' ? 0 : conform(wanted.frame, wanted.rate, rate)
+  const frame = frameWithin(asked, medium?.kind === 'still' ? 1 : sourceFrames(project, source), wanted.beyond)
+  if (frame === undefined) return g.clear(canvas)
+  if (source.kind === 'medium')
+    return g.add(canvas, { kind: 'source', mediaId: source.mediaId, frame, fit: wanted.fit })
+  if (source.kind === 'design') {
+    const inner = within(of, `design ${source.designId}`)
+    if (!inner) return missing()
+    return onCanvas(of, by.design(inner, getDesign(project, source.designId), frame), canvas, wanted.fit)
+  }
+  const inner = within(of, `sequence ${source.sequenceId}`)
+  if (!inner) return missing()
+  const sequence = getSequence(project, source.sequenceId)
+  const own = g.canvas(sequence.size)
+  const picture = by.sequence(inner, sequence, frame) ?? g.clear(own)
+  return onCanvas(of, picture, canvas, wanted.fit)
+}
+
+/** The picture of a stage before its steps at treatment time t, on its canvas. */
+export function planStageSource(of: Planning, stage: Stage, t: number): number {
+  const { g, project, by } = of
+  const { stack, sequence, rate } = stage
+  const canvas = g.canvas(stage.size)
+  const frame = frameOfTime(stage, t)
+  if (stage.shot) {
+    const { source, in: from } = stage.shot
+    return planMaterial(of, canvas, source, { frame: from + t - stage.head, rate, fit: 'fit', beyond: 'hold' })
+  }
+  if (stack.kind === 'object') return planObjectSource(of, stage, getObject(project, stack.id), frame)
+  if (!sequence) return g.clear(canvas)
+  if (stack.kind === 'span')
+    return by.sequence(of, sequence, frame, { lane: stage.lane, span: stack.id }) ?? g.clear(canvas)
+  const { from, to, id } = getTransition(project, stack.id)
+  if (!stack.list) return by.stack(of, stageOf(project, { kind: 'transition', id, list: 'outgoing' }), t)
+  return planSide(of, stage, stack.list === 'outgoing' ? from : to, frame)
+}
+
+/** The result of a shot at a frame of the sequence, in its handles too; nothing where there is no shot. */
+function planSide(of: Planning, stage: Stage, shotId: string | null, frame: number): number {
+  const { g, project, by } = of
+  if (shotId === null || !findOwner(project, 'shot', shotId)) return g.clear(g.canvas(stage.size))
+  const shot = getShot(project, shotId)
+  const inner = within(of, `shot ${shotId}`)
+  if (!inner) return g.add(g.canvas(stage.size), { kind: 'missing' })
+  return by.stack(inner, stageOf(project, { kind: 'shot', id: shotId }), treatmentTime(shot, frame - shot.start))
+}
