@@ -58,3 +58,21 @@ export function loudness({ channels }: Sound, perFrame: number, count: number): 
   }
   return out
 }
+
+interface Faded {
+  fadeIn?: { start: number; length: number }
+  fadeOut?: { start: number; length: number }
+}
+
+/**
+ * The factor of a sample (counted from the start of the sequence) where a clip rises and falls, in seconds; undefined where it does neither. A rise is sin(πp/2) and a fall cos(πp/2),
+ * so that the power of two that cross stays the same.
+ */
+export function fadeOf({ fadeIn, fadeOut }: Faded, rate: number): ((sample: number) => number) | undefined {
+  if (!fadeIn && !fadeOut) return undefined
+  const share = (at: number, { start, length }: { start: number; length: number }) =>
+    Math.min(1, Math.max(0, (at / rate - start) / Math.max(length, 1e-9)))
+  return (at) =>
+    (fadeIn ? Math.sin((Math.PI / 2) * share(at, fadeIn)) : 1) *
+    (fadeOut ? Math.cos((Math.PI / 2) * share(at, fadeOut)) : 1)
+}

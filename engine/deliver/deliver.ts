@@ -1,5 +1,5 @@
 import { writeOtio } from '@stilus/core/formats'
-import { getShot, type Project } from '@stilus/core/project'
+import { getSequence, getShot, type Project } from '@stilus/core/project'
 import { Caller } from '../rpc'
 import { StorageFull } from '../store/database'
 import type { DeliveryProgress, DeliverHandlers } from './deliver.worker'
@@ -68,6 +68,8 @@ export function editFile(project: Project, finished: readonly { job: Job; name: 
       available: length,
     }
   })
-  const { name, rate, startTimecode } = project
+  const [first] = finished
+  const { name } = project
+  const { rate, startTimecode } = getSequence(project, first?.job.sequenceId)
   return writeOtio({ name, rate, startTimecode, lanes: [{ name: 'Stilus', kind: 'video', clips }] })
 }

@@ -15,7 +15,7 @@ import {
   VideoSampleSource,
   WebMOutputFormat,
 } from 'mediabunny'
-import type { Project } from '@stilus/core/project'
+import { getSequence, getShot, type Project } from '@stilus/core/project'
 import { fps, frameStart } from '@stilus/core/time'
 import { hasSound, mixRange, SAMPLE_RATE } from '../play/mix'
 import type { Delivered, PictureFormat } from '../render/render.worker'
@@ -109,14 +109,15 @@ async function* frames(
 
 async function writeMovie(run: Run): Promise<string> {
   const { project, job, delivery, writable } = run
-  const { width, height } = project.size
+  const sequence = getSequence(project, job.sequenceId)
+  const { width, height } = sequence.size
   const mp4 = delivery.container === 'mp4'
   const codec = await videoCodec(mp4, width, height)
   const output = new Output({
     format: mp4 ? new Mp4OutputFormat() : new WebMOutputFormat(),
     target: new StreamTarget(writable as unknown as WritableStream, { chunked: true }),
   })
-  const rate = fps(project.rate)
+  const rate = fps(sequence.rate)
   const bits = bitrate(delivery.quality, width, height, rate)
   const video = new VideoSampleSource({
     codec,
@@ -126,9 +127,9 @@ async function writeMovie(run: Run): Promise<string> {
   })
   output.addVideoTrack(video, { frameRate: rate })
 
-  const offset = job.shotId ? (project.shots.find((s) => s.id === job.shotId)?.start ?? 0) : 0
+  const offset = job.shotId ? getShot(project, job.shotId).start : 0
   const span = [job.first + offset, job.last + offset, job.shotId] as const
-  const sound = hasSound(project, ...span) ? await soundCodec(mp4) : undefined
+  const sound = hasSound(project, sequence, ...span) ? await soundCodec(mp4) : undefined
   const audio = sound && new AudioSampleSource({ codec: sound, quality: new Quality({ bitrate: 192_000 }) })
   if (audio) output.addAudioTrack(audio)
 
@@ -138,8 +139,8 @@ async function writeMovie(run: Run): Promise<string> {
     for await (const [frame, picture] of frames(run, 'i420')) {
       const sample = new VideoSample(picture.data, {
         ...{ format: 'I420', codedWidth: width, codedHeight: height },
-        timestamp: frameStart(project.rate, frame - job.first),
-        duration: frameStart(project.rate, 1),
+        timestamp: frameStart(sequence.rate, frame - job.first),
+        duration: frameStart(sequence.rate, 1),
         colorSpace: { primaries: 'bt709', transfer: 'bt709', matrix: 'bt709', fullRange: false },
       })
       await video.add(sample)
@@ -167,12 +168,20 @@ async function addSound(
   last: number,
   offset: number,
 ) {
-  const [left, right] = await mixRange(project, renderer.media, first + offset, last + offset, job.shotId)
+  const sequence = getSequence(project, job.sequenceId)
+  const [left, right] = await mixRange(
+    project,
+    sequence,
+    renderer.media,
+    first + offset,
+    last + offset,
+    job.shotId,
+  )
   const data = new Float32Array(left.length * 2)
   data.set(left)
   data.set(right, left.length)
   const start =
-    Math.round(frameStart(project.rate, first - job.first) * SAMPLE_RATE) - (codec === 'aac' ? AAC_DELAY : 0)
+    Math.round(frameStart(sequence.rate, first - job.first) * SAMPLE_RATE) - (codec === 'aac' ? AAC_DELAY : 0)
   const sample = new AudioSample({
     ...{ data, format: 'f32-planar', numberOfChannels: 2, sampleRate: SAMPLE_RATE },
     timestamp: start / SAMPLE_RATE,

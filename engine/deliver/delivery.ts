@@ -1,4 +1,12 @@
-import { getShot, getStep, handles, type Project, sequenceLength } from '@stilus/core/project'
+import {
+  getSequence,
+  getShot,
+  getStep,
+  handles,
+  type Project,
+  sequenceLength,
+  sequenceOf,
+} from '@stilus/core/project'
 import type { Target } from '@stilus/core/render'
 
 export type Container = 'mp4' | 'webm' | 'png'
@@ -15,7 +23,7 @@ export interface ShotDelivery {
 
 /** What to hand back, and how. */
 export interface Delivery {
-  what: { kind: 'sequence' } | { kind: 'marks' } | ShotDelivery
+  what: { kind: 'sequence' | 'marks'; sequenceId?: string | undefined } | ShotDelivery
   container: Container
   quality: EncodeQuality
   /** Bits of each channel in a PNG sequence. */
@@ -30,6 +38,8 @@ export interface Job {
   /** Frames before the shot's first frame that the file holds. */
   head: number
   shotId: string | undefined
+  /** The sequence that it is, or is part of. */
+  sequenceId: string
   name: string
 }
 
@@ -54,31 +64,36 @@ export function layOut(project: Project, { what, container }: Delivery): Job {
   const named = (part: string) => `${safe(part)}.${EXTENSION[container]}`
   if (what.kind === 'shot') {
     const shot = getShot(project, what.shotId)
-    const matte = what.matteOf === undefined ? undefined : getStep(shot, what.matteOf)
+    const matte = what.matteOf === undefined ? undefined : getStep(project, what.matteOf)
+    const stack = { kind: 'shot', id: shot.id } as const
     const room = handles(project, shot)
     const before = Math.min(what.handles, room.before)
     const after = Math.min(what.handles, room.after)
     return {
       ...{
         target: matte
-          ? { kind: 'shot', shotId: shot.id, view: { stepId: matte.id, view: 'region matte' } }
-          : { kind: 'shot', shotId: shot.id },
+          ? { kind: 'stack', stack, view: { stepId: matte.id, view: 'region matte' } }
+          : { kind: 'stack', stack },
         first: -before,
         last: shot.length + after,
         head: before,
       },
       // The edit refers to pictures, not to mattes.
       shotId: matte ? undefined : shot.id,
+      sequenceId: sequenceOf(project, 'shot', shot.id).id,
       name: named(`${project.name} - ${shot.name}${matte ? ` - matte of ${matte.name}` : ''}`),
     }
   }
-  const length = sequenceLength(project)
-  const first = what.kind === 'marks' ? (project.marks.in ?? 0) : 0
-  const last = what.kind === 'marks' ? Math.min(project.marks.out ?? length, length) : length
+  const sequence = getSequence(project, what.sequenceId)
+  const { marks, id: sequenceId } = sequence
+  const length = sequenceLength(sequence)
+  const first = what.kind === 'marks' ? (marks.in ?? 0) : 0
+  const last = what.kind === 'marks' ? Math.min(marks.out ?? length, length) : length
   if (last <= first)
     throw new DeliveryError('There is nothing to hand over: the sequence is empty between in and out.')
-  const name = named(what.kind === 'marks' ? `${project.name} - part` : project.name)
-  return { target: { kind: 'sequence' }, first, last, head: 0, shotId: undefined, name }
+  const whole = sequenceId === project.sequences[0]?.id ? project.name : `${project.name} - ${sequence.name}`
+  const name = named(what.kind === 'marks' ? `${whole} - part` : whole)
+  return { target: { kind: 'sequence', sequenceId }, first, last, head: 0, shotId: undefined, sequenceId, name }
 }
 
 /** Bits a second for a picture size and rate. */

@@ -1,8 +1,9 @@
-import { getShot, type Project } from '@stilus/core/project'
+import type { Project } from '@stilus/core/project'
 import type { Target } from '@stilus/core/render'
 import { frameAt, frameStart } from '@stilus/core/time'
 import type { Delivered } from '../render/render.worker'
 import type { Renderer } from '../render/renderer'
+import { type Clock, clockOf } from './clock'
 import { Lookahead } from './lookahead'
 import { mixRange, SAMPLE_RATE } from './mix'
 
@@ -65,10 +66,11 @@ export class Player {
 
   async #run(range: PlayRange, signal: AbortSignal): Promise<void> {
     const { project, first, last, speed, scale, target } = range
+    const { rate } = clockOf(project, target)
     const direction = Math.sign(speed)
     const pace = Math.abs(speed)
     const ready = new Map<number, Delivered>()
-    const plan = new Lookahead((pace * project.rate.num) / project.rate.den, this.renderer.workers, AHEAD)
+    const plan = new Lookahead((pace * rate.num) / rate.den, this.renderer.workers, AHEAD)
     let from = range.frame >= last || range.frame < first ? (speed > 0 ? first : last - 1) : range.frame
     const request = (frame: number) => {
       const asked = performance.now()
@@ -97,7 +99,7 @@ export class Player {
     let shown = -1
     let counted = { since: performance.now(), shown: 0, at: 0 }
     while (!signal.aborted) {
-      const passed = frameAt(project.rate, clock() * pace)
+      const passed = frameAt(rate, clock() * pace)
       const frame = from + direction * passed
       if (frame >= last || frame < first) {
         if (!range.loop) break
@@ -160,16 +162,23 @@ export class Player {
     from: number,
     signal: AbortSignal,
   ) {
-    const shot = target.kind === 'shot' ? getShot(project, target.shotId) : undefined
-    const offset = shot ? shot.start : 0
+    const { rate, sequence, offset, shotId }: Clock = clockOf(project, target)
+    if (!sequence) return
     const began = context.currentTime
     const out = context.createGain()
     out.connect(context.destination)
     signal.addEventListener('abort', () => out.disconnect(), { once: true })
-    const frames = Math.max(1, Math.round((PIECE * project.rate.num) / project.rate.den))
+    const frames = Math.max(1, Math.round((PIECE * rate.num) / rate.den))
     for (let at = Math.max(from, first); at < last && !signal.aborted; at += frames) {
       const end = Math.min(last, at + frames)
-      const [left, right] = await mixRange(project, this.renderer.media, at + offset, end + offset, shot?.id)
+      const [left, right] = await mixRange(
+        project,
+        sequence,
+        this.renderer.media,
+        at + offset,
+        end + offset,
+        shotId,
+      )
       if (signal.aborted || !left.length) return
       const buffer = context.createBuffer(2, left.length, SAMPLE_RATE)
       buffer.copyToChannel(left, 0)
@@ -177,7 +186,7 @@ export class Player {
       const node = context.createBufferSource()
       node.buffer = buffer
       node.connect(out)
-      const due = began + frameStart(project.rate, at - from)
+      const due = began + frameStart(rate, at - from)
       const late = Math.max(0, context.currentTime - due)
       if (late < buffer.duration) node.start(Math.max(due, context.currentTime), late)
       await waitFor(() => context.currentTime > due - PIECE / 2, signal, 10_000)

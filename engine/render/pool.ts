@@ -29,10 +29,12 @@ const FRAMES = 16
 const LEAST = 96 * 1048576
 const MOST = 3 * 1024 * 1048576
 
-/** Bytes of an arena for a project: its picture many times, and its largest medium as it is decoded and brought to size. */
-export function arenaBytes({ size, media }: Pick<Project, 'size' | 'media'>): number {
-  const largest = media.reduce((most, m) => Math.max(most, m.width * m.height), 0)
-  return Math.min(MOST, Math.max(LEAST, (size.width * size.height * FRAMES + largest * 3) * 16))
+/** Bytes of an arena for a project: its largest picture many times, and its largest medium as it is decoded and brought to size. */
+export function arenaBytes({ sequences, designs, media }: Project): number {
+  const most = (list: readonly { width: number; height: number }[]) =>
+    list.reduce((largest, { width, height }) => Math.max(largest, width * height), 0)
+  const canvas = most([...sequences, ...designs].map((each) => each.size))
+  return Math.min(MOST, Math.max(LEAST, (canvas * FRAMES + most(media) * 3) * 16))
 }
 
 /**

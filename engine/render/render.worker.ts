@@ -1,7 +1,7 @@
 import { encode } from 'fast-png'
 import type { Frame, Picture } from '@stilus/core/frame'
 import { encodeI420, encodeRgba16, encodeRgba8, Kernels, soften } from '@stilus/core/kernels'
-import { evaluate, type Highlights, type Plan } from '@stilus/core/render'
+import { type Highlights, type Plan, renderFrame } from '@stilus/core/render'
 import { Moved, serve } from '../rpc'
 import { RecentNodes } from './recent-nodes'
 
@@ -27,7 +27,7 @@ export const handlers = {
     kernels = new Kernels(bytes)
   },
 
-  render({
+  async render({
     plan,
     pictures,
     format,
@@ -48,7 +48,7 @@ export const handlers = {
     const find = (mediaId: string, frame: number) =>
       pictures[plan.sources.findIndex((s) => s.mediaId === mediaId && s.frame === frame)]
     const cancelled = () => stop !== undefined && Atomics.load(stop, 0) !== 0
-    const frame = evaluate(kernels, plan, find, { cache: keep ? recent : undefined, cancelled })
+    const frame = await renderFrame(kernels, plan, find, { cache: keep ? recent : undefined, cancelled })
     try {
       const data = deliver(kernels, frame, format, plan.highlights, into)
       return new Moved({ width: frame.width, height: frame.height, data }, [data.buffer])

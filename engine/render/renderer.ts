@@ -151,8 +151,10 @@ function partOf({ nodes, width, height }: Plan): Pick<Delivered, 'part'> {
   return whole ? {} : { part: { x: area.x, y: area.y, width, height } }
 }
 
-const groupOf = ({ target, scale }: RenderRequest) =>
-  `${target.kind === 'shot' ? target.shotId : 'sequence'}@${scale}`
+const groupOf = ({ target, scale }: RenderRequest) => {
+  const what = target.kind === 'stack' ? Object.values(target.stack).join(' ') : target.kind
+  return `${what}@${scale}`
+}
 
 const planOf = ({ project, target, frame, scale, area }: RenderRequest) =>
   plan(project, target, frame, scale, area)

@@ -1,56 +1,46 @@
 import { baseName, type EditTimeline } from '@stilus/core/formats'
-import { materialLength, type Medium, type Project, type Shot, type SoundClip } from '@stilus/core/project'
+import {
+  type Medium,
+  type Project,
+  type Sequence,
+  type Shot,
+  type SoundClip,
+  type Source,
+  sourceLength,
+  sourceSounds,
+} from '@stilus/core/project'
+import type { Rate } from '@stilus/core/time'
 
-const missing = (id: string, name: string, project: Project): Medium => ({
-  ...{
-    id,
-    name,
-    kind: 'missing',
-    width: 0,
-    height: 0,
-    rate: project.rate,
-    frames: 0,
-    codec: '',
-    range: '',
-    sound: null,
-    bytes: 0,
-    seconds: 0,
-  },
+const missing = (id: string, name: string, rate: Rate): Medium => ({
+  ...{ id, name, kind: 'missing', width: 0, height: 0, rate, frames: 0, codec: '', coding: '' },
+  ...{ sound: null, bytes: 0, seconds: 0 },
 })
 
-/** A shot of a medium with everything at its start. */
+/** A shot of a source with everything at its start. */
 export function newShot(
-  medium: Medium,
-  id: string,
-  start: number,
-  length: number,
-  from = 0,
-  lane = 0,
-  name?: string,
+  project: Project,
+  source: Source,
+  shot: Pick<Shot, 'id' | 'name' | 'start' | 'length'> & Partial<Pick<Shot, 'in' | 'lane'>>,
 ): Shot {
+  const from = shot.in ?? 0
+  const sound = sourceSounds(project, source) ? 0 : null
   return {
-    ...{
-      id,
-      name: name ?? medium.name.replace(/\.[^.]+$/, ''),
-      mediaId: medium.id,
-      lane,
-      start,
-      length,
-      in: from,
-      zero: from,
-    },
-    ...{ sound: medium.sound ? 0 : null, state: 'untouched', note: '', steps: [] },
+    ...{ lane: 0, ...shot, source, in: from, zero: from },
+    ...{ sound, state: 'untouched', note: '', steps: [] },
   }
 }
 
-/** How long a new shot of a medium is: all of a video, five seconds of a still. */
-export function naturalLength(project: Project, medium: Medium): number {
-  const total = materialLength({ ...project, media: [medium] }, medium.id)
-  return Number.isFinite(total) ? Math.max(1, total) : Math.round((5 * project.rate.num) / project.rate.den)
+/** How long a new shot of a source is: all of what has an end, five seconds of a still or a colour. */
+export function naturalLength(project: Project, source: Source, rate: Rate): number {
+  const total = sourceLength(project, source, rate)
+  return Number.isFinite(total) ? Math.max(1, total) : Math.round((5 * rate.num) / rate.den)
 }
 
+/** What a shot is called that shows a medium. */
+export const shotName = (medium: { name: string }): string => medium.name.replace(/\.[^.]+$/, '')
+
 export interface Layout {
-  rate: Project['rate']
+  rate: Rate
   startTimecode: number
   media: Medium[]
   shots: Shot[]
@@ -62,14 +52,14 @@ export interface Layout {
  * Lays out an edit on a project. Media are found by file name among those that the project has; the others are entered as
  * missing, to be found later. Sound of shots stays off where the edit has sound lanes of its own.
  */
-export function layOutEdit(project: Project, timeline: EditTimeline): Layout {
+export function layOutEdit(project: Project, sequence: Sequence, timeline: EditTimeline): Layout {
   const known = new Map(project.media.map((m) => [baseName(m.name).toLowerCase(), m]))
   const added: Medium[] = []
   const find = (name: string): Medium => {
     const key = name.toLowerCase()
     const found = known.get(key)
     if (found) return found
-    const medium = missing(crypto.randomUUID(), name, project)
+    const medium = missing(crypto.randomUUID(), name, sequence.rate)
     known.set(key, medium)
     added.push(medium)
     return medium
@@ -93,7 +83,10 @@ export function layOutEdit(project: Project, timeline: EditTimeline): Layout {
           gain: 0,
         })
       } else {
-        const shot = newShot(medium, id, clip.start, clip.length, clip.in, lane, clip.name)
+        const { name, start, length, in: from } = clip
+        const whole = { ...project, media: [...project.media, ...added] }
+        const source = { kind: 'medium', mediaId: medium.id } as const
+        const shot = newShot(whole, source, { id, name, start, length, in: from, lane })
         shots.push(hasSoundLanes ? { ...shot, sound: null } : shot)
       }
     }

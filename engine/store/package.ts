@@ -57,7 +57,7 @@ export async function unpackProject(
       media.set(id, parts)
     },
   })
-  const taken = await database.projects.get(loaded.id)
+  const taken = await database.documents.get(loaded.id)
   const project = taken ? { ...loaded, id: crypto.randomUUID(), name: `${loaded.name} (copy)` } : loaded
   try {
     for (const medium of project.media) {
