@@ -6,7 +6,15 @@ import { createBrowserRouter, Navigate, RouterProvider } from 'react-router'
 import './app.css'
 import { DemoScreen } from './screens/demo-screen'
 import { Notices } from './screens/notices'
-import { OpenDesk, OpenHandover, OpenSequence, ProjectFrame } from './screens/project-frame'
+import {
+  OpenCut,
+  OpenDesign,
+  OpenHandover,
+  OpenSequence,
+  OpenShot,
+  OpenSpan,
+  ProjectFrame,
+} from './screens/project-frame'
 import { ProjectsScreen } from './screens/projects-screen'
 import { forgetOldDeliveries } from './session/handover'
 import { location } from './store/edit'
@@ -20,7 +28,11 @@ const router = createBrowserRouter([
     element: <ProjectFrame />,
     children: [
       { index: true, element: <OpenSequence /> },
-      { path: 'shot/:shotId', element: <OpenDesk /> },
+      { path: 'sequence/:sequenceId', element: <OpenSequence /> },
+      { path: 'shot/:ownerId', element: <OpenShot /> },
+      { path: 'span/:ownerId', element: <OpenSpan /> },
+      { path: 'cut/:ownerId', element: <OpenCut /> },
+      { path: 'design/:designId', element: <OpenDesign /> },
       { path: 'handover', element: <OpenHandover /> },
     ],
   },

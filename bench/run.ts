@@ -39,7 +39,7 @@ async function demoRows(): Promise<Row[]> {
     const times: number[] = []
     for (let n = 0; n < 16; n++) {
       const began = performance.now()
-      renderer.kernels.free(await renderer.frame({ kind: 'shot', shotId: shot.id }, n))
+      renderer.kernels.free(await renderer.frame({ kind: 'stack', stack: { kind: 'shot', id: shot.id } }, n))
       if (n > 5) times.push(performance.now() - began)
     }
     const steps = shot.steps.map((s) => s.name).join(', ') || 'no steps'

@@ -88,7 +88,7 @@ function entry(step: StepDeclaration): string {
   const facts = [
     step.keepsAlpha ? 'Alpha stays as it came.' : '',
     step.moves ? 'It moves by itself.' : '',
-    step.views.length ? `Views: ${step.views.map((v) => v.label.toLowerCase()).join(', ')}.` : '',
+    step.outputs.length ? `Views: ${step.outputs.map((v) => v.label.toLowerCase()).join(', ')}.` : '',
     presets.length ? `Presets: ${presets.join(', ')}.` : '',
     shown ? `The picture shows the preset ${shown.name}.` : '',
   ]

@@ -13,15 +13,15 @@ import { type Filter, FILTERS, useAdd, useCatalogue } from './use-catalogue'
 
 /** Treatments and looks on the shot's own picture. Resting the pointer on one shows it large; a click adds it, a drag drops it into the strip. */
 export function CatalogueDrawer() {
-  const { project, shot } = useDesk()
+  const { project, stage } = useDesk()
   const [filter, setFilter] = useState<Filter>('all')
   const { text, setText, found, sections, insertAt, favourite } = useCatalogue(project, filter)
   const dispatch = useAppDispatch()
   const frame = useMovingFrame()
   const add = useAdd()
   const close = () => void dispatch(viewActions.set({ drawer: null, trying: null, insertAt: null }))
-  const at = insertAt ?? shot.steps.length
-  const before = insertAt !== null && insertAt < shot.steps.length ? shot.steps[insertAt] : undefined
+  const at = insertAt ?? stage.steps.length
+  const before = insertAt !== null && insertAt < stage.steps.length ? stage.steps[insertAt] : undefined
   return (
     <>
       <Head title="Catalogue">

@@ -30,10 +30,10 @@ function useTrying(act: Act) {
 
 /** A picture of the shot as an act would leave it. */
 export function ActThumb(props: { act: Act; frame: number; width: number; className?: string }) {
-  const { project, shot } = useDesk()
+  const { project, stage } = useDesk()
   const { act } = props
   const tried = useMemo(() => tryOn(project, act), [project, act])
-  const target = useMemo<Target>(() => ({ kind: 'shot', shotId: shot.id }), [shot.id])
+  const target = useMemo<Target>(() => ({ kind: 'stack', stack: stage.stack }), [stage.stack])
   return (
     <Thumb
       project={tried}
@@ -55,11 +55,11 @@ interface EntryProps {
 
 /** One entry in a list: its picture, name and sentence, and behind the arrow its presets. */
 export function EntryRow({ entry, favourite, at, frame }: EntryProps) {
-  const { shot } = useDesk()
+  const { stage } = useDesk()
   const add = useAdd()
   const [open, setOpen] = useState(false)
-  const act = useMemo(() => actOf(entry, shot, 'trying', at), [entry, shot, at])
-  const example = useMemo(() => exampleAct(entry, shot, at), [entry, shot, at])
+  const act = useMemo(() => actOf(entry, stage, 'trying', at), [entry, stage, at])
+  const example = useMemo(() => exampleAct(entry, stage, at), [entry, stage, at])
   const presets = usePresets(entry.step?.id ?? '')
   return (
     <div data-entry={entry.id}>
@@ -114,9 +114,9 @@ export function EntryTile({
   chosen,
   onChoose,
 }: EntryProps & { chosen: boolean; onChoose(): void }) {
-  const { shot } = useDesk()
+  const { stage } = useDesk()
   const add = useAdd()
-  const example = useMemo(() => exampleAct(entry, shot, at), [entry, shot, at])
+  const example = useMemo(() => exampleAct(entry, stage, at), [entry, stage, at])
   return (
     <li className="group/card relative" data-entry={entry.id}>
       <button
@@ -144,9 +144,9 @@ export function PresetEntry(props: {
   width: number
 }) {
   const { entry, preset, at, frame, width } = props
-  const { shot } = useDesk()
+  const { stage } = useDesk()
   const add = useAdd()
-  const act = useMemo(() => actOf(entry, shot, 'trying', at, preset), [entry, shot, at, preset])
+  const act = useMemo(() => actOf(entry, stage, 'trying', at, preset), [entry, stage, at, preset])
   return (
     <li>
       <button

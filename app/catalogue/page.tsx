@@ -1,3 +1,4 @@
+import { stackName } from '@stilus/core/project'
 import type { Entry } from '@stilus/core/catalogue'
 import { X } from 'lucide-react'
 import { useMemo, useState } from 'react'
@@ -17,7 +18,7 @@ import { type Filter, FILTERS, useAdd, useCatalogue } from './use-catalogue'
 
 /** The whole catalogue over the desk: headings, a wall of moving pictures, and on the right what the pointer rests on, with its presets. */
 export function CataloguePage() {
-  const { project, shot } = useDesk()
+  const { project, stage } = useDesk()
   const dispatch = useAppDispatch()
   const [filter, setFilter] = useState<Filter>('all')
   const { text, setText, found, sections, insertAt, favourite } = useCatalogue(project, filter)
@@ -25,7 +26,7 @@ export function CataloguePage() {
   const frame = useMovingFrame()
   const add = useAdd()
   const close = () => void dispatch(viewActions.set({ browsing: false, trying: null, insertAt: null }))
-  const at = insertAt ?? shot.steps.length
+  const at = insertAt ?? stage.steps.length
   const shown = resting && found.includes(resting) ? resting : found[0]
   return (
     <section
@@ -93,16 +94,16 @@ export function CataloguePage() {
 }
 
 function Shown({ entry, at, frame }: { entry: Entry; at: number; frame: number }) {
-  const { shot } = useDesk()
+  const { project, stage } = useDesk()
   const add = useAdd()
   const presets = usePresets(entry.step?.id ?? '')
-  const example = useMemo(() => exampleAct(entry, shot, at), [entry, shot, at])
+  const example = useMemo(() => exampleAct(entry, stage, at), [entry, stage, at])
   return (
     <div className="min-h-0 flex-1 overflow-y-auto p-3">
       <ActThumb act={example} frame={frame} width={354} className="!h-auto !w-full" />
       <p className="py-2 text-dim">{entry.says}</p>
       <Button look="main" className="w-full" onClick={() => add(entry)}>
-        Add to {shot.name}
+        Add to {stackName(project, stage.stack)}
       </Button>
       {presets.length > 0 && (
         <>

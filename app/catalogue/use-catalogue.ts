@@ -2,12 +2,11 @@ import { type Entry, entriesOf, findEntries, type Heading, HEADINGS, usedIn } fr
 import type { Preset } from '@stilus/core/formats'
 import type { Project } from '@stilus/core/project'
 import { useCallback, useMemo, useState } from 'react'
+import { addTreatment } from '../desk/add-step'
 import { useDesk } from '../desk/use-desk'
 import { useRecipes, useStarred } from '../session/library'
 import { uid } from '../session/work'
-import { edit } from '../store/edit'
 import { useAppDispatch, useView } from '../store/store'
-import { viewActions } from '../store/view'
 import { actOf } from './acts'
 import { noteUsed, useRecent } from './recent'
 
@@ -20,19 +19,16 @@ export const FILTERS: Record<Filter, string> = {
 
 /** Adds an entry to the shot where the strip asks for it, selects it and goes back to the desk. */
 export function useAdd(): (entry: Entry, preset?: Preset) => void {
-  const { shot } = useDesk()
+  const { stage } = useDesk()
   const dispatch = useAppDispatch()
   return useCallback(
     (entry, preset) =>
-      dispatch((run, getState) => {
+      dispatch((run) => {
         const stepId = uid()
-        const at = getState().view.insertAt ?? shot.steps.length
-        if (!run(edit(...(actOf(entry, shot, stepId, at, preset) as ['step.add', never])))) return
-        noteUsed(entry.id)
-        run(viewActions.step(stepId))
-        run(viewActions.set({ face: 'what', look: 'result', trying: null, insertAt: null }))
+        const act = (at: number) => actOf(entry, stage, stepId, at, preset)
+        if (run(addTreatment(stage, stepId, act, entry.name))) noteUsed(entry.id)
       }),
-    [dispatch, shot],
+    [dispatch, stage],
   )
 }
 

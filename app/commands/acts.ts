@@ -1,11 +1,14 @@
 import { keyAt, valueAt } from '@stilus/core/anim'
-import { type Act, allSteps, listOf, treatmentTime } from '@stilus/core/project'
+import { type Act, controlAddress, listOf, stepIn } from '@stilus/core/project'
 import { findStep } from '@stilus/core/steps'
+import { addTreatment } from '../desk/add-step'
 import { choose } from '../desk/chosen-keys'
 import { keysChosen } from '../desk/key-tools'
 import { animatedValues } from '../desk/modifiers'
+import { timeAt } from '../desk/use-desk'
 import { hasKeys, hasSteps, pasteKeys, pasteSteps } from '../session/clipboard'
-import { deskShot, play, playScale, seek, stop } from '../session/playback'
+import { play, playScale, seek, stop } from '../session/playback'
+import { deskPath, deskStage, here, openSequence } from '../session/where'
 import { uid } from '../session/work'
 import { edit, editAll, location } from '../store/edit'
 import { store } from '../store/store'
@@ -13,93 +16,102 @@ import { type ViewState, viewActions } from '../store/view'
 
 export const view = () => store.getState().view
 export const set = (change: Partial<ViewState>) => void store.dispatch(viewActions.set(change))
-export const shotId = () => deskShot(location.path())
-export const shot = () => store.getState().project.document?.shots.find((s) => s.id === shotId())
-export const step = () => allSteps(shot()?.steps ?? []).find((s) => s.id === view().stepId)
-export const onDesk = () => shot() !== undefined
+/** What the desk works on. */
+export const stage = deskStage
+export const step = () => {
+  const { stepId } = view()
+  const on = stage()
+  return on && stepId !== null ? stepIn(on, stepId) : undefined
+}
+export const onDesk = () => stage() !== undefined
 export const onStep = () => step() !== undefined
-export const go = (by: number) => store.dispatch(seek(view().frame + by, shotId()))
-export const start = (speed: number) => store.dispatch(play(shotId(), playScale(view().quality), speed))
+export const go = (by: number) => store.dispatch(seek(view().frame + by))
+export const start = (speed: number) => store.dispatch(play(playScale(view().quality), speed))
 
 /** Frames of all keys of the selected step, or of all steps. */
 function keyFrames(): number[] {
-  const current = shot()
-  if (!current) return []
-  const steps = step() ? [step()].flatMap((s) => s ?? []) : current.steps
-  const head = treatmentTime(current, 0)
-  const frames = steps
-    .flatMap((s) => animatedValues(s, current.id))
-    .flatMap((m) => m.animated.keys?.map((k) => k.at - head) ?? [])
+  const on = stage()
+  if (!on) return []
+  const selected = step()
+  const frames = (selected ? [selected] : on.steps)
+    .flatMap(animatedValues)
+    .flatMap((m) => m.animated.keys?.map((k) => k.at - on.head) ?? [])
   return [...new Set(frames)].sort((a, b) => a - b)
 }
 
 /** Sets a key for everything of the selected step that is animated already, or for its mix. */
 export function putKeys(): void {
-  const current = shot()
+  const on = stage()
   const selected = step()
-  if (!current || !selected) return
-  const at = treatmentTime(current, view().frame)
-  const modifiers = animatedValues(selected, current.id)
-  const all = modifiers.length
-    ? modifiers
-    : [{ place: { shotId: current.id, stepId: selected.id, param: 'mix' }, animated: selected.mix }]
+  if (!on || !selected) return
+  const at = timeAt(on, view().frame)
+  const moving = animatedValues(selected)
+  const all = moving.length
+    ? moving
+    : [{ address: controlAddress(selected.id, 'mix'), animated: selected.mix }]
   const acts = all
     .filter(({ animated }) => !keyAt(animated, at))
-    .map(({ place, animated }): Act => ['key.put', { place, at, value: valueAt(animated, at) }])
+    .map(({ address, animated }): Act => ['key.put', { address, at, value: valueAt(animated, at) }])
   if (acts.length) store.dispatch(editAll(acts, acts.length === 1 ? 'Set key' : `Set ${acts.length} keys`))
 }
 
 export function addStep(use: string): void {
-  const current = shot()
-  if (!current) return
+  const on = stage()
+  if (!on) return
   const stepId = uid()
-  const at = view().insertAt ?? current.steps.length
-  if (!store.dispatch(edit('step.add', { shotId: current.id, stepId, use, at }))) return
-  store.dispatch(viewActions.step(stepId))
-  set({ face: 'what', look: 'result', palette: false, trying: null, insertAt: null })
+  const act = (at: number): Act => ['step.add', { stack: on.stack, stepId, use, at }]
+  if (store.dispatch(addTreatment(on, stepId, act, findStep(use)?.name ?? use))) set({ palette: false })
 }
 
 export function removeSteps(): void {
-  const current = shot()
+  const on = stage()
   const ids = view().stepIds
-  if (!current || !ids.length) return
-  const list = listOf(current, ids[0] ?? '')
+  if (!on || !ids.length) return
+  const list = listOf(on.project, ids[0] ?? '')
   const index = list.findIndex((s) => s.id === ids[0])
   const rest = list.filter((s) => !ids.includes(s.id))
   store.dispatch(viewActions.step(rest[Math.min(Math.max(0, index), rest.length - 1)]?.id ?? null))
   store.dispatch(
     ids.length === 1
-      ? edit('step.remove', { shotId: current.id, stepId: ids[0] ?? '' })
-      : edit('steps.remove', { shotId: current.id, stepIds: ids }),
+      ? edit('step.remove', { stepId: ids[0] ?? '' })
+      : edit('steps.remove', { stepIds: ids }),
   )
 }
 
 export function groupSteps(): void {
-  const current = shot()
-  const list = current && listOf(current, view().stepIds[0] ?? '')
-  const stepIds = (list ?? []).filter((s) => view().stepIds.includes(s.id)).map((s) => s.id)
-  if (!current || !stepIds.length) return
+  const on = stage()
+  const [first] = view().stepIds
+  const list = on && first !== undefined && stepIn(on, first) ? listOf(on.project, first) : []
+  const stepIds = list.filter((s) => view().stepIds.includes(s.id)).map((s) => s.id)
+  if (!stepIds.length) return
   const groupId = uid()
   if (store.dispatch(edit('steps.group', { shotId: current.id, stepIds, groupId, name: 'Group' })))
     store.dispatch(viewActions.step(groupId))
 }
 
 export function paste(): void {
-  const current = shot()
-  if (!current) return
-  if (hasKeys() && (keysChosen() || !hasSteps())) return choose(pasteKeys(current, view().stepId))
-  const at = current.steps.findIndex((s) => s.id === view().stepId) + 1 || current.steps.length
-  pasteSteps([current], 'kept', at)
+  const on = stage()
+  if (!on) return
+  if (hasKeys() && (keysChosen() || !hasSteps())) return choose(pasteKeys(on, view().stepId))
+  const at = on.steps.findIndex((s) => s.id === view().stepId) + 1 || on.steps.length
+  pasteSteps([on], 'kept', at)
 }
+
+/** The frame of the open sequence under the playhead. */
+const sequenceFrame = () => view().frame + (stage()?.start ?? 0)
 
 /** A marker at the playhead: set where there is none, else removed. */
 export function marker(): void {
-  const document = store.getState().project.document
-  const at = view().frame + (shot()?.start ?? 0)
-  const there = document?.markers?.find((m) => m.at === at)
-  const name = `Marker ${(document?.markers?.length ?? 0) + 1}`
+  const sequence = openSequence()
+  if (!sequence) return
+  const at = sequenceFrame()
+  const { id: sequenceId, markers = [] } = sequence
+  const there = markers.find((m) => m.at === at)
+  const name = `Marker ${markers.length + 1}`
   store.dispatch(
-    there ? edit('marker.remove', { markerId: there.id }) : edit('marker.put', { markerId: uid(), at, name }),
+    there
+      ? edit('marker.remove', { sequenceId, markerId: there.id })
+      : edit('marker.put', { sequenceId, markerId: uid(), at, name }),
   )
 }
 
@@ -150,55 +162,58 @@ export function leave(): void {
 }
 
 export function moveStep(by: number): void {
-  const current = shot()
+  const on = stage()
   const selected = step()
-  if (!current || !selected) return
-  const to = Math.max(0, listOf(current, selected.id).indexOf(selected) + by)
-  store.dispatch(edit('step.move', { shotId: current.id, stepId: selected.id, to }))
+  if (!on || !selected) return
+  const to = Math.max(0, listOf(on.project, selected.id).indexOf(selected) + by)
+  store.dispatch(edit('step.move', { stepId: selected.id, to }))
 }
 
-/** Switches all steps of the shot off, or on again if none is on. */
+/** Switches all steps of the desk off, or on again if none is on. */
 export function bypassShot(): void {
-  const current = shot()
-  if (!current?.steps.length) return
-  const on = !current.steps.some((s) => s.on)
-  const acts = current.steps.map((s): Act => ['step.switch', { shotId: current.id, stepId: s.id, on }])
-  store.dispatch(editAll(acts, on ? 'Switch all steps on' : 'Switch all steps off'))
+  const on = stage()
+  if (!on?.steps.length) return
+  const next = !on.steps.some((s) => s.on)
+  const acts = on.steps.map((s): Act => ['step.switch', { stepId: s.id, on: next }])
+  store.dispatch(editAll(acts, next ? 'Switch all steps on' : 'Switch all steps off'))
 }
 
 export function switchStep(): void {
   const selected = step()
-  if (selected)
-    store.dispatch(edit('step.switch', { shotId: shotId() ?? '', stepId: selected.id, on: !selected.on }))
+  if (selected) store.dispatch(edit('step.switch', { stepId: selected.id, on: !selected.on }))
 }
 
 export function mark(edge: 'in' | 'out'): void {
-  const marks = store.getState().project.document?.marks
-  if (!marks) return
-  const current = shot()
-  const frame = view().frame + (current?.start ?? 0)
-  store.dispatch(
-    edit('project.marks', edge === 'in' ? { in: frame, out: marks.out } : { in: marks.in, out: frame + 1 }),
-  )
+  const sequence = openSequence()
+  if (!sequence) return
+  const { marks, id: sequenceId } = sequence
+  const frame = sequenceFrame()
+  const next = edge === 'in' ? { in: frame, out: marks.out } : { in: marks.in, out: frame + 1 }
+  store.dispatch(edit('sequence.marks', { sequenceId, ...next }))
 }
+
+export const unmark = () =>
+  store.dispatch(edit('sequence.marks', { sequenceId: openSequence()?.id, in: null, out: null }))
 
 export function neighbour(by: number): void {
   const project = store.getState().project.document
-  const list = [...(project?.shots ?? [])].sort((a, b) => a.start - b.start)
-  const next = list[list.findIndex((s) => s.id === shotId()) + by]
-  if (project && next) location.go(`/p/${project.id}/shot/${next.id}`)
+  const at = here()
+  const list = [...(openSequence()?.shots ?? [])].sort((a, b) => a.start - b.start)
+  const now = at?.kind === 'stack' ? list.findIndex((s) => s.id === at.stack.id) : -1
+  const next = list[now + by]
+  if (project && next) location.go(deskPath(project, { kind: 'shot', id: next.id }))
 }
 
 export function jump(direction: 1 | -1): void {
   const now = view().frame
   const frames = keyFrames().filter((f) => (direction > 0 ? f > now + 1e-6 : f < now - 1e-6))
   const to = direction > 0 ? frames[0] : frames.at(-1)
-  if (to !== undefined) store.dispatch(seek(to, shotId()))
+  if (to !== undefined) store.dispatch(seek(to))
 }
 
 /** Result, then each view that the step declares, then result again. */
 export function nextView(): void {
-  const ids = ['result', ...(findStep(step()?.use ?? '')?.views.map((v) => v.id) ?? [])]
+  const ids = ['result', ...(findStep(step()?.use ?? '')?.outputs.map((v) => v.id) ?? [])]
   set({ look: ids[(ids.indexOf(view().look) + 1) % ids.length] ?? 'result' })
 }
 

@@ -11,8 +11,8 @@ import { type Surround, viewActions } from '../store/view'
 import {
   view,
   set,
-  shotId,
-  shot,
+  stage,
+  unmark,
   step,
   onDesk,
   onStep,
@@ -87,7 +87,7 @@ export const COMMANDS: readonly Command[] = [
     label: 'Clear in and out',
     group: 'Play',
     keys: ['shift+i'],
-    run: () => store.dispatch(edit('project.marks', { in: null, out: null })),
+    run: unmark,
   },
 
   {
@@ -155,7 +155,7 @@ export const COMMANDS: readonly Command[] = [
     when: onStep,
     run: () =>
       store.dispatch(
-        edit('step.copy', { shotId: shotId() ?? '', stepId: view().stepId ?? '', newId: uid() }),
+        edit('step.copy', { stepId: view().stepId ?? '', newId: uid() }),
       ),
   },
   {
@@ -245,8 +245,8 @@ export const COMMANDS: readonly Command[] = [
     keys: ['ctrl+c'],
     when: onDesk,
     run: () => {
-      const current = shot()
-      if (!copyChosenKeys() && current && view().stepIds.length) copySteps(current, view().stepIds)
+      const on = stage()
+      if (!copyChosenKeys() && on && view().stepIds.length) copySteps(on, view().stepIds)
     },
   },
   {
@@ -263,7 +263,7 @@ export const COMMANDS: readonly Command[] = [
     group: 'Edit',
     keys: ['ctrl+a'],
     when: onDesk,
-    run: () => store.dispatch(viewActions.steps(shot()?.steps.map((s) => s.id) ?? [])),
+    run: () => store.dispatch(viewActions.steps(stage()?.steps.map((s) => s.id) ?? [])),
   },
   {
     id: 'group',
@@ -281,7 +281,7 @@ export const COMMANDS: readonly Command[] = [
     when: () => step()?.use === 'group',
     run: () => {
       const group = step()
-      store.dispatch(edit('group.open', { shotId: shotId() ?? '', stepId: group?.id ?? '' }))
+      store.dispatch(edit('group.open', { stepId: group?.id ?? '' }))
       store.dispatch(viewActions.steps((group?.steps ?? []).map((s) => s.id)))
     },
   },
@@ -388,8 +388,8 @@ export const COMMANDS: readonly Command[] = [
     when: onDesk,
     run: () => {
       const { document } = store.getState().project
-      const current = shot()
-      if (document && current) void keepStillOf(document, current)
+      const on = stage()
+      if (document && on) void keepStillOf(document, on)
     },
   },
   {
@@ -405,7 +405,7 @@ export const COMMANDS: readonly Command[] = [
     label: 'See what the step thinks',
     group: 'Look',
     keys: ['v'],
-    when: () => Boolean(findStep(step()?.use ?? '')?.views.length),
+    when: () => Boolean(findStep(step()?.use ?? '')?.outputs.length),
     run: nextView,
   },
   {

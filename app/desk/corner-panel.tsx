@@ -12,7 +12,7 @@ export function CornerPanel({
   at,
 }: {
   shape: MaskItem
-  at: { shotId: string; stepId: string; itemId: string }
+  at: { stepId: string; itemId: string }
 }) {
   const dispatch = useAppDispatch()
   const { corners: chosen } = useView('corners')

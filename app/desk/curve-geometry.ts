@@ -1,11 +1,11 @@
 import { type Animated, handleAt, speedAt, type Value, valueAt } from '@stilus/core/anim'
-import type { Place } from '@stilus/core/project'
+import type { Address } from '@stilus/core/project'
 
 /** One number that is drawn as a curve. */
 export interface Curve {
   id: string
   label: string
-  place: Place
+  address: Address
   animated: Animated
   part: number
   colour: string

@@ -1,5 +1,4 @@
 import { type Animated, speedAt } from '@stilus/core/anim'
-import { treatmentTime } from '@stilus/core/project'
 import { type PointerEvent, useRef } from 'react'
 import { seek } from '../session/playback'
 import { edit } from '../store/edit'
@@ -22,8 +21,8 @@ export function CurveKeys(props: {
   hand(down: boolean): void
 }) {
   const { curve, plane, what, map, hand } = props
-  const { place, animated, part, colour } = curve
-  const { shot } = useDesk()
+  const { address, animated, part, colour } = curve
+  const { stage } = useDesk()
   const dispatch = useAppDispatch()
   const { chosenKeys } = useView('chosenKeys')
   const drag = useRef<{ x: number; y: number; at: number; value: number; gesture: string } | null>(null)
@@ -52,7 +51,7 @@ export function CurveKeys(props: {
     const value = partOf(key.value, part)
     const speed = speedAt(animated, key.at, part)
     const [x, y] = [plane.x(key.at), plane.y(what === 'value' ? value : speed)]
-    const chosen = isChosen(chosenKeys, place, key.at)
+    const chosen = isChosen(chosenKeys, address, key.at)
     const handles = what === 'value' && (shownHandles || chosen)
     return (
       <g key={index}>
@@ -77,10 +76,10 @@ export function CurveKeys(props: {
                     const m = moved(event)
                     if (!m) return
                     if (event.altKey && !key.broken)
-                      dispatch(edit('key.break', { place, at: key.at, broken: true }, m.d.gesture))
+                      dispatch(edit('key.break', { address, at: key.at, broken: true }, m.d.gesture))
                     const v = event.shiftKey ? value : m.d.value + m.dv
                     const handle = handleTo(animated, index, side, part, { t: m.d.at + m.dt, v })
-                    if (handle) dispatch(edit('key.handle', { place, at: key.at, side, handle }, m.d.gesture))
+                    if (handle) dispatch(edit('key.handle', { address, at: key.at, side, handle }, m.d.gesture))
                   }}
                   onPointerUp={end}
                   onPointerCancel={end}
@@ -93,7 +92,7 @@ export function CurveKeys(props: {
         <rect
           role="button"
           tabIndex={0}
-          aria-label={`${curve.label} at frame ${Math.round(key.at - treatmentTime(shot, 0))}`}
+          aria-label={`${curve.label} at frame ${Math.round(key.at - stage.head)}`}
           aria-pressed={chosen}
           x={-5}
           y={-5}
@@ -104,9 +103,9 @@ export function CurveKeys(props: {
           stroke="#1b1b1b"
           strokeWidth={1.5}
           className="cursor-move touch-none outline-none focus-visible:stroke-white"
-          onFocus={() => chooseKey(place, key.at, false)}
+          onFocus={() => chooseKey(address, key.at, false)}
           onPointerDown={(event) => {
-            chooseKey(place, key.at, event.shiftKey || event.ctrlKey)
+            chooseKey(address, key.at, event.shiftKey || event.ctrlKey)
             begin(event, key.at, value)
           }}
           onPointerMove={(event) => {
@@ -120,16 +119,16 @@ export function CurveKeys(props: {
             const t = upright ? m.d.at : Math.round(m.d.at + m.dt)
             const to = Math.min(after - 1, Math.max(before + 1, t))
             const next = numbers(key, level ? m.d.value : m.d.value + m.dv)
-            dispatch(edit('key.set', { place, from: key.at, to, value: next }, m.d.gesture))
-            if (to !== key.at) choose([{ place, at: [to] }])
+            dispatch(edit('key.set', { address, from: key.at, to, value: next }, m.d.gesture))
+            if (to !== key.at) choose([{ address, at: [to] }])
           }}
           onPointerUp={end}
           onPointerCancel={end}
-          onDoubleClick={() => dispatch(seek(key.at - treatmentTime(shot, 0), shot.id))}
+          onDoubleClick={() => dispatch(seek(key.at - stage.head))}
           onKeyDown={(event) => {
             if (event.key !== 'Delete' && event.key !== 'Backspace') return
             event.stopPropagation()
-            dispatch(edit('key.drop', { place, at: key.at }))
+            dispatch(edit('key.drop', { address, at: key.at }))
           }}
         />
       </g>

@@ -1,11 +1,11 @@
 import { partNames } from '@stilus/core/params'
-import { paramsOf, type Step, treatmentTime } from '@stilus/core/project'
+import { addressName, paramAt, type Project, type Step } from '@stilus/core/project'
 import { useLayoutEffect, useMemo, useRef, useState } from 'react'
 import { Button } from '../ui/button'
 import { Segments } from '../ui/fields'
 import type { TimeMap } from '../ui/timeline'
 import { fitValues, partsOf, type Plane, samples, ticks } from './curve-geometry'
-import { animatedValues, placeKey } from './modifiers'
+import { animatedValues } from './modifiers'
 import { useDesk, useSelectedSteps } from './use-desk'
 import { type Curve } from './curve-geometry'
 import { CurveKeys } from './curve-keys'
@@ -13,14 +13,13 @@ import { KeyNumbers } from './key-numbers'
 
 const COLOURS = ['#a394f4', '#7fc4e8', '#e6b36a', '#8fcf8a', '#e89a9a', '#c9c9c9', '#d59be0', '#9fd6c8']
 
-function curvesOf(step: Step, shotId: string): Omit<Curve, 'colour'>[] {
-  const params = paramsOf(step)
-  return animatedValues(step, shotId).flatMap(({ place, label, animated }) => {
+function curvesOf(project: Project, step: Step): Omit<Curve, 'colour'>[] {
+  return animatedValues(step).flatMap(({ address, label, animated }) => {
     const value = animated.keys?.[0]?.value ?? animated.value
-    const param = place.itemId || place.modifier ? undefined : params[place.param]
+    const param = paramAt(project, address)
     const names = param ? partNames(param) : []
     return partsOf(value).map((part) => ({
-      ...{ place, animated, part, id: `${placeKey(place)} ${part}` },
+      ...{ address, animated, part, id: `${addressName(address)} ${part}` },
       label: Array.isArray(value) ? `${label}, ${(names[part] ?? String(part + 1)).toLowerCase()}` : label,
     }))
   })
@@ -28,7 +27,7 @@ function curvesOf(step: Step, shotId: string): Omit<Curve, 'colour'>[] {
 
 /** Curves of what is animated on the selected steps: values or speeds, several at once, with handles at every key. */
 export function CurveView({ map }: { map: TimeMap }) {
-  const { shot } = useDesk()
+  const { project } = useDesk()
   const steps = useSelectedSteps()
   const [hidden, setHidden] = useState<ReadonlySet<string>>(new Set())
   const [what, setWhat] = useState<'value' | 'speed'>('value')
@@ -36,9 +35,9 @@ export function CurveView({ map }: { map: TimeMap }) {
   const all = useMemo(
     () =>
       steps
-        .flatMap((step) => curvesOf(step, shot.id))
+        .flatMap((step) => curvesOf(project, step))
         .map((curve, i): Curve => ({ ...curve, colour: COLOURS[i % COLOURS.length] ?? '#fff' })),
-    [steps, shot.id],
+    [steps, project],
   )
   const curves = all.filter((c) => !hidden.has(c.id))
   const toggle = (id: string) => {
@@ -101,8 +100,8 @@ interface GraphProps {
 }
 
 function Graph({ curves, map, what, span, onSpan }: GraphProps) {
-  const { shot } = useDesk()
-  const head = treatmentTime(shot, 0)
+  const { stage } = useDesk()
+  const head = stage.head
   const box = useRef<HTMLDivElement>(null)
   const [height, setHeight] = useState(120)
   useLayoutEffect(() => {
@@ -112,7 +111,7 @@ function Graph({ curves, map, what, span, onSpan }: GraphProps) {
     observer.observe(node)
     return () => observer.disconnect()
   }, [])
-  const range = [head, head + shot.length] as const
+  const range = [head, head + stage.length] as const
   const step = Math.max(0.25, (2 * (map.end - map.first)) / map.width)
   const drawn = curves.map((c) => samples(c.animated, c.part, what, range, step))
   // While a hand drags, the scale stays, or the point would run away from the pointer.

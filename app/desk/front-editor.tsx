@@ -1,4 +1,4 @@
-import { allSteps, type PanelControl, paramsOf, type Step } from '@stilus/core/project'
+import { allSteps, everyStep, type PanelControl, paramsOf, type Step } from '@stilus/core/project'
 import { ArrowDown, ArrowUp, ChevronDown, Trash2 } from 'lucide-react'
 import { useState } from 'react'
 import { saveRecipeFile } from '../session/library'
@@ -14,15 +14,13 @@ import { useDesk } from './use-desk'
 
 /** Under the front panel of a group: the steps in it, the arrangement of the panel, and what concerns all uses of a recipe. */
 export function FrontEditor({ step }: { step: Step }) {
-  const { project, shot } = useDesk()
+  const { project, stage } = useDesk()
   const dispatch = useAppDispatch()
   const [arranging, setArranging] = useState(false)
   const panel = step.panel ?? []
   const set = (next: PanelControl[]) =>
-    dispatch(edit('group.panel', { shotId: shot.id, stepId: step.id, panel: next }))
-  const uses = project.shots
-    .flatMap((s) => allSteps(s.steps))
-    .filter((s) => step.recipe && s.recipe?.id === step.recipe.id)
+    dispatch(edit('group.panel', { stepId: step.id, panel: next }))
+  const uses = everyStep(project).filter((s) => step.recipe && s.recipe?.id === step.recipe.id)
   return (
     <div className="grid gap-3 border-t pt-2">
       {!panel.length && (
@@ -85,12 +83,12 @@ export function FrontEditor({ step }: { step: Step }) {
             {uses.length === 1 ? 'here only' : `${uses.length} times in this project`}. What you change here
             is changed in this use only.
           </p>
-          <Button disabled={uses.length < 2} onClick={() => updateAllUses(shot.id, step)}>
+          <Button disabled={uses.length < 2} onClick={() => updateAllUses(step)}>
             {uses.length < 2 ? 'No other uses' : `Update all ${uses.length} uses from this one`}
           </Button>
           <Button
             onClick={() => {
-              const made = recipeOf(shot, step)
+              const made = recipeOf(stage, step)
               if (made) saveRecipeFile(made)
             }}
           >
@@ -116,7 +114,7 @@ function FrontRow(props: {
   const inner = target && allSteps(step.steps ?? []).find((s) => s.id === target.stepId)
   const param = inner && target ? paramsOf(inner)[target.param] : undefined
   const range =
-    control.range ?? (param?.type === 'number' ? (param.soft ?? [param.min, param.max]) : undefined)
+    control.limits ?? (param?.type === 'number' ? (param.soft ?? [param.min, param.max]) : undefined)
   const end = (i: 0 | 1) =>
     range &&
     param?.type === 'number' && (
@@ -130,7 +128,7 @@ function FrontRow(props: {
         onChange={(v) =>
           onChange({
             ...control,
-            range: i ? [range[0], Math.max(v, range[0])] : [Math.min(v, range[1]), range[1]],
+            limits: i ? [range[0], Math.max(v, range[0])] : [Math.min(v, range[1]), range[1]],
           })
         }
       />

@@ -1,14 +1,6 @@
 import { valueAt } from '@stilus/core/anim'
 import { writeSvg } from '@stilus/core/formats'
-import {
-  getShot,
-  getStep,
-  type Project,
-  resolveItem,
-  type MaskItem,
-  type Step,
-  treatmentTime,
-} from '@stilus/core/project'
+import { type MaskItem, resolveItem, type Stage, type Step } from '@stilus/core/project'
 import { corner, cornersOf, handlesOf, hasHandles, outlineOfShape } from '@stilus/core/region'
 import { saveText } from '../session/save-text'
 import { setCorners } from '../session/outlines'
@@ -17,28 +9,22 @@ import { edit } from '../store/edit'
 import { store } from '../store/store'
 import type { MenuItem } from '../ui/overlays'
 import { trackItem } from '../motion/new-motion'
-
-interface At {
-  shotId: string
-  stepId: string
-  itemId: string
-}
+import { timeAt } from './use-desk'
 
 let copied: MaskItem[] | undefined
 
 export const hasItems = (): boolean => copied !== undefined
 
 /** Puts the copied items into a step's region. */
-export function pasteItems(shotId: string, stepId: string): void {
-  if (copied) store.dispatch(edit('region.paste', { shotId, stepId, items: copied, newId: uid() }))
+export function pasteItems(stepId: string): void {
+  if (copied) store.dispatch(edit('region.paste', { stepId, items: copied, newId: uid() }))
 }
 
 /** The outlines of a step's shapes under the playhead as a drawing. */
-export function drawingOf(project: Project, shotId: string, step: Step): string {
-  const shot = getShot(project, shotId)
-  const t = treatmentTime(shot, store.getState().view.frame)
+export function drawingOf(stage: Stage, step: Step): string {
+  const t = timeAt(stage, store.getState().view.frame)
   const list = (step.where?.items ?? []).flatMap((shape) => {
-    const item = step.where && resolveItem(project, shot, step, step.where, shape, t, () => -1)
+    const item = step.where && resolveItem(stage, step, step.where, shape, t, () => -1)
     if (item?.kind === 'outline') return [{ name: shape.name, corners: cornersOf(item.points) }]
     if (item?.kind !== 'ellipse' && item?.kind !== 'rectangle') return []
     return [
@@ -48,14 +34,14 @@ export function drawingOf(project: Project, shotId: string, step: Step): string 
       },
     ]
   })
-  return writeSvg(list, project.size)
+  return writeSvg(list, stage.size)
 }
 
 /** What can be done with an item of a region. */
-export function itemMenu(project: Project, at: At, shape: MaskItem): (MenuItem | null)[] {
+export function itemMenu(stage: Stage, step: Step, shape: MaskItem): (MenuItem | null)[] {
   const { dispatch } = store
-  const step = getStep(getShot(project, at.shotId), at.stepId)
-  const t = treatmentTime(getShot(project, at.shotId), store.getState().view.frame)
+  const at = { itemId: shape.id }
+  const t = timeAt(stage, store.getState().view.frame)
   const locked = Boolean(shape.locked)
   const drawn = shape.kind === 'ellipse' || shape.kind === 'rectangle'
   const outline = shape.kind === 'outline'
@@ -77,7 +63,7 @@ export function itemMenu(project: Project, at: At, shape: MaskItem): (MenuItem |
     dispatch(setCorners(at, t, next))
   }
   return [
-    ...(drawn || outline ? [{ label: 'Track what it surrounds', run: () => void trackItem(at, shape) }] : []),
+    ...(drawn || outline ? [{ label: 'Track what it surrounds', run: () => void trackItem(step, shape) }] : []),
     ...(drawn
       ? [
           {
@@ -106,8 +92,7 @@ export function itemMenu(project: Project, at: At, shape: MaskItem): (MenuItem |
       run: () =>
         void dispatch(
           edit('region.keep', {
-            shotId: at.shotId,
-            stepId: at.stepId,
+            stepId: step.id,
             itemIds: [shape.id],
             shelfId: uid(),
             name: shape.name,
@@ -119,7 +104,7 @@ export function itemMenu(project: Project, at: At, shape: MaskItem): (MenuItem |
       : []),
     {
       label: 'Write outlines to a drawing (SVG)',
-      run: () => saveText(`${step.name} region.svg`, drawingOf(project, at.shotId, step)),
+      run: () => saveText(`${step.name} region.svg`, drawingOf(stage, step)),
     },
   ]
 }

@@ -1,6 +1,6 @@
 import { valueAt } from '@stilus/core/anim'
 import { hueOf } from '@stilus/core/colour'
-import type { Act, MaskItem, Step } from '@stilus/core/project'
+import { type Act, formAddress, getStep, type MaskItem, type Step } from '@stilus/core/project'
 import { isKey, isShape, ITEM_FORMS } from '@stilus/core/region'
 import { Minus, Pipette, Plus, X } from 'lucide-react'
 import { AttachForm, useMotions } from '../motion/attach-form'
@@ -10,11 +10,12 @@ import { useAppDispatch } from '../store/store'
 import { viewActions } from '../store/view'
 import { Button, IconButton } from '../ui/button'
 import { cx } from '../ui/classes'
-import { Choice, Segments, Toggle } from '../ui/fields'
+import { Toggle } from '../ui/fields'
 import { Menu } from '../ui/overlays'
 import { lineColour } from '../viewer/on-picture'
 import { startPicking } from '../viewer/picking'
 import { CornerPanel } from './corner-panel'
+import { InputRow } from './inputs'
 import { KeyRange, type SoftRange } from './key-range'
 import { ParamRow } from './param-row'
 import { useDesk, useTime } from './use-desk'
@@ -22,14 +23,14 @@ import { useDesk, useTime } from './use-desk'
 interface ItemProps {
   step: Step
   shape: MaskItem
-  at: { shotId: string; stepId: string; itemId: string }
+  at: { stepId: string; itemId: string }
 }
 
 /** What the chosen item of a region is set to. */
 export function ItemPanel({ step, shape, at }: ItemProps) {
   const dispatch = useAppDispatch()
-  const change = (change: Partial<Pick<Shape, 'invert' | 'hue' | 'looks' | 'mediaId'>>) =>
-    void dispatch(edit('region.shape', { ...at, change }))
+  const change = (change: Partial<Pick<MaskItem, 'invert' | 'hue' | 'input'>>) =>
+    void dispatch(edit('region.item', { ...at, change }))
   // What is drawn on a histogram needs no row of its own.
   const drawn = shape.kind === 'luminance' ? ['light', 'lightSoft'] : []
   return (
@@ -44,20 +45,14 @@ export function ItemPanel({ step, shape, at }: ItemProps) {
       {(shape.kind === 'luminance' || shape.kind === 'hsl') && <Ranges {...{ step, shape, at }} />}
       {shape.kind === 'outline' && <CornerPanel shape={shape} at={at} />}
       {shape.kind === 'chroma' && <Samples {...{ step, shape, at }} />}
-      {shape.kind === 'matte' && <ClipChoice shape={shape} onChange={(mediaId) => change({ mediaId })} />}
-      {isKey(shape.kind) && (
-        <div className="flex items-center justify-between gap-2 py-0.5">
-          <span className="text-dim">Looks at</span>
-          <Segments
-            label="Looks at"
-            value={shape.looks ?? 'before'}
-            options={[
-              { value: 'before', label: 'Before the step' },
-              { value: 'source', label: 'The source' },
-            ]}
-            onChange={(looks) => change({ looks: looks as 'source' })}
-          />
-        </div>
+      {(isKey(shape.kind) || shape.kind === 'matte') && (
+        <InputRow
+          label={shape.kind === 'matte' ? 'Matte from' : 'Looks at'}
+          step={step}
+          kind={shape.kind === 'matte' ? 'matte' : 'frame'}
+          binding={shape.input ?? { kind: shape.kind === 'matte' ? 'none' : 'before' }}
+          onChange={(input) => change({ input: input ?? { kind: 'before' } })}
+        />
       )}
       {Object.entries(ITEM_FORMS[shape.kind])
         .filter(([param]) => !drawn.includes(param))
@@ -65,7 +60,7 @@ export function ItemPanel({ step, shape, at }: ItemProps) {
           <ParamRow
             key={param}
             param={declared}
-            place={{ ...at, param }}
+            address={formAddress('item', shape.id, param)}
             animated={shape.form[param] ?? { value: declared.default }}
           />
         ))}
@@ -111,20 +106,21 @@ export function Riding({
   shape,
   at,
 }: {
-  shape: Pick<Shape, 'attach'> & Partial<Shape>
-  at: { shotId: string; stepId: string; itemId?: string }
+  shape: Pick<MaskItem, 'attach'> & Partial<MaskItem>
+  at: { stepId: string; itemId?: string }
 }) {
   const dispatch = useAppDispatch()
+  const { project } = useDesk()
   const motions = useMotions()
-  const { ride } = shape
-  const set = (next: NonNullable<Shape['attach']> | null, gesture?: string) =>
+  const { attach: ride } = shape
+  const set = (next: NonNullable<MaskItem['attach']> | null, gesture?: string) =>
     void dispatch(edit('region.attach', { ...at, attach: next && next.motions.length ? next : null }, gesture))
   const name = motions.find((m) => m.id === ride?.motions[0])?.name ?? 'A motion that is gone'
   if (!ride)
     return (
       <div className="flex flex-wrap items-center gap-1.5 pt-1">
         {at.itemId && shape.id && (
-          <Button onClick={() => trackItem({ ...at, itemId: at.itemId as string }, shape as MaskItem)}>
+          <Button onClick={() => trackItem(getStep(project, at.stepId), shape as MaskItem)}>
             Track what it surrounds
           </Button>
         )}
@@ -147,7 +143,7 @@ export function Riding({
         >
           Rides on {ride.motions.length > 1 ? `${ride.motions.length} motions` : name}
         </button>
-        <Toggle label="Rides" value={ride.on} onChange={(on) => set({ ...attach, on })} />
+        <Toggle label="Rides" value={ride.on} onChange={(on) => set({ ...ride, on })} />
         <IconButton label="Leave the motion" onClick={() => set(null)}>
           <X size={14} />
         </IconButton>
@@ -170,7 +166,7 @@ function Ranges({ step, shape, at }: ItemProps) {
       editAll(
         Object.entries(values).map(([param, v]): Act => [
           'value.set',
-          { place: { ...at, param }, at: t, value: v },
+          { address: formAddress('item', at.itemId, param), at: t, value: v },
         ]),
         label,
         gesture,
@@ -243,7 +239,7 @@ function Samples({ shape, at }: ItemProps) {
   const dispatch = useAppDispatch()
   const samples = shape.samples ?? []
   const set = (next: typeof samples) =>
-    void dispatch(edit('region.shape', { ...at, change: { samples: next } }))
+    void dispatch(edit('region.item', { ...at, change: { samples: next } }))
   const sample = (plus: boolean, side: number) =>
     startPicking(side, (rgb) => set([...samples, { rgb, plus }].slice(-24)))
   const menu = (plus: boolean, label: string) => (
@@ -283,22 +279,6 @@ function Samples({ shape, at }: ItemProps) {
         {menu(true, 'Take a colour')}
         {menu(false, 'Leave one out')}
       </div>
-    </div>
-  )
-}
-
-function ClipChoice({ shape, onChange }: { shape: MaskItem; onChange(mediaId: string): void }) {
-  const { project } = useDesk()
-  const media = project.media.filter((m) => m.kind === 'video' || m.kind === 'still')
-  return (
-    <div className="grid grid-cols-[92px_1fr] items-center gap-2 py-0.5">
-      <span className="pl-2.5 text-dim">Clip</span>
-      <Choice
-        label="Clip"
-        value={shape.mediaId ?? ''}
-        options={media.map((m) => ({ value: m.id, label: m.name }))}
-        onChange={onChange}
-      />
     </div>
   )
 }

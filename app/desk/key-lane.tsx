@@ -1,16 +1,16 @@
 import type { Animated } from '@stilus/core/anim'
-import type { Place } from '@stilus/core/project'
+import { type Address, sameAddress } from '@stilus/core/project'
 import { memo, type PointerEvent, useRef } from 'react'
 import { seek } from '../session/playback'
+import { deskStage } from '../session/where'
 import { edit } from '../store/edit'
 import { store, useApp, useAppDispatch } from '../store/store'
 import { type TimeMap, useTimeDrag } from '../ui/timeline'
 import { chooseKey, currentLanes, dropChosen, isChosen, type Lane, retime } from './chosen-keys'
 import { snapsOf } from './lane-list'
-import { samePlace } from './modifiers'
 
 interface KeyLaneProps {
-  place: Place
+  address: Address
   label: string
   animated: Animated
   head: number
@@ -20,8 +20,8 @@ interface KeyLaneProps {
 
 /** The keys of one value. */
 export const KeyLane = memo(
-  function KeyLane({ place, label, animated, head, map, depth }: KeyLaneProps) {
-    const chosen = useApp((s) => s.view.chosenKeys.find((c) => samePlace(c.place, place))?.at)
+  function KeyLane({ address, label, animated, head, map, depth }: KeyLaneProps) {
+    const chosen = useApp((s) => s.view.chosenKeys.find((c) => sameAddress(c.address, address))?.at)
     return (
       <div className="lane flex h-6 bg-raised">
         <div
@@ -36,7 +36,7 @@ export const KeyLane = memo(
           {animated.keys?.map((key, i) => (
             <KeyMark
               key={i}
-              {...{ place, label, head, map }}
+              {...{ address, label, head, map }}
               at={key.at}
               travel={key.leave}
               chosen={chosen?.some((t) => Math.abs(t - key.at) < 1e-6) ?? false}
@@ -52,12 +52,12 @@ export const KeyLane = memo(
     a.label === b.label &&
     a.head === b.head &&
     a.depth === b.depth &&
-    samePlace(a.place, b.place),
+    sameAddress(a.address, b.address),
 )
 
 /** A key at treatment time `at`: drag retimes it with all that are chosen, click goes to it, Delete removes them. Square marks hold, pointed ones travel. */
 interface KeyMarkProps {
-  place: Place
+  address: Address
   label: string
   at: number
   head: number
@@ -67,14 +67,14 @@ interface KeyMarkProps {
 }
 
 const KeyMark = memo(
-  function KeyMark({ place, label, at, head, travel, chosen, map }: KeyMarkProps) {
+  function KeyMark({ address, label, at, head, travel, chosen, map }: KeyMarkProps) {
     const dispatch = useAppDispatch()
     const start = useRef<{ lanes: Lane[]; at: number; moved: boolean }>({ lanes: [], at, moved: false })
     const also = useRef(false)
     const drag = useTimeDrag(
       map,
       () => {
-        chooseKey(place, at, also.current)
+        chooseKey(address, at, also.current)
         start.current = { lanes: currentLanes(), at, moved: false }
       },
       (by, _, gesture) => {
@@ -84,15 +84,15 @@ const KeyMark = memo(
       {
         anchor: () => start.current.at - head,
         snaps: () => {
-          const { document } = store.getState().project
-          return document ? snapsOf(document, place.shotId, start.current.lanes) : []
+          const stage = deskStage()
+          return stage ? snapsOf(stage, start.current.lanes) : []
         },
       },
     )
     return (
       <button
         type="button"
-        data-key={JSON.stringify({ place, at })}
+        data-key={JSON.stringify({ address, at })}
         aria-label={`Key of ${label} at frame ${Math.round(at - head)}`}
         aria-pressed={chosen}
         data-holds={travel === 'hold' || undefined}
@@ -105,15 +105,15 @@ const KeyMark = memo(
         }}
         onPointerUp={(event: PointerEvent) => {
           drag.onPointerUp()
-          if (!start.current.moved && !also.current) dispatch(seek(at - head, place.shotId))
+          if (!start.current.moved && !also.current) dispatch(seek(at - head))
           event.stopPropagation()
         }}
         onKeyDown={(event) => {
           if (event.key === 'Delete' || event.key === 'Backspace') {
             event.stopPropagation()
-            if (!isChosen(store.getState().view.chosenKeys, place, at) || !dropChosen())
-              dispatch(edit('key.drop', { place, at }))
-          } else if (event.key === 'Enter') chooseKey(place, at, event.shiftKey)
+            if (!isChosen(store.getState().view.chosenKeys, address, at) || !dropChosen())
+              dispatch(edit('key.drop', { address, at }))
+          } else if (event.key === 'Enter') chooseKey(address, at, event.shiftKey)
         }}
       ></button>
     )
@@ -125,5 +125,5 @@ const KeyMark = memo(
     a.travel === b.travel &&
     a.head === b.head &&
     a.label === b.label &&
-    samePlace(a.place, b.place),
+    sameAddress(a.address, b.address),
 )

@@ -1,5 +1,5 @@
+import { sameAddress } from '@stilus/core/project'
 import { handleAt, keyAt } from '@stilus/core/anim'
-import { treatmentTime } from '@stilus/core/project'
 import { Link, Unlink } from 'lucide-react'
 import { edit } from '../store/edit'
 import { useAppDispatch, useView } from '../store/store'
@@ -7,36 +7,35 @@ import { Button, IconButton } from '../ui/button'
 import { NumberField } from '../ui/number-field'
 import { choose } from './chosen-keys'
 import { partOf } from './curve-geometry'
-import { samePlace } from './modifiers'
 import { useDesk } from './use-desk'
 import { type Curve } from './curve-geometry'
 
 /** The numbers of the one key that is chosen: time, value, and the speed with which it is reached and left. */
 export function KeyNumbers({ curves }: { curves: Curve[] }) {
-  const { shot } = useDesk()
+  const { stage } = useDesk()
   const dispatch = useAppDispatch()
   const { chosenKeys } = useView('chosenKeys')
-  const head = treatmentTime(shot, 0)
+  const head = stage.head
   const [lane] = chosenKeys
   const at = lane?.at[0]
-  const curve = lane && curves.find((c) => samePlace(c.place, lane.place))
+  const curve = lane && curves.find((c) => sameAddress(c.address, lane.address))
   const key = curve && at !== undefined ? keyAt(curve.animated, at) : undefined
   if (!curve || !key || chosenKeys.length > 1 || (lane?.at.length ?? 0) > 1)
     return <p className="flex h-9 items-center border-b px-3 text-faint">Choose a key to type its numbers.</p>
-  const { place, animated, part } = curve
+  const { address, animated, part } = curve
   const index = animated.keys?.indexOf(key) ?? 0
   const value = partOf(key.value, part)
   const set = (to: number, v: number, gesture?: string) => {
     const next = Array.isArray(key.value) ? key.value.map((old, i) => (i === part ? v : old)) : v
-    dispatch(edit('key.set', { place, from: key.at, to, value: next }, gesture))
-    choose([{ place, at: [to] }])
+    dispatch(edit('key.set', { address, from: key.at, to, value: next }, gesture))
+    choose([{ address, at: [to] }])
   }
   const speed = (label: string, side: 'leave' | 'arrive') => {
     const handle = handleAt(animated, index, side)
     if (!handle || (side === 'leave' && key.leave === 'hold')) return null
     const put = (v: number, gesture?: string) => {
       const next = { reach: handle.reach, speed: handle.speed.map((s, i) => (i === part ? v : s)) }
-      dispatch(edit('key.handle', { place, at: key.at, side, handle: next }, gesture))
+      dispatch(edit('key.handle', { address, at: key.at, side, handle: next }, gesture))
     }
     return (
       <label className="flex items-center gap-1">
@@ -61,7 +60,7 @@ export function KeyNumbers({ curves }: { curves: Curve[] }) {
         <NumberField
           label="Time of the key"
           value={key.at - head}
-          {...{ min: -99999, max: 99999, soft: [0, shot.length], step: 1, digits: 0, unit: 'fr' }}
+          {...{ min: -99999, max: 99999, soft: [0, stage.length], step: 1, digits: 0, unit: 'fr' }}
           className="w-20"
           onChange={(v, gesture) => set(Math.round(v) + head, value, gesture)}
         />
@@ -81,7 +80,7 @@ export function KeyNumbers({ curves }: { curves: Curve[] }) {
       <IconButton
         label={key.broken ? 'Join its two handles' : 'Break its two handles'}
         pressed={!key.broken}
-        onClick={() => dispatch(edit('key.break', { place, at: key.at, broken: !key.broken }))}
+        onClick={() => dispatch(edit('key.break', { address, at: key.at, broken: !key.broken }))}
       >
         {key.broken ? <Unlink size={14} /> : <Link size={14} />}
       </IconButton>

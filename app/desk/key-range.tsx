@@ -6,7 +6,7 @@ import { session } from '../session/session'
 import { tell } from '../session/work'
 import { useView } from '../store/store'
 import { newGesture } from '../viewer/on-picture'
-import { useDesk } from './use-desk'
+import { stageFrame, useDesk } from './use-desk'
 
 const [WIDTH, HEIGHT] = [256, 64]
 
@@ -28,7 +28,7 @@ export function KeyRange(props: {
   onChange(range: SoftRange, gesture: string): void
 }) {
   const { label, tone, step, shape, range, onChange } = props
-  const { project, shot } = useDesk()
+  const { project, stage } = useDesk()
   const { frame, playing } = useView('frame', 'playing')
   const canvas = useRef<HTMLCanvasElement>(null)
   const drag = useRef<{ name: keyof SoftRange; gesture: string } | null>(null)
@@ -38,14 +38,20 @@ export function KeyRange(props: {
     scoper.current = made
     return () => made.close()
   }, [])
-  const index = shot.steps.findIndex((s) => s.id === step.id)
-  const upTo = shape.looks === 'source' ? 'source' : (shot.steps[index - 1]?.id ?? 'source')
+  const index = stage.steps.findIndex((s) => s.id === step.id)
+  const { input } = shape
+  const upTo =
+    input?.kind === 'source'
+      ? 'source'
+      : input?.kind === 'step'
+        ? input.stepId
+        : (stage.steps[index - 1]?.id ?? 'source')
   useEffect(() => {
     if (playing) return
     const controller = new AbortController()
-    const target = { kind: 'shot', shotId: shot.id, upTo } as const
+    const target = { kind: 'stack', stack: stage.stack, upTo } as const
     session()
-      .renderer.render({ project, target, frame, scale: 0.25, signal: controller.signal })
+      .renderer.render({ project, target, frame: stageFrame(stage, frame), scale: 0.25, signal: controller.signal })
       .then((picture) => scoper.current?.draw(picture, tone, { width: WIDTH, height: HEIGHT }))
       .then(
         (drawn) => drawn && !controller.signal.aborted && canvas.current && present(canvas.current, drawn),
@@ -54,11 +60,11 @@ export function KeyRange(props: {
         if (error.name !== 'AbortError' && error.name !== 'WorkerDied') tell('problem', error.message)
       })
     return () => controller.abort()
-  }, [project, shot.id, upTo, frame, playing, tone])
+  }, [project, stage.stack, upTo, frame, playing, tone])
 
   const end = TONE_ENDS[tone]
   const x = (v: number) => Math.min(1, Math.max(0, v / end)) * WIDTH
-  const places: Record<keyof SoftRange, number> = {
+  const addresses: Record<keyof SoftRange, number> = {
     ...{ below: range.low - range.below, low: range.low, high: range.high, above: range.high + range.above },
   }
   const move = (name: keyof SoftRange, to: number, gesture: string) => {
@@ -92,7 +98,7 @@ export function KeyRange(props: {
           onPointerUp={() => (drag.current = null)}
         >
           <polygon
-            points={`${x(places.below)},${HEIGHT} ${x(places.low)},2 ${x(places.high)},2 ${x(places.above)},${HEIGHT}`}
+            points={`${x(addresses.below)},${HEIGHT} ${x(addresses.low)},2 ${x(addresses.high)},2 ${x(addresses.above)},${HEIGHT}`}
             fill="var(--color-where)"
             fillOpacity={0.25}
             stroke="var(--color-where)"
@@ -100,7 +106,7 @@ export function KeyRange(props: {
             vectorEffect="non-scaling-stroke"
             pointerEvents="none"
           />
-          {(Object.keys(places) as (keyof SoftRange)[]).map((name) => {
+          {(Object.keys(addresses) as (keyof SoftRange)[]).map((name) => {
             const full = name === 'low' || name === 'high'
             return (
               <g
@@ -110,7 +116,7 @@ export function KeyRange(props: {
                 aria-label={`${label}, ${names[name]}`}
                 aria-valuemin={0}
                 aria-valuemax={end}
-                aria-valuenow={places[name]}
+                aria-valuenow={addresses[name]}
                 className="cursor-ew-resize"
                 onPointerDown={(event) => {
                   event.currentTarget.ownerSVGElement?.setPointerCapture(event.pointerId)
@@ -121,14 +127,14 @@ export function KeyRange(props: {
                   if (!by) return
                   event.preventDefault()
                   event.stopPropagation()
-                  move(name, places[name] + by * (event.shiftKey ? 0.05 : 0.005) * end, `range-${name}`)
+                  move(name, addresses[name] + by * (event.shiftKey ? 0.05 : 0.005) * end, `range-${name}`)
                 }}
               >
                 <rect
-                  {...{ x: x(places[name]) - 7, y: full ? 0 : HEIGHT / 2, width: 14, height: HEIGHT / 2 }}
+                  {...{ x: x(addresses[name]) - 7, y: full ? 0 : HEIGHT / 2, width: 14, height: HEIGHT / 2 }}
                   fill="transparent"
                 />
-                <circle cx={x(places[name])} cy={full ? 4 : HEIGHT - 4} r={4} fill="#fff" stroke="#000" />
+                <circle cx={x(addresses[name])} cy={full ? 4 : HEIGHT - 4} r={4} fill="#fff" stroke="#000" />
               </g>
             )
           })}

@@ -1,5 +1,4 @@
 import { EASES } from '@stilus/core/anim'
-import { treatmentTime } from '@stilus/core/project'
 import { typedTime } from '@stilus/core/time'
 import { useRef, useState } from 'react'
 import { copyKeys, hasKeys, pasteKeys } from '../session/clipboard'
@@ -26,24 +25,24 @@ import { useDesk } from './use-desk'
 export function copyChosenKeys(): boolean {
   const lanes = currentLanes()
   if (!lanes.length) return false
-  copyKeys(lanes.map(({ place, keys, at }) => ({ place, keys: keys.filter((k) => at.includes(k.at)) })))
+  copyKeys(lanes.map(({ address, keys, at }) => ({ address, keys: keys.filter((k) => at.includes(k.at)) })))
   return true
 }
 
 /** What can be done with the chosen keys. */
 export function KeyTools() {
-  const { project, shot } = useDesk()
+  const { project, stage } = useDesk()
   const dispatch = useAppDispatch()
   const { chosenKeys, stepId } = useView('chosenKeys', 'stepId')
   const [asking, setAsking] = useState(false)
   const lanes = chosenLanes(project, chosenKeys)
   const times = timesOf(lanes)
   const first = Math.min(...times)
-  const head = treatmentTime(shot, 0)
+  const head = stage.head
   const none = !times.length
   const several = new Set(times).size > 1
   const setTime = (text: string) => {
-    const typed = typedTime(text, project.rate, first - head)
+    const typed = typedTime(text, stage.rate, first - head)
     if (typed === undefined)
       tell('problem', `"${text}" is no time. Type frames (48), seconds (2s), timecode, or +10f.`)
     else retime(lanes, { kind: 'move', by: typed - (first - head) })
@@ -64,7 +63,7 @@ export function KeyTools() {
             label: 'Paste at the playhead',
             shortcut: 'Ctrl V',
             disabled: !hasKeys(),
-            run: () => choose(pasteKeys(shot, stepId)),
+            run: () => choose(pasteKeys(stage, stepId)),
           },
           null,
           { label: 'Set time …', disabled: none, run: () => setAsking(true) },
@@ -89,7 +88,7 @@ export function KeyTools() {
               disabled: none,
               run: () =>
                 dispatch(
-                  edit('keys.ease', { lanes: lanes.map(({ place, at }) => ({ place, at })), ease: ease.id }),
+                  edit('keys.ease', { lanes: lanes.map(({ address, at }) => ({ address, at })), ease: ease.id }),
                 ),
             })),
           },
@@ -116,10 +115,10 @@ export function KeyTools() {
 
 /** A bar over the time that the chosen keys take: its body moves them, its ends stretch them. */
 export function ChosenSpan({ map }: { map: TimeMap }) {
-  const { project, shot } = useDesk()
+  const { project, stage } = useDesk()
   const { chosenKeys } = useView('chosenKeys')
   const start = useRef<Lane[]>([])
-  const head = treatmentTime(shot, 0)
+  const head = stage.head
   const times = timesOf(chosenLanes(project, chosenKeys))
   const [first, last] = [Math.min(...times), Math.max(...times)]
   const span = useRef({ first, last })

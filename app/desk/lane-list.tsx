@@ -1,4 +1,4 @@
-import { getStep, type Place, type Project, type Shot, type Step, treatmentTime } from '@stilus/core/project'
+import { type Address, addressName, getStep, type Stage, type Step, stepOfItem } from '@stilus/core/project'
 import { ChevronDown, Eye, EyeOff } from 'lucide-react'
 import { memo, type PointerEvent, useEffect, useRef, useState } from 'react'
 import { edit } from '../store/edit'
@@ -22,11 +22,11 @@ interface Box {
 
 /** A lane for each step, opened to its keys; drag over empty lanes to choose keys with a box. */
 export function LaneList({ map }: { map: TimeMap }) {
-  const { shot } = useDesk()
+  const { stage } = useDesk()
   const list = useRef<HTMLDivElement>(null)
   const from = useRef<{ x: number; y: number } | null>(null)
   const [box, setBox] = useState<Box | null>(null)
-  const place = (event: PointerEvent) => {
+  const address = (event: PointerEvent) => {
     const bounds = list.current?.getBoundingClientRect()
     return {
       x: event.clientX - (bounds?.left ?? 0),
@@ -47,12 +47,12 @@ export function LaneList({ map }: { map: TimeMap }) {
       onPointerDown={(event) => {
         if (event.button !== 0 || (event.target as Element).closest('button, [role="slider"], svg')) return
         event.currentTarget.setPointerCapture(event.pointerId)
-        from.current = place(event)
+        from.current = address(event)
       }}
       onPointerMove={(event) => {
         const start = from.current
         if (!start) return
-        const now = place(event)
+        const now = address(event)
         const next = {
           ...{ x: Math.min(start.x, now.x), y: Math.min(start.y, now.y) },
           ...{ width: Math.abs(start.x - now.x), height: Math.abs(start.y - now.y) },
@@ -62,8 +62,8 @@ export function LaneList({ map }: { map: TimeMap }) {
       onPointerUp={end}
       onPointerCancel={end}
     >
-      <StepLanes steps={shot.steps} shot={shot} map={map} depth={0} />
-      {!shot.steps.length && (
+      <StepLanes steps={stage.steps} stage={stage} map={map} depth={0} />
+      {!stage.steps.length && (
         <p className="py-3 pl-[224px] text-dim">
           Each treatment of this shot gets a lane here: when it acts, how it ramps in and out, and its keys.
         </p>
@@ -79,7 +79,7 @@ export function LaneList({ map }: { map: TimeMap }) {
 }
 
 /** The keys on the page whose marks a box touches. */
-function within(list: HTMLElement | null, box: Box): { place: Place; at: number }[] {
+function within(list: HTMLElement | null, box: Box): { address: Address; at: number }[] {
   if (!list) return []
   const bounds = list.getBoundingClientRect()
   return [...list.querySelectorAll<HTMLElement>('[data-key]')].flatMap((node) => {
@@ -87,52 +87,50 @@ function within(list: HTMLElement | null, box: Box): { place: Place; at: number 
     const x = r.left + r.width / 2 - bounds.left
     const y = r.top + r.height / 2 - bounds.top + list.scrollTop
     const inside = x >= box.x && x <= box.x + box.width && y >= box.y - 8 && y <= box.y + box.height + 8
-    return inside ? [JSON.parse(node.dataset.key ?? '') as { place: Place; at: number }] : []
+    return inside ? [JSON.parse(node.dataset.key ?? '') as { address: Address; at: number }] : []
   })
 }
 
 function StepLanes({
   steps,
-  shot,
+  stage,
   map,
   depth,
 }: {
   steps: readonly Step[]
-  shot: Shot
+  stage: Stage
   map: TimeMap
   depth: number
 }) {
-  const head = treatmentTime(shot, 0)
   return steps.map((step) => (
     <div key={step.id}>
-      <StepLane step={step} shotId={shot.id} head={head} length={shot.length} map={map} depth={depth} />
-      {step.steps && <GroupLanes group={step} shot={shot} map={map} depth={depth + 1} />}
+      <StepLane step={step} stage={stage} map={map} depth={depth} />
+      {step.steps && <GroupLanes group={step} stage={stage} map={map} depth={depth + 1} />}
     </div>
   ))
 }
 
-function GroupLanes({ group, shot, map, depth }: { group: Step; shot: Shot; map: TimeMap; depth: number }) {
+function GroupLanes({ group, stage, map, depth }: { group: Step; stage: Stage; map: TimeMap; depth: number }) {
   const open = useApp(
     (s) =>
       [...s.view.openLanes, ...s.view.stepIds].includes(group.id) ||
       (group.steps ?? []).some((i) => i.id === s.view.stepId),
   )
-  return open && <StepLanes steps={group.steps ?? []} shot={shot} map={map} depth={depth} />
+  return open && <StepLanes steps={group.steps ?? []} stage={stage} map={map} depth={depth} />
 }
 
 const StepLane = memo(function StepLane(props: {
   step: Step
-  shotId: string
-  head: number
-  length: number
+  stage: Stage
   map: TimeMap
   depth: number
 }) {
-  const { step, shotId, head, length, map, depth } = props
+  const { step, stage, map, depth } = props
+  const { head, length } = stage
   const dispatch = useAppDispatch()
   const chosen = useApp((s) => s.view.stepIds.includes(step.id))
   const opened = useApp((s) => s.view.openLanes.includes(step.id))
-  const modifiers = animatedValues(step, shotId)
+  const modifiers = animatedValues(step)
   const motions = motionsOf(step)
   const openable = modifiers.length + motions.length > 0 || step.use === 'group'
   const open = opened || chosen
@@ -166,7 +164,7 @@ const StepLane = memo(function StepLane(props: {
             type="button"
             aria-label={step.on ? `Switch ${step.name} off` : `Switch ${step.name} on`}
             className="flex size-5 items-center justify-center text-dim hover:text-text"
-            onClick={() => dispatch(edit('step.switch', { shotId, stepId: step.id, on: !step.on }))}
+            onClick={() => dispatch(edit('step.switch', { stepId: step.id, on: !step.on }))}
           >
             {step.on ? <Eye size={13} /> : <EyeOff size={13} />}
           </button>
@@ -186,35 +184,31 @@ const StepLane = memo(function StepLane(props: {
           </button>
         </div>
         <div className="relative flex-1 overflow-hidden">
-          <SpanBar step={step} shotId={shotId} head={head} length={length} map={map} chosen={chosen} />
+          <SpanBar step={step} head={head} length={length} map={map} chosen={chosen} />
         </div>
       </div>
       {open &&
-        modifiers.map(({ place, label, animated }) => (
+        modifiers.map(({ address, label, animated }) => (
           <KeyLane
-            key={`${place.itemId ?? ''}${place.param}${place.modifier?.id ?? ''}${place.modifier?.form ?? ''}`}
-            {...{ place, label, animated, head, map, depth }}
+            key={addressName(address)}
+            {...{ address, label, animated, head, map, depth }}
           />
         ))}
-      {open && motions.map((id) => <MotionLane key={id} {...{ motionId: id, shotId, length, map, depth }} />)}
+      {open && motions.map((id) => <MotionLane key={id} {...{ motionId: id, stage, map, depth }} />)}
     </>
   )
 })
 
-/** Frames of a shot that keys snap to: its cuts and markers, and the keys that are not being moved. */
+/** Frames of a stage that keys snap to: its cuts and markers, and the keys that are not being moved. */
 export function snapsOf(
-  project: Project,
-  shotId: string,
-  moving: readonly { place: Place; at: readonly number[] }[],
+  { project, sequence, start, length, head }: Stage,
+  moving: readonly { address: Address; at: readonly number[] }[],
 ): number[] {
-  const shot = project.shots.find((s) => s.id === shotId)
-  if (!shot) return []
-  const head = treatmentTime(shot, 0)
-  const markers = (project.markers ?? []).map((m) => m.at - shot.start)
-  const still = moving.flatMap(({ place }) => {
-    const step = getStep(shot, place.stepId)
-    return animatedValues(step, shotId).flatMap((m) => m.animated.keys?.map((k) => k.at) ?? [])
+  const markers = (sequence?.markers ?? []).map((m) => m.at - start)
+  const still = moving.flatMap(({ address: { owner } }) => {
+    const step = owner.kind === 'item' ? stepOfItem(project, owner.id) : owner.kind === 'step' ? getStep(project, owner.id) : undefined
+    return step ? animatedValues(step).flatMap((m) => m.animated.keys?.map((k) => k.at) ?? []) : []
   })
   const times = new Set(moving.flatMap((m) => m.at))
-  return [0, shot.length, ...markers, ...still.filter((t) => !times.has(t)).map((t) => t - head)]
+  return [0, length, ...markers, ...still.filter((t) => !times.has(t)).map((t) => t - head)]
 }

@@ -14,16 +14,16 @@ import { useDesk } from './use-desk'
 
 /** Time under the strip: lanes of steps with their spans, ramps and keys, or the curves of what is animated. */
 export function Lanes() {
-  const { project, shot } = useDesk()
+  const { project, stage } = useDesk()
   const dispatch = useAppDispatch()
   const { quality, lanes } = useView('quality', 'lanes')
-  const target = useMemo<Target>(() => ({ kind: 'shot', shotId: shot.id }), [shot.id])
+  const target = useMemo<Target>(() => ({ kind: 'stack', stack: stage.stack }), [stage])
   return (
     <section aria-label="Lanes" className="flex min-h-0 flex-1 flex-col">
       <TimeScale
         first={0}
-        end={shot.length}
-        onSeek={(frame) => dispatch(seek(frame, shot.id))}
+        end={stage.length}
+        onSeek={(frame) => dispatch(seek(frame))}
         onHand={(down) => dispatch(viewActions.set({ hand: down }))}
       >
         {(map) => (
@@ -43,10 +43,10 @@ export function Lanes() {
                 <KeyTools />
               </div>
               <div className="relative flex flex-1">
-                <Ruler map={map} rate={project.rate}>
+                <Ruler map={map} rate={stage.rate}>
                   <CachedLine project={project} target={target} map={map} scale={playScale(quality)} />
                 </Ruler>
-                <Markers project={project} start={shot.start} length={shot.length} map={map} />
+                <Markers map={map} />
                 <ChosenSpan map={map} />
               </div>
             </div>

@@ -1,21 +1,28 @@
-import type { Project } from '@stilus/core/project'
+import type { Sequence } from '@stilus/core/project'
 import { edit } from '../store/edit'
 import { useAppDispatch } from '../store/store'
 import { Menu } from '../ui/overlays'
 import type { TimeMap } from '../ui/timeline'
+import { useDesk } from './use-desk'
 
-interface MarkersProps {
-  project: Project
-  /** The part of the sequence that the ruler shows. */
+/** The markers of the sequence on a ruler that begins where the stage does. */
+export function Markers({ map }: { map: TimeMap }) {
+  const { stage } = useDesk()
+  return <MarkerMarks {...stage} map={map} />
+}
+
+interface MarkerProps {
+  sequence?: Sequence | undefined
   start: number
   length: number
   map: TimeMap
 }
 
-/** The markers of the sequence on a ruler that begins at sequence frame `start`. */
-export function Markers({ project, start, length, map }: MarkersProps) {
+/** The markers of a sequence on a ruler that begins at sequence frame `start`. */
+export function MarkerMarks({ sequence, start, length, map }: MarkerProps) {
   const dispatch = useAppDispatch()
-  const here = (project.markers ?? []).filter((m) => m.at >= start && m.at < start + length)
+  const sequenceId = sequence?.id
+  const here = (sequence?.markers ?? []).filter((m) => m.at >= start && m.at < start + length)
   return here.map((marker) => (
     <Menu
       key={marker.id}
@@ -37,7 +44,7 @@ export function Markers({ project, start, length, map }: MarkersProps) {
         {
           label: 'Remove',
           danger: true,
-          run: () => dispatch(edit('marker.remove', { markerId: marker.id })),
+          run: () => dispatch(edit('marker.remove', { sequenceId, markerId: marker.id })),
         },
       ]}
     />

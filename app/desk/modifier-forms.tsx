@@ -1,8 +1,9 @@
 import { type Follow, type Modifier, type Noise, NOISE_FORMS } from '@stilus/core/anim'
 import { type Param, partNames } from '@stilus/core/params'
-import { type Place } from '@stilus/core/project'
+import { type Address, modifierAddress, stackOf, stepOfItem } from '@stilus/core/project'
 import { ArrowRight } from 'lucide-react'
 import { useNavigate } from 'react-router'
+import { deskPath } from '../session/where'
 import { useAppDispatch } from '../store/store'
 import { viewActions } from '../store/view'
 import { Button } from '../ui/button'
@@ -50,7 +51,7 @@ export function FollowForm({
   param: Param | undefined
   onChange(m: Modifier, gesture?: string): void
 }) {
-  const { project, shot } = useDesk()
+  const { project, stage } = useDesk()
   const dispatch = useAppDispatch()
   const navigate = useNavigate()
   const { source } = modifier
@@ -74,8 +75,11 @@ export function FollowForm({
   )
   const go = () => {
     if (source.kind !== 'value') return
-    const { shotId, stepId } = source.place
-    if (shotId !== shot.id) void navigate(`/p/${project.id}/shot/${shotId}`)
+    const { owner } = source.address
+    const stepId = owner.kind === 'item' ? stepOfItem(project, owner.id)?.id : owner.id
+    const stack = stepId === undefined || owner.kind === 'object' ? undefined : stackOf(project, 'step', stepId)
+    if (!stack || stepId === undefined) return
+    if (stack.id !== stage.stack.id) void navigate(deskPath(project, stack))
     // Entering a desk clears the selection; this comes after.
     setTimeout(() => dispatch(viewActions.step(stepId)))
   }
@@ -164,12 +168,12 @@ export const FORM_PARAMS: Record<(typeof NOISE_FORMS)[number], Param> = {
 /** The numbers of a wobble or flicker; those that move it can have keys. */
 export function NoiseForm({
   modifier,
-  place,
+  address,
   param,
   onChange,
 }: {
   modifier: Noise
-  place: Place
+  address: Address
   param: Param | undefined
   onChange(m: Modifier, gesture?: string): void
 }) {
@@ -179,7 +183,7 @@ export function NoiseForm({
         <ParamRow
           key={form}
           param={FORM_PARAMS[form]}
-          place={{ ...place, modifier: { id: modifier.id, form } }}
+          address={modifierAddress(address, modifier.id, form)}
           animated={modifier[form]}
         />
       ))}

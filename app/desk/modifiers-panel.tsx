@@ -2,16 +2,25 @@ import { MOTION_PARTS, type MotionPart, type Modifier, type Source } from '@stil
 import { isNumeric, type Param } from '@stilus/core/params'
 import {
   type Act,
-  address,
+  type Address,
+  allShots,
   allSteps,
-  panelFor,
+  controlAddress,
+  controlOf,
+  leafOf,
+  mediumOfClip,
   type MotionItem,
+  nameOfValue,
+  panelFor,
+  paramAt,
   paramsOf,
-  type Place,
-  placeName,
   type Project,
+  type Records,
+  sameAddress,
   type Shot,
+  type SoundClip,
   type Step,
+  valueOf,
 } from '@stilus/core/project'
 import { ArrowLeft, Trash2 } from 'lucide-react'
 import type { ReactNode } from 'react'
@@ -29,22 +38,23 @@ import { FollowForm, FORM_PARAMS, NoiseForm } from './modifier-forms'
 import { AttachForm } from '../motion/attach-form'
 
 /** Everything that moves one value, in the order in which it works, each with its switch; and what else could. */
-export function ModifiersPanel({ place, step }: { place: Place; step: Step }) {
-  const { project, shot } = useDesk()
+export function ModifiersPanel({ address, step }: { address: Address; step: Step }) {
+  const { project, stage } = useDesk()
   const dispatch = useAppDispatch()
-  const param = paramsOf(step)[place.param]
-  const animated = animatedAt(project, place)
-  const panel = place.itemId ? undefined : panelFor(shot, step.id, place.param)
+  const param = paramAt(project, address)
+  const animated = animatedAt(project, address)
+  const control = controlOf(address)
+  const panel = control === undefined ? undefined : panelFor(stage.steps, step.id, control)
   if (!animated) return null
   const { when } = step
   const numeric = param
     ? isNumeric(param)
     : typeof animated.value !== 'string' && typeof animated.value !== 'boolean'
-  const put = (modifier: Modifier, gesture?: string) => dispatch(edit('modifier.put', { place, modifier }, gesture))
+  const put = (modifier: Modifier, gesture?: string) => dispatch(edit('modifier.put', { address, modifier }, gesture))
   const nothing = !animated.keys && !animated.modifiers?.length && !panel && !when.rampIn && !when.rampOut
   return (
     <section
-      aria-label={`What moves ${placeName(project, place)}`}
+      aria-label={`What moves ${nameOfValue(project, address)}`}
       data-facet="when"
       className="grid min-h-0 flex-1 content-start gap-2 overflow-y-auto px-3 py-2"
     >
@@ -52,7 +62,7 @@ export function ModifiersPanel({ place, step }: { place: Place; step: Step }) {
         <IconButton label="Back to the controls" onClick={() => dispatch(viewActions.set({ modifiers: null }))}>
           <ArrowLeft size={16} />
         </IconButton>
-        <h3 className="truncate font-semibold">What moves {(param?.label ?? place.param).toLowerCase()}?</h3>
+        <h3 className="truncate font-semibold">What moves {(param?.label ?? leafOf(address)).toLowerCase()}?</h3>
       </div>
       {nothing && <p className="text-dim">Nothing. It stays as it is set.</p>}
       {panel && (
@@ -64,7 +74,7 @@ export function ModifiersPanel({ place, step }: { place: Place; step: Step }) {
         <Row
           title={`${animated.keys.length} ${animated.keys.length === 1 ? 'key' : 'keys'}`}
           on={!animated.keysOff}
-          onSwitch={(on) => dispatch(edit('keys.enable', { place, on }))}
+          onSwitch={(on) => dispatch(edit('keys.enable', { address, on }))}
         />
       )}
       {(animated.modifiers ?? []).map((modifier) => (
@@ -72,15 +82,15 @@ export function ModifiersPanel({ place, step }: { place: Place; step: Step }) {
           key={modifier.id}
           title={moverName(project, modifier)}
           on={modifier.on}
-          onSwitch={(on) => dispatch(edit('modifier.switch', { place, modifierId: modifier.id, on }))}
-          onRemove={() => dispatch(edit('modifier.drop', { place, modifierId: modifier.id }))}
+          onSwitch={(on) => dispatch(edit('modifier.switch', { address, modifierId: modifier.id, on }))}
+          onRemove={() => dispatch(edit('modifier.drop', { address, modifierId: modifier.id }))}
         >
           {modifier.kind === 'attach' ? (
             <AttachForm modifier={modifier} onChange={(ride, gesture) => void put(ride, gesture)} />
           ) : modifier.kind === 'follow' ? (
             <FollowForm modifier={modifier} param={param} onChange={put} />
           ) : (
-            <NoiseForm modifier={modifier} place={place} param={param} onChange={put} />
+            <NoiseForm modifier={modifier} address={address} param={param} onChange={put} />
           )}
         </Row>
       ))}
@@ -89,7 +99,7 @@ export function ModifiersPanel({ place, step }: { place: Place; step: Step }) {
           title={`The ramps of ${step.name}: ${when.rampIn} in, ${when.rampOut} out`}
           on={!when.rampsOff}
           onSwitch={(on) =>
-            dispatch(edit('step.when', { shotId: shot.id, stepId: step.id, when: { rampsOff: !on } }))
+            dispatch(edit('step.when', { stepId: step.id, when: { rampsOff: !on } }))
           }
         >
           <Button onClick={() => dispatch(viewActions.set({ modifiers: null, face: 'when' }))}>
@@ -97,14 +107,14 @@ export function ModifiersPanel({ place, step }: { place: Place; step: Step }) {
           </Button>
         </Row>
       )}
-      {numeric && !panel && <AddModifier place={place} param={param} />}
+      {numeric && !panel && <AddModifier address={address} param={param} />}
     </section>
   )
 }
 
-function animatedAt(project: Project, place: Place) {
+function animatedAt(project: Project, address: Address) {
   try {
-    return address(project, place)
+    return valueOf(project, address)
   } catch {
     return undefined
   }
@@ -125,15 +135,21 @@ const PARTS: Record<MotionPart, string> = {
   ...{ angle: 'turn', scale: 'growth', quality: 'quality' },
 }
 
+/** Everything that can be heard. */
+const clipsOf = (project: Project): (SoundClip | Shot)[] => [
+  ...project.sequences.flatMap((s) => s.sounds),
+  ...allShots(project),
+]
+
 export function sourceName(project: Project, source: Source): string {
   if (source.kind === 'motion') return `the ${PARTS[source.of]} of ${motionNames(project, source.motions)}`
 
   if (source.kind === 'sound') {
-    const clip = [...project.sounds, ...project.shots].find((c) => c.id === source.clipId)
+    const clip = clipsOf(project).find((c) => c.id === source.clipId)
     return `the level of ${clip?.name ?? 'a sound that is gone'}`
   }
   try {
-    return placeName(project, source.place)
+    return nameOfValue(project, source.address)
   } catch {
     return 'a value that is gone'
   }
@@ -170,10 +186,10 @@ const numbersOf = (step: Step) => [
   ...Object.entries(paramsOf(step)).flatMap(([id, p]) => (isNumeric(p) ? [[id, p.label] as const] : [])),
 ]
 
-function AddModifier({ place, param }: { place: Place; param: Param | undefined }) {
-  const { project, shot } = useDesk()
+function AddModifier({ address, param }: { address: Address; param: Param | undefined }) {
+  const { project, stage } = useDesk()
   const dispatch = useAppDispatch()
-  const follow = (source: Source, before: readonly Act[] = [], factor = 1) => {
+  const follow = (source: Source, before: readonly Act[] = [], factor = 1, records?: Records) => {
     const modifier: Modifier = {
       ...{
         id: uid(),
@@ -187,45 +203,51 @@ function AddModifier({ place, param }: { place: Place; param: Param | undefined 
         join: 'replace',
       },
     }
-    dispatch(editAll([...before, ['modifier.put', { place, modifier }]], `Follow ${sourceName(project, source)}`))
+    const acts: Act[] = [...before, ['modifier.put', { address, modifier }]]
+    dispatch(editAll(acts, `Follow ${sourceName(project, source)}`, undefined, records))
   }
   const motions = (project.shelf ?? []).filter((s) => s.kind === 'motion')
   /** A place on the picture rides; other numbers follow a part of the motion. */
   const ride = (item: MotionItem) => {
-    const unit = param?.type === 'point' ? 'share' : 'px'
+    const unit = param?.type === 'point' ? 'normalised' : 'px'
     const modifier: Modifier = {
       ...{ id: uid(), on: true, kind: 'attach', unit },
       ...{ motions: [item.id], at: item.motion.reference, inverted: false },
     }
-    dispatch(edit('modifier.put', { place, modifier }))
+    dispatch(edit('modifier.put', { address, modifier }))
   }
-  const isPlace = param?.type === 'point' || (place.itemId !== undefined && place.param === 'centre')
-  const stepItems = (from: Shot): MenuItem[] =>
+  const isPlace = param?.type === 'point' || (address.owner.kind === 'item' && leafOf(address) === 'centre')
+  const stepItems = (from: { steps: readonly Step[] }): MenuItem[] =>
     allSteps(from.steps).map((step) => ({
       label: step.name,
       items: numbersOf(step).map(([id, label]) => ({
         label,
-        disabled: from.id === place.shotId && step.id === place.stepId && id === place.param,
-        run: () => follow({ kind: 'value', place: { shotId: from.id, stepId: step.id, param: id } }),
+        disabled: sameAddress(controlAddress(step.id, id), address),
+        run: () => follow({ kind: 'value', address: controlAddress(step.id, id) }),
       })),
     }))
-  const sounds = [...project.sounds, ...project.shots.filter((s) => s.sound !== null)].filter(
-    (c) => project.media.find((m) => m.id === c.mediaId)?.sound,
-  )
-  const hear = async (clip: { id: string; mediaId: string; name: string }) => {
-    const acts = await measureLevel(project, clip.mediaId)
-    if (!acts) tell('problem', `"${clip.name}" has no sound that can be measured.`)
-    else follow({ kind: 'sound', clipId: clip.id }, acts, (param && 'soft' in param && param.soft?.[1]) || 1)
+  const heard = stage.sequence
+  const sounds = [
+    ...(heard?.sounds ?? []),
+    ...(heard?.shots ?? []).filter((s) => s.sound !== null),
+  ].filter((c) => project.media.find((m) => m.id === mediumOfClip(c))?.sound)
+  const hear = async (clip: SoundClip | Shot) => {
+    const measured = await measureLevel(project, mediumOfClip(clip) ?? '')
+    if (!measured) tell('problem', `"${clip.name}" has no sound that can be measured.`)
+    else {
+      const factor = (param && 'soft' in param && param.soft?.[1]) || 1
+      follow({ kind: 'sound', clipId: clip.id }, measured.acts, factor, measured.records)
+    }
   }
-  const others = project.shots.filter((s) => s.id !== shot.id && s.steps.length)
+  const others = allShots(project).filter((s) => s.id !== stage.shot?.id && s.steps.length)
   const noise = (kind: 'wobble' | 'flicker') =>
-    dispatch(edit('modifier.put', { place, modifier: newNoise(kind, param ?? FORM_PARAMS.amplitude) }))
+    dispatch(edit('modifier.put', { address, modifier: newNoise(kind, param ?? FORM_PARAMS.amplitude) }))
   return (
     <div className="flex flex-wrap gap-1.5">
       <Menu
         trigger={<Button>Follow …</Button>}
         items={[
-          ...stepItems(shot),
+          ...stepItems(stage),
           null,
           ...(others.length
             ? [

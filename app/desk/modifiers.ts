@@ -1,35 +1,50 @@
 import type { Animated } from '@stilus/core/anim'
-import { paramsOf, type Place, placesOf, type Step } from '@stilus/core/project'
+import {
+  type Address,
+  contentOf,
+  leafOf,
+  type MaskItem,
+  paramsOf,
+  type Step,
+  valueAddress,
+  valuesOf,
+} from '@stilus/core/project'
 
-export interface Modifier {
+export interface Moving {
   label: string
-  place: Place
+  address: Address
   animated: Animated
 }
 
-/** Names a place as one string. */
-export const placeKey = ({ shotId, stepId, itemId, param, modifier }: Place): string =>
-  [shotId, stepId, itemId ?? '', param, modifier?.id ?? '', modifier?.form ?? ''].join(' ')
-
-export const samePlace = (a: Place, b: Place): boolean => placeKey(a) === placeKey(b)
-
-/** Every animatable value of a step that has keys, with its name and place. */
-export function animatedValues(step: Step, shotId: string): Modifier[] {
+/** Every animatable value of a step that has keys, with its name and address. */
+export function animatedValues(step: Step): Moving[] {
   const params = paramsOf(step)
-  const name = ({ itemId, param, modifier }: Place) => {
-    const shape = step.where?.items.find((s) => s.id === itemId)
-    const own = shape ? `${shape.name} ${param}` : param === 'mix' ? 'Mix' : (params[param]?.label ?? param)
-    return modifier ? `${own} ${modifier.form}` : own
+  const name = (at: Address) => {
+    const value = valueAddress(at)
+    const leaf = leafOf(value)
+    const item: MaskItem | undefined =
+      at.owner.kind === 'item' ? step.where?.items.find((s) => s.id === at.owner.id) : undefined
+    const [, list = '', thing = ''] = value.path.startsWith('content/') ? value.path.split('/') : []
+    const held = contentOf(step)[list]
+    const number = (step.content?.[list] ?? []).findIndex((t) => t.id === thing) + 1
+    const own = item
+      ? `${item.name} ${leaf}`
+      : held
+        ? `${held.one} ${number} ${held.fields[leaf]?.label.toLowerCase() ?? leaf}`
+        : leaf === 'mix'
+          ? 'Mix'
+          : (params[leaf]?.label ?? leaf)
+    return value.path === at.path ? own : `${own} ${leafOf(at)}`
   }
-  return placesOf(step, shotId)
+  return valuesOf(step)
     .filter(({ animated }) => animated.keys?.length)
-    .map(({ place, animated }) => ({ label: name(place), place, animated }))
+    .map(({ address, animated }) => ({ label: name(address), address, animated }))
 }
 
 /** The motions that anything of a step rides on or follows. */
 export function motionsOf(step: Step): string[] {
   const rides = [step.where?.attach, ...(step.where?.items ?? []).map((s) => s.attach)]
-  const modifiers = placesOf(step, '').flatMap(({ animated }) => animated.modifiers ?? [])
+  const modifiers = valuesOf(step).flatMap(({ animated }) => animated.modifiers ?? [])
   const used = modifiers.flatMap((m) =>
     m.kind === 'attach' ? m.motions : m.kind === 'follow' && m.source.kind === 'motion' ? m.source.motions : [],
   )

@@ -1,8 +1,7 @@
 import { curveAt, type Param, SEEDS } from '@stilus/core/params'
-import type { Place } from '@stilus/core/project'
+import type { Address } from '@stilus/core/project'
 import { Dices, Pipette } from 'lucide-react'
 import { type ReactNode, useRef } from 'react'
-import { keepStillOf } from '../session/stills'
 import { readTable } from '../session/tables'
 import { uid } from '../session/work'
 import { edit, editAll } from '../store/edit'
@@ -22,7 +21,7 @@ import { useDesk } from './use-desk'
 interface ControlProps<T extends Param['type']> {
   param: Extract<Param, { type: T }>
   control: Control
-  place: Place
+  address: Address
 }
 
 /** Whether a control stands under its name, over the whole width. */
@@ -30,7 +29,7 @@ export const isWide = (param: Param): boolean =>
   ['rgb', 'curve', 'file', 'text', 'reference', 'picture'].includes(param.type)
 
 /** The control that a declared parameter asks for. */
-export function ParamControl({ param, control, place }: ControlProps<Param['type']>): ReactNode {
+export function ParamControl({ param, control, address }: ControlProps<Param['type']>): ReactNode {
   const { value, set, hand } = control
   const common = { label: param.label, onChange: set, onHand: hand }
   switch (param.type) {
@@ -84,7 +83,7 @@ export function ParamControl({ param, control, place }: ControlProps<Param['type
       return param.options.length <= 2 ? <Segments {...choice} /> : <Choice {...choice} />
     }
     case 'colour':
-      return <ColourControl param={param} control={control} place={place} />
+      return <ColourControl param={param} control={control} address={address} />
     case 'pair':
       return (
         <TwoNumbers
@@ -120,7 +119,7 @@ export function ParamControl({ param, control, place }: ControlProps<Param['type
         />
       )
     case 'rgb':
-      return <RgbControl param={param} control={control} place={place} />
+      return <RgbControl param={param} control={control} address={address} />
     case 'curve':
       return <CurveField {...common} channel={param.channel} over={param.over} value={value as number[]} />
     case 'text':
@@ -139,11 +138,9 @@ export function ParamControl({ param, control, place }: ControlProps<Param['type
         />
       )
     case 'file':
-      return <FileControl param={param} control={control} place={place} />
+      return <FileControl param={param} control={control} address={address} />
     case 'reference':
-      return <ReferenceControl param={param} control={control} place={place} />
-    case 'picture':
-      return <PictureControl param={param} control={control} place={place} />
+      return <ReferenceControl param={param} control={control} address={address} />
   }
 }
 
@@ -217,28 +214,7 @@ function RgbControl({ param, control }: ControlProps<'rgb'>) {
 
 const NONE = ' none'
 
-/** One of the project's stills: pictures that were imported, and states that were kept. */
-function PictureControl({ param, control }: ControlProps<'picture'>) {
-  const { project, shot } = useDesk()
-  const stills = project.media.filter((m) => m.kind === 'still')
-  const kept = (id: string) => project.stills?.find((s) => s.mediaId === id)?.name
-  return (
-    <div className="grid gap-1">
-      <Choice
-        label={param.label}
-        value={String(control.value) || NONE}
-        options={[
-          { value: NONE, label: 'None' },
-          ...stills.map((m) => ({ value: m.id, label: kept(m.id) ?? m.name })),
-        ]}
-        onChange={(v) => control.set(v === NONE ? '' : v)}
-      />
-      <Button onClick={() => void keepStillOf(project, shot)}>Keep this frame as a still</Button>
-    </div>
-  )
-}
-
-function FileControl({ param, control, place }: ControlProps<'file'>) {
+function FileControl({ param, control, address }: ControlProps<'file'>) {
   const { project } = useDesk()
   const picker = useRef<HTMLInputElement>(null)
   const tables = project.tables ?? []
@@ -264,7 +240,7 @@ function FileControl({ param, control, place }: ControlProps<'file'>) {
         accept={param.accept.join()}
         onChange={(e) => {
           const file = e.target.files?.[0]
-          if (file) void readTable(file, place)
+          if (file) void readTable(file, address)
           e.target.value = ''
         }}
       />
@@ -272,7 +248,7 @@ function FileControl({ param, control, place }: ControlProps<'file'>) {
   )
 }
 
-function ReferenceControl({ param, control, place }: ControlProps<'reference'>) {
+function ReferenceControl({ param, control, address }: ControlProps<'reference'>) {
   const dispatch = useAppDispatch()
   const colours = useColours()
   const sample = () =>
@@ -282,7 +258,7 @@ function ReferenceControl({ param, control, place }: ControlProps<'reference'>) 
         editAll(
           [
             ['shelf.put', { item }],
-            ['value.set', { place, at: 0, value: item.id }],
+            ['value.set', { address, at: 0, value: item.id }],
           ],
           `Sample for ${param.label.toLowerCase()}`,
         ),

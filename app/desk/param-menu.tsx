@@ -1,6 +1,7 @@
 import type { Animated, Modifier } from '@stilus/core/anim'
 import { fit, isNumeric, type Param } from '@stilus/core/params'
-import { type PanelControl, groupsAround, type Place } from '@stilus/core/project'
+import { type Address, controlOf, groupsAround, type PanelControl, sameAddress, valueAddress } from '@stilus/core/project'
+import { deskStage } from '../session/where'
 import { uid } from '../session/work'
 import { edit } from '../store/edit'
 import { store } from '../store/store'
@@ -26,29 +27,30 @@ export function newNoise(kind: 'wobble' | 'flicker', param: Param): Modifier {
 /** What can be done with a control beside setting it. */
 export function paramMenu(
   param: Param,
-  place: Place,
+  address: Address,
   animated: Animated,
   control: Control,
 ): (MenuItem | null)[] {
   const { dispatch } = store
-  const shot = store.getState().project.document?.shots.find((s) => s.id === place.shotId)
+  const stage = deskStage()
   const numeric = isNumeric(param)
-  const groups = place.itemId || place.modifier || !shot ? [] : groupsAround(shot, place.stepId)
+  const name = controlOf(address)
+  const groups = name === undefined || !stage ? [] : groupsAround(stage.steps, address.owner.id)
   const inner = groups.at(-1)
-  const modifiers = () => void dispatch(viewActions.set({ modifiers: place }))
+  const modifiers = () => void dispatch(viewActions.set({ modifiers: address }))
   const add = (kind: 'wobble' | 'flicker') => {
-    dispatch(edit('modifier.put', { place, modifier: newNoise(kind, param) }))
+    dispatch(edit('modifier.put', { address, modifier: newNoise(kind, param) }))
     modifiers()
   }
   const toFront = () => {
-    if (!inner || !shot) return
+    if (!inner || name === undefined) return
     const made: PanelControl = {
       id: uid(),
       label: param.label,
-      targets: [{ stepId: place.stepId, param: place.param }],
+      targets: [{ stepId: address.owner.id, param: name }],
     }
     dispatch(
-      edit('group.panel', { shotId: shot.id, stepId: inner.id, panel: [...(inner.panel ?? []), made] }),
+      edit('group.panel', { stepId: inner.id, panel: [...(inner.panel ?? []), made] }),
     )
   }
   return [
@@ -61,7 +63,7 @@ export function paramMenu(
     { label: 'Reset', run: () => control.set(param.default) },
     null,
     { label: 'What moves this?', run: modifiers },
-    ...(numeric && !place.modifier
+    ...(numeric && sameAddress(valueAddress(address), address)
       ? [
           { label: 'Follow …', run: modifiers },
           { label: 'Add a wobble', run: () => add('wobble') },

@@ -1,6 +1,6 @@
 import type { Animated } from '@stilus/core/anim'
 import { type Param, sameValue } from '@stilus/core/params'
-import type { Place } from '@stilus/core/project'
+import { type Address, sameAddress } from '@stilus/core/project'
 import { Link2, MoreVertical } from 'lucide-react'
 import { memo, useState } from 'react'
 import { useAppDispatch } from '../store/store'
@@ -9,7 +9,6 @@ import { Hint, IconButton } from '../ui/button'
 import { cx } from '../ui/classes'
 import { Menu } from '../ui/overlays'
 import { KeyButton } from './key-button'
-import { samePlace } from './modifiers'
 import { isWide, ParamControl, shortly } from './param-control'
 import { paramMenu } from './param-menu'
 import { useAnimated } from './use-desk'
@@ -18,19 +17,19 @@ import { useAnimated } from './use-desk'
 export const ParamRow = memo(
   Row,
   (a, b) =>
-    a.param === b.param && a.animated === b.animated && samePlace(a.place, b.place) && a.also === b.also,
+    a.param === b.param && a.animated === b.animated && sameAddress(a.address, b.address) && a.also === b.also,
 )
 
 interface ParamRowProps {
   param: Param
-  place: Place
+  address: Address
   animated: Animated
-  also?: readonly Place[]
+  also?: readonly Address[]
 }
 
-function Row({ param, place, animated, also }: ParamRowProps) {
+function Row({ param, address, animated, also }: ParamRowProps) {
   const dispatch = useAppDispatch()
-  const control = useAnimated(place, animated, also)
+  const control = useAnimated(address, animated, also)
   const [open, setOpen] = useState(false)
   const changed = control.keyed || control.moved || !sameValue(control.value, param.default)
   const wide = isWide(param)
@@ -55,7 +54,7 @@ function Row({ param, place, animated, also }: ParamRowProps) {
         <IconButton
           label={`What moves ${param.label.toLowerCase()}?`}
           className="size-6 text-when"
-          onClick={() => dispatch(viewActions.set({ modifiers: place }))}
+          onClick={() => dispatch(viewActions.set({ modifiers: address }))}
         >
           <Link2 size={14} />
         </IconButton>
@@ -80,7 +79,7 @@ function Row({ param, place, animated, also }: ParamRowProps) {
             <MoreVertical size={14} />
           </button>
         }
-        items={() => paramMenu(param, place, animated, control)}
+        items={() => paramMenu(param, address, animated, control)}
       />
     </div>
   )
@@ -93,7 +92,7 @@ function Row({ param, place, animated, also }: ParamRowProps) {
       </span>
     </Hint>
   ) : (
-    <ParamControl param={param} control={control} place={place} />
+    <ParamControl param={param} control={control} address={address} />
   )
   return (
     <div

@@ -1,6 +1,17 @@
 import { valueAt } from '@stilus/core/anim'
 import { invert, through } from '@stilus/core/matrix'
-import { paramsOf, attachMap, type Step, stepValues, treatmentTime } from '@stilus/core/project'
+import type { Animated } from '@stilus/core/anim'
+import {
+  type Address,
+  addressName,
+  attachMap,
+  contentAddress,
+  contentOf,
+  controlAddress,
+  paramsOf,
+  type Step,
+  stepValues,
+} from '@stilus/core/project'
 import { shown } from '@stilus/core/params'
 import { type PointerEvent, useRef } from 'react'
 import { edit } from '../store/edit'
@@ -8,34 +19,57 @@ import { useAppDispatch, useView } from '../store/store'
 import { viewActions } from '../store/view'
 import type { Rect } from '../viewer/layout'
 import { toGuides } from '../viewer/on-picture'
-import { useDesk } from './use-desk'
+import { timeAt, useDesk } from './use-desk'
 
 let gestures = 0
 
 /** A handle on the picture for every point that the selected step declares: drag it, or move it with the arrow keys. */
 export function PointOverlay({ step, rect }: { step: Step; rect: Rect }) {
-  const { project, shot } = useDesk()
+  const { stage } = useDesk()
   const { frame } = useView('frame')
-  const t = treatmentTime(shot, frame)
-  const points = shown(paramsOf(step), stepValues(project, shot, step, t)).filter(
+  const t = timeAt(stage, frame)
+  const points = shown(paramsOf(step), stepValues(stage, step, t)).filter(
     ([, p]) => p.type === 'point',
   )
-  return points.map(([id, param]) => (
-    <PointHandle key={id} step={step} id={id} label={param.label} rect={rect} time={t} />
+  const own = points.map(([id, param]) => ({
+    ...{ label: param.label, address: controlAddress(step.id, id) },
+    animated: step.what[id] ?? { value: [0.5, 0.5] },
+  }))
+  return [...own, ...contentPoints(step)].map((each) => (
+    <PointHandle key={addressName(each.address)} {...each} rect={rect} time={t} />
   ))
 }
 
-function PointHandle(props: { step: Step; id: string; label: string; rect: Rect; time: number }) {
-  const { step, id, label, rect, time } = props
-  const { project, shot } = useDesk()
+/** The points among the things that a step holds. */
+const contentPoints = (step: Step) =>
+  Object.entries(contentOf(step)).flatMap(([list, { fields, one }]) =>
+    Object.entries(fields)
+      .filter(([, p]) => p.type === 'point')
+      .flatMap(([field]) =>
+        (step.content?.[list] ?? []).map((thing, i) => ({
+          ...{ label: `${one} ${i + 1}`, address: contentAddress(step.id, list, thing.id, field) },
+          animated: thing[field] as Animated,
+        })),
+      ),
+  )
+
+interface PointProps {
+  address: Address
+  label: string
+  animated: Animated
+  rect: Rect
+  time: number
+}
+
+function PointHandle({ address, label, animated, rect, time }: PointProps) {
+  const { stage } = useDesk()
   const dispatch = useAppDispatch()
   const drag = useRef<{ x: number; y: number; at: [number, number]; gesture: string } | null>(null)
-  const animated = step.what[id]
-  const own = (animated ? valueAt(animated, time) : [0.5, 0.5]) as [number, number]
-  const { width, height } = project.size
+  const own = valueAt(animated, time) as [number, number]
+  const { width, height } = stage.size
   // A point that rides is shown where motions have taken it; what is set is where it was drawn.
-  const maps = (animated?.modifiers ?? []).flatMap((m) => {
-    const map = m.kind === 'attach' && m.on ? attachMap(project, shot, m, time) : undefined
+  const maps = (animated.modifiers ?? []).flatMap((m) => {
+    const map = m.kind === 'attach' && m.on ? attachMap(stage, m, time) : undefined
     return map ? [map] : []
   })
   const [x, y] = maps.reduce<[number, number]>(([u, v], map) => {
@@ -47,12 +81,10 @@ function PointHandle(props: { step: Step; id: string; label: string; rect: Rect;
       const [px, py] = through(invert(map), u * width, v * height)
       return [px / width, py / height]
     }, shown)
-    return dispatch(
-      edit('value.set', { place: { shotId: shot.id, stepId: step.id, param: id }, at: time, value }, gesture),
-    )
+    return dispatch(edit('value.set', { address, at: time, value }, gesture))
   }
   const snapped = ([u, v]: [number, number]): [number, number] => {
-    const [sx, sy] = toGuides(project, [u * width, v * height], width / rect.width)
+    const [sx, sy] = toGuides(stage.sequence, [u * width, v * height], width / rect.width)
     return [sx / width, sy / height]
   }
   const end = () => {
@@ -95,8 +127,8 @@ function PointHandle(props: { step: Step; id: string; label: string; rect: Rect;
         event.stopPropagation()
         const step = (event.shiftKey ? 10 : 1) * (event.ctrlKey ? 0.1 : 1)
         set(
-          [x + ((by[0] ?? 0) * step) / project.size.width, y + ((by[1] ?? 0) * step) / project.size.height],
-          `point-keys-${id}`,
+          [x + ((by[0] ?? 0) * step) / stage.size.width, y + ((by[1] ?? 0) * step) / stage.size.height],
+          `point-keys-${addressName(address)}`,
         )
       }}
     >

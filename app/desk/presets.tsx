@@ -1,5 +1,5 @@
 import type { Preset } from '@stilus/core/formats'
-import { type Act, type Step, treatmentTime } from '@stilus/core/project'
+import { type Act, type Step } from '@stilus/core/project'
 import type { Target } from '@stilus/core/render'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import {
@@ -11,8 +11,9 @@ import {
   savePresetFile,
   usePresets,
 } from '../session/library'
-import { movedWhat } from '../catalogue/acts'
+import { movedPreset } from '../catalogue/acts'
 import { tryOn } from '../session/trying'
+import { tell } from '../session/work'
 import { edit } from '../store/edit'
 import { useApp, useAppDispatch, useView } from '../store/store'
 import { viewActions } from '../store/view'
@@ -26,14 +27,19 @@ import { useDesk } from './use-desk'
 
 /** Ready-made states of a step on the shot's own picture, moving: rest the pointer on one to see it large, click to take it. */
 export function Presets({ step }: { step: Step }) {
-  const { shot } = useDesk()
+  const { stage } = useDesk()
   const presets = usePresets(step.use)
   const [open, setOpen] = useState(false)
   const [naming, setNaming] = useState<Kept<Preset> | 'new' | null>(null)
   const picker = useRef<HTMLInputElement>(null)
-  const head = treatmentTime(shot, 0)
+  const head = stage.head
   const save = (name: string) => {
-    if (naming === 'new') void keepPreset({ name, use: step.use, what: movedWhat(step.what, -head) })
+    if (naming === 'new') {
+      const { use, version, what, content } = step
+      const plain = { ...{ name, use, what }, ...(version ? { version } : {}), ...(content ? { content } : {}) }
+      void keepPreset(movedPreset(plain, -head))
+      if (step.inputs) tell('info', 'A preset holds controls alone: what the inputs take was not taken along.')
+    }
     else if (naming) void keepPreset({ ...naming.value, name }, naming.id, naming.favourite)
     setNaming(null)
   }
@@ -104,7 +110,7 @@ const MOVING = { frames: 48, by: 6, every: 350 }
 /** Frames from the playhead on that go by, so that thumbnails move. They rest under a hand, during playback and where motion is reduced. */
 export function useMovingFrame(): number {
   const { frame, playing, hand } = useView('frame', 'playing', 'hand')
-  const { shot } = useDesk()
+  const { stage } = useDesk()
   const [ahead, setAhead] = useState(0)
   const still = playing || hand || window.matchMedia('(prefers-reduced-motion: reduce)').matches
   useEffect(() => {
@@ -112,7 +118,7 @@ export function useMovingFrame(): number {
     const timer = setInterval(() => setAhead((n) => (n + MOVING.by) % MOVING.frames), MOVING.every)
     return () => clearInterval(timer)
   }, [still])
-  return Math.min(shot.length - 1, frame + (still ? 0 : ahead))
+  return Math.min(stage.length - 1, frame + (still ? 0 : ahead))
 }
 
 function PresetTile({
@@ -126,19 +132,19 @@ function PresetTile({
   head: number
   onRename(): void
 }) {
-  const { project, shot } = useDesk()
+  const { project, stage } = useDesk()
   const dispatch = useAppDispatch()
   const frame = useMovingFrame()
   const { name } = preset.value
   const act = useMemo<Act>(
     () => [
       'step.preset',
-      { shotId: shot.id, stepId: step.id, name, what: movedWhat(preset.value.what, head) },
+      { stepId: step.id, ...movedPreset(preset.value, head) },
     ],
-    [shot.id, step.id, name, preset.value.what, head],
+    [step.id, preset.value, head],
   )
   const tried = useMemo(() => tryOn(project, act), [project, act])
-  const target = useMemo<Target>(() => ({ kind: 'shot', shotId: shot.id, upTo: step.id }), [shot.id, step.id])
+  const target = useMemo<Target>(() => ({ kind: 'stack', stack: stage.stack, upTo: step.id }), [stage.stack, step.id])
   const trying = useApp((s) => s.view.trying === act)
   const show = (on: boolean) => dispatch(viewActions.set({ trying: on ? act : null }))
   return (

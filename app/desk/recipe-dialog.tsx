@@ -3,22 +3,24 @@ import { isNumeric, sameValue } from '@stilus/core/params'
 import {
   allSteps,
   deepCopy,
+  dropLinks,
+  findOwner,
+  originOfStack,
   type PanelControl,
-  originOf,
   paramsOf,
   settle,
-  type Shot,
+  stackOf,
+  type Stage,
   type Step,
 } from '@stilus/core/project'
 import { useState } from 'react'
 import { keepRecipe } from '../session/library'
-import { uid } from '../session/work'
+import { tell, uid } from '../session/work'
 import { edit, editAll } from '../store/edit'
 import { store, useAppDispatch } from '../store/store'
 import { viewActions } from '../store/view'
 import { Button } from '../ui/button'
 import { Modal } from '../ui/overlays'
-import { useDesk } from './use-desk'
 
 interface Candidate {
   stepId: string
@@ -47,7 +49,6 @@ function candidates(steps: readonly Step[]): Candidate[] {
 
 /** Saves steps as a recipe: its name, and which controls stand on its front. They can be renamed, limited and grouped afterwards. */
 export function RecipeDialog({ steps, onClose }: { steps: readonly Step[]; onClose(): void }) {
-  const { shot } = useDesk()
   const dispatch = useAppDispatch()
   const [group] = steps
   const own = steps.length === 1 && group?.use === 'group' ? group : undefined
@@ -81,14 +82,14 @@ export function RecipeDialog({ steps, onClose }: { steps: readonly Step[]; onClo
     if (
       !dispatch(
         editAll(
-          [['recipe.make', { shotId: shot.id, stepIds, groupId, recipe, panel }]],
+          [['recipe.make', { stepIds, groupId, recipe, panel }]],
           `Make recipe ${name}`,
         ),
       )
     )
       return
     dispatch(viewActions.step(groupId))
-    keepCurrent(shot.id, groupId)
+    keepCurrent(groupId)
     onClose()
   }
   return (
@@ -146,21 +147,25 @@ export function RecipeDialog({ steps, onClose }: { steps: readonly Step[]; onClo
   )
 }
 
-/** The recipe of a group as it stands. */
-export function recipeOf(shot: Shot, group: Step): RecipeFile | undefined {
+/** The recipe of a group as it stands. What it takes from steps outside of it stays behind, and is said. */
+export function recipeOf({ project, stack }: Pick<Stage, 'project' | 'stack'>, group: Step): RecipeFile | undefined {
   if (!group.recipe || !group.steps?.length) return undefined
   const { id, name, revision } = group.recipe
+  const steps = settled(group)
+  const gone = dropLinks(steps, new Set(allSteps(steps).map((s) => s.id)))
+  if (gone.length) tell('info', `Not part of the recipe, because it comes from outside of it: ${gone.join(', ')}.`)
   return {
-    ...{ format: 'stilus-recipe', version: 1, id, name, revision, from: originOf(shot) },
-    ...{ panel: group.panel ?? [], steps: settled(group) },
+    ...{ format: 'stilus-recipe', version: 2, id, name, revision, from: originOfStack(project, stack) },
+    ...{ panel: group.panel ?? [], steps },
   }
 }
 
-/** Keeps the recipe of a group, as it stands in the document, in the library. */
-function keepCurrent(shotId: string, groupId: string): void {
-  const shot = store.getState().project.document?.shots.find((s) => s.id === shotId)
-  const group = shot && allSteps(shot.steps).find((s) => s.id === groupId)
-  const recipe = shot && group && recipeOf(shot, group)
+/** Keeps the recipe of a group, as it stands in the document, among the user's own. */
+function keepCurrent(groupId: string): void {
+  const { document } = store.getState().project
+  const group = document && findOwner(document, 'step', groupId)
+  const stack = document && stackOf(document, 'step', groupId)
+  const recipe = group && stack && recipeOf({ project: document, stack }, group)
   if (recipe) void keepRecipe(recipe)
 }
 
@@ -172,8 +177,8 @@ function settled(group: Step): Step[] {
 }
 
 /** Writes a recipe's state in one step to all of its uses and to the library. */
-export function updateAllUses(shotId: string, step: Step): void {
+export function updateAllUses(step: Step): void {
   const revision = (step.recipe?.revision ?? 0) + 1
-  if (store.dispatch(edit('recipe.update', { shotId, stepId: step.id, revision })))
-    keepCurrent(shotId, step.id)
+  if (store.dispatch(edit('recipe.update', { stepId: step.id, revision })))
+    keepCurrent(step.id)
 }

@@ -19,10 +19,9 @@ const JOIN_NAMES: Record<(typeof ITEM_JOINS)[number], string> = {
 
 /** The items of a region from the nearest to the camera to the farthest: drag to reorder, or Alt with the arrow keys. */
 export function RegionList({ step, region, label }: { step: Step; region: Region; label: string }) {
-  const { shot } = useDesk()
   const dispatch = useAppDispatch()
   const move = (shape: MaskItem, to: number) =>
-    dispatch(edit('region.order', { shotId: shot.id, stepId: step.id, itemId: shape.id, to }))
+    dispatch(edit('region.order', { itemId: shape.id, to }))
   return (
     <ul className="grid grid-cols-[minmax(0,1fr)] gap-px" aria-label={label}>
       {region.items.map((shape, i) => (
@@ -57,12 +56,12 @@ function ItemRow({
   onMove(to: number): void
   onDrop(event: DragEvent): void
 }) {
-  const { project, shot } = useDesk()
+  const { stage } = useDesk()
   const dispatch = useAppDispatch()
   const { itemId } = useView('itemId')
-  const at = { shotId: shot.id, stepId: step.id, itemId: shape.id }
-  const change = (change: Partial<Pick<Shape, 'name' | 'on' | 'join'>>) =>
-    void dispatch(edit('region.shape', { ...at, change }))
+  const at = { stepId: step.id, itemId: shape.id }
+  const change = (change: Partial<Pick<MaskItem, 'name' | 'on' | 'join'>>) =>
+    void dispatch(edit('region.item', { ...at, change }))
   return (
     <li
       className={cx('rounded px-1', itemId === shape.id && 'bg-field')}
@@ -125,7 +124,7 @@ function ItemRow({
             </button>
           }
           items={() => [
-            ...itemMenu(project, at, shape),
+            ...itemMenu(stage, step, shape),
             null,
             { label: 'Nearer to the camera', shortcut: 'Alt ↑', disabled: i === 0, run: () => onMove(i - 1) },
             { label: 'Farther from the camera', shortcut: 'Alt ↓', disabled: last, run: () => onMove(i + 1) },

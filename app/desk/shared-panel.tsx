@@ -1,5 +1,5 @@
 import { type Param, sameValue } from '@stilus/core/params'
-import { type Act, paramsOf, type Place, type Shot, type Step } from '@stilus/core/project'
+import { type Act, controlAddress, paramsOf, type Step } from '@stilus/core/project'
 import { Eye, EyeOff } from 'lucide-react'
 import { editAll } from '../store/edit'
 import { useAppDispatch } from '../store/store'
@@ -8,7 +8,6 @@ import { Menu } from '../ui/overlays'
 import { ParamRow } from './param-row'
 import { RampFields } from './ramp-fields'
 import { switchSteps, useStepMenu } from './step-menu'
-import { useDesk } from './use-desk'
 
 /** The controls that all of some steps have, of the same kind. */
 export function sharedParams(steps: readonly Step[]): [string, Param][] {
@@ -25,7 +24,6 @@ const MIX: Param = {
 
 /** What several selected steps share: changing it changes all of them. */
 export function SharedPanel({ steps }: { steps: readonly Step[] }) {
-  const { shot } = useDesk()
   const dispatch = useAppDispatch()
   const { items, dialogs } = useStepMenu(steps)
   const on = steps.some((s) => s.on)
@@ -33,14 +31,14 @@ export function SharedPanel({ steps }: { steps: readonly Step[] }) {
     <section aria-label="Selected steps" data-facet="what" className="flex min-h-0 flex-1 flex-col">
       <header className="flex items-center gap-1 border-b px-3 py-1.5">
         <h2 className="min-w-0 flex-1 truncate text-base font-semibold">{steps.length} steps</h2>
-        <Button onClick={() => dispatch(switchSteps(shot.id, steps, !on))}>
+        <Button onClick={() => dispatch(switchSteps(steps, !on))}>
           {on ? <EyeOff size={14} /> : <Eye size={14} />} Switch {on ? 'off' : 'on'}
         </Button>
         <Menu align="end" trigger={<Button aria-label="More for these steps">⋯</Button>} items={items} />
       </header>
       <div className="grid min-h-0 content-start gap-3 overflow-y-auto px-3 py-2">
         <p className="text-dim">{steps.map((s) => s.name).join(', ')}</p>
-        <SharedControls items={steps.map((step) => ({ shot, step }))} />
+        <SharedControls steps={steps} />
         <SharedTiming steps={steps} />
       </div>
       {dialogs}
@@ -49,20 +47,16 @@ export function SharedPanel({ steps }: { steps: readonly Step[] }) {
 }
 
 /** Rows for what steps of one or of several shots have in common; each row shows the first one's value. */
-export function SharedControls({ items }: { items: readonly { shot: Shot; step: Step }[] }) {
-  const [first] = items
+export function SharedControls({ steps }: { steps: readonly Step[] }) {
+  const [first] = steps
   if (!first) return null
-  const rows: [string, Param][] = [['mix', MIX], ...sharedParams(items.map((i) => i.step))]
+  const rows: [string, Param][] = [['mix', MIX], ...sharedParams(steps)]
   return (
     <div>
       {rows.map(([id, param]) => {
-        const [place, ...also] = items.map(({ shot, step }): Place => ({
-          shotId: shot.id,
-          stepId: step.id,
-          param: id,
-        }))
-        const animated = id === 'mix' ? first.step.mix : (first.step.what[id] ?? { value: param.default })
-        return place && <ParamRow key={id} param={param} place={place} animated={animated} also={also} />
+        const [address, ...also] = steps.map((step) => controlAddress(step.id, id))
+        const animated = id === 'mix' ? first.mix : (first.what[id] ?? { value: param.default })
+        return address && <ParamRow key={id} param={param} address={address} animated={animated} also={also} />
       })}
       {rows.length === 1 && <p className="pt-1 text-dim">These steps share no other control.</p>}
     </div>
@@ -70,14 +64,13 @@ export function SharedControls({ items }: { items: readonly { shot: Shot; step: 
 }
 
 function SharedTiming({ steps }: { steps: readonly Step[] }) {
-  const { shot } = useDesk()
   const dispatch = useAppDispatch()
   const [first] = steps
   if (!first) return null
   const set = (when: Partial<Step['when']>, gesture?: string) =>
     dispatch(
       editAll(
-        steps.map((s): Act => ['step.when', { shotId: shot.id, stepId: s.id, when }]),
+        steps.map((s): Act => ['step.when', { stepId: s.id, when }]),
         `Change timing of ${steps.length} steps`,
         gesture,
       ),

@@ -1,7 +1,8 @@
 import type { Step } from '@stilus/core/project'
 import { useRef } from 'react'
+import { deskStage } from '../session/where'
 import { edit } from '../store/edit'
-import { store, useAppDispatch } from '../store/store'
+import { useAppDispatch } from '../store/store'
 import { viewActions } from '../store/view'
 import { cx } from '../ui/classes'
 import { type TimeMap, useTimeDrag } from '../ui/timeline'
@@ -10,23 +11,22 @@ import { snapsOf } from './lane-list'
 /** The span of a step: its body moves, its ends trim, the two grips set its ramps. */
 export function SpanBar(props: {
   step: Step
-  shotId: string
   head: number
   length: number
   map: TimeMap
   chosen: boolean
 }) {
-  const { step, shotId, head, length, map, chosen } = props
+  const { step, head, length, map, chosen } = props
   const dispatch = useAppDispatch()
   const start = (step.when.start ?? head) - head
   const end = (step.when.end ?? head + length) - head
   const set = (change: Partial<Step['when']>, gesture: string) =>
-    dispatch(edit('step.when', { shotId, stepId: step.id, when: change }, gesture))
+    dispatch(edit('step.when', { stepId: step.id, when: change }, gesture))
   const select = () => dispatch(viewActions.step(step.id))
   const from = useRef({ start, end })
   const snaps = () => {
-    const { document } = store.getState().project
-    return document ? snapsOf(document, shotId, []) : []
+    const stage = deskStage()
+    return stage ? snapsOf(stage, []) : []
   }
   const begin = () => {
     from.current = { start, end }

@@ -12,19 +12,18 @@ import { useDesk } from './use-desk'
 
 /** Puts steps into a group and selects it. */
 export function useGrouping() {
-  const { shot } = useDesk()
   const dispatch = useAppDispatch()
   return (steps: readonly Step[], name: string) => {
     const groupId = uid()
     const stepIds = steps.map((s) => s.id)
-    if (dispatch(edit('steps.group', { shotId: shot.id, stepIds, groupId, name })))
+    if (dispatch(edit('steps.group', { stepIds, groupId, name })))
       dispatch(viewActions.step(groupId))
   }
 }
 
 /** Everything that can be done with selected steps, and the dialogs that it needs. */
 export function useStepMenu(steps: readonly Step[]): { items: (MenuItem | null)[]; dialogs: ReactNode } {
-  const { shot } = useDesk()
+  const { project, stage } = useDesk()
   const dispatch = useAppDispatch()
   const group = useGrouping()
   const [asking, setAsking] = useState<'group' | 'recipe' | null>(null)
@@ -32,18 +31,18 @@ export function useStepMenu(steps: readonly Step[]): { items: (MenuItem | null)[
   if (!step) return { items: [], dialogs: null }
   const only = steps.length === 1
   const ids = steps.map((s) => s.id)
-  const at = { shotId: shot.id, stepId: step.id }
-  const list = listOf(shot, step.id)
+  const at = { stepId: step.id }
+  const list = listOf(project, step.id)
   const index = list.findIndex((s) => s.id === step.id)
   const together = steps.every((s) => list.some((l) => l.id === s.id))
   const part = (label: string, parts: ('what' | 'where' | 'when')[]): MenuItem => ({
     label,
-    run: () => pasteParts(shot, ids, parts, 'kept'),
+    run: () => pasteParts(ids, parts, 'kept'),
   })
   const remove = () => {
     const next = list.filter((s) => !ids.includes(s.id))
     dispatch(viewActions.step(next[Math.min(index, next.length - 1)]?.id ?? null))
-    dispatch(only ? edit('step.remove', at) : edit('steps.remove', { shotId: shot.id, stepIds: ids }))
+    dispatch(only ? edit('step.remove', at) : edit('steps.remove', { stepIds: ids }))
   }
   const items: (MenuItem | null)[] = [
     ...(only
@@ -65,26 +64,31 @@ export function useStepMenu(steps: readonly Step[]): { items: (MenuItem | null)[
             disabled: index === list.length - 1,
             run: () => dispatch(edit('step.move', { ...at, to: index + 1 })),
           },
+          {
+            label: 'Branch from here …',
+            run: () =>
+              dispatch(viewActions.set({ drawer: 'catalogue', branch: { from: step.id }, insertAt: null })),
+          },
           { label: 'Reset all controls', run: () => dispatch(edit('step.reset', at)) },
           null,
         ]
       : []),
-    { label: 'Copy', shortcut: 'Ctrl C', run: () => copySteps(shot, ids) },
+    { label: 'Copy', shortcut: 'Ctrl C', run: () => copySteps(stage, ids) },
     {
       label: `Paste ${hasSteps() ? copiedName() : ''} after`,
       shortcut: 'Ctrl V',
       disabled: !hasSteps(),
       run: () =>
-        pasteSteps([shot], 'kept', shot.steps.findIndex((s) => s.id === step.id) + 1 || shot.steps.length),
+        pasteSteps([stage], 'kept', stage.steps.findIndex((s) => s.id === step.id) + 1 || stage.steps.length),
     },
     ...(hasSteps()
       ? [
           {
             label: 'Paste onto the shot',
             items: [
-              { label: 'Times kept', run: () => pasteSteps([shot], 'kept') },
-              { label: 'Times scaled to its length', run: () => pasteSteps([shot], 'scaled') },
-              { label: 'Times from its end', run: () => pasteSteps([shot], 'end') },
+              { label: 'Times kept', run: () => pasteSteps([stage], 'kept') },
+              { label: 'Times scaled to its length', run: () => pasteSteps([stage], 'scaled') },
+              { label: 'Times from its end', run: () => pasteSteps([stage], 'end') },
             ],
           },
           {
@@ -137,8 +141,8 @@ export function useStepMenu(steps: readonly Step[]): { items: (MenuItem | null)[
 }
 
 /** Switches several steps at once. */
-export const switchSteps = (shotId: string, steps: readonly Step[], on: boolean) =>
+export const switchSteps = (steps: readonly Step[], on: boolean) =>
   editAll(
-    steps.map((s) => ['step.switch', { shotId, stepId: s.id, on }] as const),
+    steps.map((s) => ['step.switch', { stepId: s.id, on }] as const),
     `Switch ${steps.length} steps ${on ? 'on' : 'off'}`,
   )

@@ -1,5 +1,5 @@
 import { type Blend, BLENDS } from '@stilus/core/kernels'
-import { allSteps, groupsAround, type Step } from '@stilus/core/project'
+import { type Address, allSteps, animatedOf, controlAddress, groupsAround, type Step } from '@stilus/core/project'
 import { findStep } from '@stilus/core/steps'
 import { Eye, EyeOff, MoreHorizontal } from 'lucide-react'
 import { Tabs } from 'radix-ui'
@@ -36,8 +36,8 @@ export function StepPanel() {
   return (
     <section aria-label="Selected step" data-facet={face} className="flex min-h-0 flex-1 flex-col">
       <StepHead key={step.id} step={step} />
-      {modifiers && modifiers.stepId === step.id ? (
-        <ModifiersPanel place={modifiers} step={step} />
+      {modifiers && belongs(modifiers, step) ? (
+        <ModifiersPanel address={modifiers} step={step} />
       ) : (
         <Tabs.Root
           value={face}
@@ -74,6 +74,12 @@ export function StepPanel() {
   )
 }
 
+/** Whether an address is one of a step or of its mask items. */
+const belongs = ({ owner }: Address, step: Step): boolean =>
+  owner.kind === 'step'
+    ? owner.id === step.id
+    : (step.where?.items.some((i) => i.id === owner.id) ?? false)
+
 function NoStep() {
   const dispatch = useAppDispatch()
   return (
@@ -98,9 +104,7 @@ export function summary(step: Step, face: Face): string {
     return `${shapes} ${shapes === 1 ? 'item' : 'items'}${step.where?.invert ? ', inverted' : ''}`
   }
   const values = [
-    ...Object.values(step.what),
-    step.mix,
-    ...(step.where?.items ?? []).flatMap((s) => Object.values(s.form)),
+    ...animatedOf(step),
   ]
   const keys = values.reduce((sum, v) => sum + (v.keys?.length ?? 0), 0)
   const span = step.when.start === null && step.when.end === null ? 'Whole' : 'Part'
@@ -112,11 +116,11 @@ const MODES: Partial<Record<Blend, string>> = { plus: 'Add' }
 const capital = (text: string) => `${text[0]?.toUpperCase() ?? ''}${text.slice(1)}`
 
 function StepHead({ step }: { step: Step }) {
-  const { shot } = useDesk()
+  const { stage } = useDesk()
   const dispatch = useAppDispatch()
-  const at = { shotId: shot.id, stepId: step.id }
-  const mix = useAnimated({ ...at, param: 'mix' }, step.mix)
-  const group = groupsAround(shot, step.id).at(-1)
+  const at = { stepId: step.id }
+  const mix = useAnimated(controlAddress(step.id, 'mix'), step.mix)
+  const group = groupsAround(stage.steps, step.id).at(-1)
   const { items, dialogs } = useStepMenu([step])
   const blend = step.blend ?? PLAIN
   const setBlend = (change: Partial<typeof blend>) =>

@@ -1,4 +1,4 @@
-import { listOf, type Step } from '@stilus/core/project'
+import { controlAddress, layoutOf, type Stack, type Step } from '@stilus/core/project'
 import type { Target } from '@stilus/core/render'
 import { ChevronsRightLeft, ChevronsLeftRight, Eye, EyeOff } from 'lucide-react'
 import {
@@ -11,6 +11,7 @@ import {
   useRef,
   useState,
 } from 'react'
+import { deskStage } from '../session/where'
 import { edit } from '../store/edit'
 import { store, useAppDispatch, useView } from '../store/store'
 import { viewActions } from '../store/view'
@@ -20,14 +21,12 @@ import { EditableText } from '../ui/fields'
 import { Menu } from '../ui/overlays'
 import { Thumb } from '../viewer/thumb'
 import { useStepMenu } from './step-menu'
+import { timeAt } from './use-desk'
 
 /** Width of a state in pixels. */
 export const WIDTH = 104
 /** What a dragged step is called while it is dragged. */
 export const DRAGGED = 'application/x-stilus-step'
-
-export const shotIn = (shotId: string) =>
-  store.getState().project.document?.shots.find((s) => s.id === shotId)
 
 /** A state. Holding the button down for a moment, or the P key, shows the picture as of that state. */
 export function Tile(props: {
@@ -101,13 +100,13 @@ export function Tile(props: {
 
 export const StepTile = memo(function StepTile({
   step,
-  shotId,
+  stack,
   chosen,
   open,
   onOpen,
 }: {
   step: Step
-  shotId: string
+  stack: Stack
   chosen: boolean
   open: boolean
   onOpen(id: string): void
@@ -116,11 +115,11 @@ export const StepTile = memo(function StepTile({
   const { solo } = useView('solo')
   /** How often the menu was opened; each time it is a new one. */
   const [menu, setMenu] = useState(0)
-  const at = { shotId, stepId: step.id }
-  const target = useMemo<Target>(() => ({ kind: 'shot', shotId, upTo: step.id }), [shotId, step.id])
+  const at = { stepId: step.id }
+  const target = useMemo<Target>(() => ({ kind: 'stack', stack, upTo: step.id }), [stack, step.id])
   const region = useMemo<Target>(
-    () => ({ kind: 'shot', shotId, view: { stepId: step.id, view: 'region matte' } }),
-    [shotId, step.id],
+    () => ({ kind: 'stack', stack, view: { stepId: step.id, view: 'region matte' } }),
+    [stack, step.id],
   )
   const alone = solo.includes(step.id)
   const tile = useRef<HTMLDivElement>(null)
@@ -131,9 +130,9 @@ export const StepTile = memo(function StepTile({
   const choose = (event: MouseEvent) => {
     if (event.ctrlKey || event.metaKey) return dispatch(viewActions.alsoStep(step.id))
     const { stepId } = store.getState().view
-    const shot = shotIn(shotId)
-    if (!event.shiftKey || !stepId || !shot) return dispatch(viewActions.step(step.id))
-    const list = listOf(shot, step.id).map((s) => s.id)
+    const stage = deskStage()
+    if (!event.shiftKey || !stepId || !stage) return dispatch(viewActions.step(step.id))
+    const list = layoutOf(stage.steps).get(step.id)?.list.map((s) => s.id) ?? []
     const [a, b] = [list.indexOf(stepId), list.indexOf(step.id)]
     const run = a < 0 ? [step.id] : list.slice(Math.min(a, b), Math.max(a, b) + 1)
     return dispatch(viewActions.steps(a <= b ? run : run.reverse()))
@@ -194,7 +193,7 @@ export const StepTile = memo(function StepTile({
         )}
       </Tile>
       <div className="pointer-events-none absolute inset-x-1 top-1 flex justify-between [&>*]:pointer-events-auto">
-        <MixTag step={step} mix={mix} shotId={shotId} />
+        <MixTag step={step} mix={mix} />
         <Hint text={alone ? 'Show all steps again' : `See only ${step.name}; with Shift beside others`}>
           <button
             type="button"
@@ -241,17 +240,16 @@ function TileMenu({ step }: { step: Step }) {
 }
 
 /** The mix on a state: drag sideways to change it. It shows when it is not full, or under the pointer. */
-function MixTag({ step, mix, shotId }: { step: Step; mix: number; shotId: string }) {
+function MixTag({ step, mix }: { step: Step; mix: number }) {
   const dispatch = useAppDispatch()
   const drag = useRef<{ x: number; mix: number } | null>(null)
   const percent = Math.round(mix * 100)
   const set = (value: number) =>
     dispatch((run, getState) => {
-      const { document } = getState().project
-      const shot = document?.shots.find((s) => s.id === shotId)
-      const at = shot ? shot.in + getState().view.frame - shot.zero : 0
-      const place = { shotId, stepId: step.id, param: 'mix' }
-      run(edit('value.set', { place, at, value: Math.min(1, Math.max(0, value)) }, `mix ${step.id}`))
+      const stage = deskStage()
+      const at = stage ? timeAt(stage, getState().view.frame) : 0
+      const address = controlAddress(step.id, 'mix')
+      run(edit('value.set', { address, at, value: Math.min(1, Math.max(0, value)) }, `mix ${step.id}`))
     })
   return (
     <span

@@ -1,25 +1,23 @@
-import { type Step } from '@stilus/core/project'
+import { type Act, type Step } from '@stilus/core/project'
 import type { Target } from '@stilus/core/render'
-import { Plus } from 'lucide-react'
-import {
-  type DragEvent,
-  type KeyboardEvent,
-  memo,
-  type ReactNode,
-  useCallback,
-  useMemo,
-  useState,
-} from 'react'
+import { findStep } from '@stilus/core/steps'
+import { CornerDownRight, CornerRightUp, Plus } from 'lucide-react'
+import { type DragEvent, type KeyboardEvent, memo, type ReactNode, useCallback, useMemo, useState } from 'react'
+import { uid } from '../session/work'
 import { edit } from '../store/edit'
 import { useAppDispatch, useView } from '../store/store'
 import { viewActions } from '../store/view'
 import { Hint } from '../ui/button'
 import { cx } from '../ui/classes'
 import { Thumb } from '../viewer/thumb'
+import { addTreatment } from './add-step'
+import { type Branch, rowsOf } from './branches'
+import { DRAGGED, StepTile, Tile, WIDTH } from './step-tile'
 import { useDesk } from './use-desk'
-import { DRAGGED, shotIn, StepTile, Tile, WIDTH } from './step-tile'
 
 const TREATMENT = 'application/x-stilus-treatment'
+/** Width of what lies between two states. */
+const GAP = 20
 
 /** Arrow keys go from state to state; where they end they stay. */
 function walk(event: KeyboardEvent<HTMLElement>) {
@@ -33,9 +31,10 @@ function walk(event: KeyboardEvent<HTMLElement>) {
   next?.scrollIntoView({ block: 'nearest', inline: 'nearest' })
 }
 
-/** The states of the shot from source to result: choose, switch, mix, group, reorder, hold to look at the picture as of a state. */
-export function Strip({ onAdd }: { onAdd(use: string, at?: number): void }) {
-  const { shot } = useDesk()
+/** The states of a stage from source to result: choose, switch, mix, group, reorder, hold to look at the picture as of a state. A branch runs below, from where it leaves to where it returns. */
+export function Strip() {
+  const { stage } = useDesk()
+  const { stack, steps } = stage
   const dispatch = useAppDispatch()
   const { face, stepIds } = useView('face', 'stepIds')
   const [opened, setOpened] = useState<ReadonlySet<string>>(new Set())
@@ -44,24 +43,25 @@ export function Strip({ onAdd }: { onAdd(use: string, at?: number): void }) {
       setOpened((old) => new Set(old.has(id) ? [...old].filter((o) => o !== id) : [...old, id])),
     [],
   )
-  const source = useMemo<Target>(() => ({ kind: 'shot', shotId: shot.id, upTo: 'source' }), [shot.id])
-  const result = useMemo<Target>(() => ({ kind: 'shot', shotId: shot.id }), [shot.id])
-  const { id: shotId } = shot
+  const source = useMemo<Target>(() => ({ kind: 'stack', stack, upTo: 'source' }), [stack])
+  const result = useMemo<Target>(() => ({ kind: 'stack', stack }), [stack])
   const insert = useCallback(
-    (at: number) => void dispatch(viewActions.set({ drawer: 'catalogue', insertAt: at })),
+    (at: number) => void dispatch(viewActions.set({ drawer: 'catalogue', insertAt: at, branch: null })),
     [dispatch],
   )
   const drop = useCallback(
     (event: DragEvent, at: number) => {
       const moved = event.dataTransfer.getData(DRAGGED)
       const use = event.dataTransfer.getData(TREATMENT)
-      const steps = shotIn(shotId)?.steps ?? []
       const from = steps.findIndex((s) => s.id === moved)
-      if (use) onAdd(use, at)
-      else if (from >= 0) dispatch(edit('step.move', { shotId, stepId: moved, to: at > from ? at - 1 : at }))
+      const stepId = uid()
+      const act = (): Act => ['step.add', { stack, stepId, use, at }]
+      if (use) dispatch(addTreatment(stage, stepId, act, findStep(use)?.name ?? use))
+      else if (from >= 0) dispatch(edit('step.move', { stepId: moved, to: at > from ? at - 1 : at }))
     },
-    [dispatch, onAdd, shotId],
+    [dispatch, stage, stack, steps],
   )
+  const { main, branches } = useMemo(() => rowsOf(steps), [steps])
   const tile = (step: Step): ReactNode => {
     const open = opened.has(step.id) || (step.steps ?? []).some((s) => stepIds.includes(s.id))
     return (
@@ -73,20 +73,15 @@ export function Strip({ onAdd }: { onAdd(use: string, at?: number): void }) {
               {tile(inner)}
             </div>
           ))}
-        <StepTile
-          step={step}
-          chosen={stepIds.includes(step.id)}
-          open={open}
-          onOpen={toggle}
-          shotId={shot.id}
-        />
+        <StepTile step={step} chosen={stepIds.includes(step.id)} open={open} onOpen={toggle} stack={stack} />
       </div>
     )
   }
   return (
     <div
       data-facet={face}
-      className="apart flex h-[104px] shrink-0 items-start overflow-x-auto border-t px-3 pt-2.5"
+      className="apart max-h-[220px] shrink-0 overflow-auto border-t px-3 pt-2.5"
+      style={{ height: 104 + branches.length * 92 }}
     >
       <div role="list" aria-label="States of the shot" className="flex" onKeyDown={walk}>
         <div role="listitem">
@@ -94,19 +89,53 @@ export function Strip({ onAdd }: { onAdd(use: string, at?: number): void }) {
             <Thumb target={source} width={WIDTH} />
           </Tile>
         </div>
-        {shot.steps.map((step, i) => (
+        {main.map((step) => (
           <div key={step.id} role="listitem" className="flex">
-            <Gap after={i} onInsert={insert} onDrop={drop} />
+            <Gap after={steps.indexOf(step)} onInsert={insert} onDrop={drop} />
             {tile(step)}
           </div>
         ))}
         <div role="listitem" className="flex">
-          <Gap after={shot.steps.length} onInsert={insert} onDrop={drop} />
+          <Gap after={steps.length} onInsert={insert} onDrop={drop} />
           <Tile label="Result" chosen={false} onChoose={() => dispatch(viewActions.step(null))} peek={null}>
             <Thumb target={result} width={WIDTH} />
           </Tile>
         </div>
       </div>
+      {branches.map((branch) => (
+        <BranchRow key={branch.steps[0]?.id} branch={branch} main={main}>
+          {branch.steps.map(tile)}
+        </BranchRow>
+      ))}
+    </div>
+  )
+}
+
+/** A branch below the states: it begins under the one after which it leaves, and says where it returns. */
+function BranchRow({ branch, main, children }: { branch: Branch; main: Step[]; children: ReactNode }) {
+  const leaves = branch.from ? main.findIndex((s) => s.id === branch.from) + 1 : 0
+  const name = (id: string) => main.find((s) => s.id === id)?.name ?? 'a step'
+  const from =
+    branch.from === undefined ? 'outside' : branch.from === null ? 'the source' : name(branch.from)
+  const into = branch.into.map(name).join(', ')
+  return (
+    <div
+      role="list"
+      aria-label={`Branch from ${from}${into ? `, taken by ${into}` : ', taken by nothing yet'}`}
+      className="relative flex pt-1"
+      style={{ marginLeft: leaves * (WIDTH + GAP) + 44 }}
+      onKeyDown={walk}
+    >
+      <Hint text={`Leaves after ${from}`}>
+        <span className="flex h-[59px] w-8 shrink-0 items-center justify-center text-dim">
+          <CornerDownRight size={16} aria-hidden />
+        </span>
+      </Hint>
+      <div className="flex gap-5">{children}</div>
+      <span className="flex h-[59px] items-center gap-1 pl-2 text-xs whitespace-nowrap text-dim">
+        <CornerRightUp size={16} aria-hidden />
+        {into ? `into ${into}` : 'taken by nothing yet'}
+      </span>
     </div>
   )
 }

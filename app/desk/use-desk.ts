@@ -1,13 +1,16 @@
 import { type Animated, keyAt, valueAt } from '@stilus/core/anim'
 import {
   type Act,
+  type Address,
+  addressLabel,
   allSteps,
+  controlOf,
   panelFor,
-  type Place,
   type Project,
-  type Shot,
+  type Stage,
+  stageOf,
   type Step,
-  treatmentTime,
+  stepIn,
   valueNow,
 } from '@stilus/core/project'
 import { createContext, useContext } from 'react'
@@ -17,13 +20,13 @@ import { viewActions } from '../store/view'
 
 export interface Desk {
   project: Project
-  shot: Shot
+  stage: Stage
 }
 
 const Context = createContext<Desk | null>(null)
 export const DeskProvider = Context.Provider
 
-/** The project and shot that the desk works on. */
+/** The project, and what the desk works on in it: a shot, a span, a cut or an object. */
 export function useDesk(): Desk {
   const desk = useContext(Context)
   if (!desk) throw new Error('There is no desk here.')
@@ -31,63 +34,67 @@ export function useDesk(): Desk {
 }
 
 export function useSelectedStep(): Step | undefined {
-  const { shot } = useDesk()
+  const { stage } = useDesk()
   const stepId = useApp((s) => s.view.stepId)
-  return allSteps(shot.steps).find((s) => s.id === stepId)
+  return stepId === null ? undefined : stepIn(stage, stepId)
 }
 
 /** All selected steps in their order. */
 export function useSelectedSteps(): Step[] {
-  const { shot } = useDesk()
+  const { stage } = useDesk()
   const { stepIds } = useView('stepIds')
-  return allSteps(shot.steps).filter((s) => stepIds.includes(s.id))
+  return allSteps(stage.steps).filter((s) => stepIds.includes(s.id))
 }
+
+/** The frame of the stage at a frame of the screen: on a design, whose objects begin later, they differ. */
+export const stageFrame = (stage: Stage, frame: number): number =>
+  stage.stack.kind === 'object' ? frame - stage.start : frame
+
+/** Treatment time at a frame of the screen. */
+export const timeAt = (stage: Stage, frame: number): number => stage.head + stageFrame(stage, frame)
 
 /** Treatment time under the playhead. */
 export function useTime(): number {
-  const { shot } = useDesk()
-  return useApp((s) => treatmentTime(shot, s.view.frame))
+  const { stage } = useDesk()
+  return useApp((s) => timeAt(stage, s.view.frame))
 }
 
 /** An animatable value at the playhead, with everything that its control needs. What is set goes to `also` too. */
-export function useAnimated(place: Place, animated: Animated, also: readonly Place[] = []) {
+export function useAnimated(address: Address, animated: Animated, also: readonly Address[] = []) {
   const dispatch = useAppDispatch()
+  const { stage } = useDesk()
+  const { stack } = stage
   const modifiers = (animated.modifiers ?? []).filter((m) => m.on)
   const follows = modifiers.find((m) => m.kind === 'follow' && m.join === 'replace')
   // Everything is read by selectors, so that a control is drawn again only when what it shows has changed.
-  const shotOf = (s: RootState) => s.project.document?.shots.find((shot) => shot.id === place.shotId)
-  const timeOf = (s: RootState) => {
-    const shot = shotOf(s)
-    return shot ? treatmentTime(shot, s.view.frame) : 0
-  }
-  const panel = useApp((s) => {
-    const shot = shotOf(s)
-    return place.itemId || place.modifier || !shot
-      ? undefined
-      : panelFor(shot, place.stepId, place.param)?.group
-  })
+  const timeOf = (s: RootState) => timeAt(stage, s.view.frame)
+  const param = controlOf(address)
+  const panel =
+    param === undefined || param === 'mix' ? undefined : panelFor(stage.steps, address.owner.id, param)?.group
   /** The value is made elsewhere: what is set here would not show. */
   const held = Boolean(panel ?? follows)
   const value = useApp((s) => {
     const document = s.project.document
     return JSON.stringify(
-      held && document ? valueNow(document, place, timeOf(s)) : valueAt(animated, timeOf(s)),
+      held && document
+        ? valueNow(stageOf(document, stack), address, timeOf(s))
+        : valueAt(animated, timeOf(s)),
     )
   })
   const onKey = useApp((s) => keyAt(animated, timeOf(s)) !== undefined)
-  const places = [place, ...also]
+  const addresses = [address, ...also]
   return {
     value: JSON.parse(value) as Animated['value'],
     keyed: Boolean(animated.keys?.length),
     onKey,
     held,
     panel,
-    moved: modifiers.length > 0 || front !== undefined,
+    moved: modifiers.length > 0 || panel !== undefined,
     set: (value: Animated['value'], gesture?: string) => {
       dispatch((run, getState) => {
         const at = timeOf(getState())
-        const acts = places.map((p): Act => ['value.set', { place: p, at, value }])
-        run(editAll(acts, `Change ${place.param.replace(/-/g, ' ')}`, gesture))
+        const acts = addresses.map((a): Act => ['value.set', { address: a, at, value }])
+        run(editAll(acts, `Change ${addressLabel(address)}`, gesture))
       })
     },
     toggleKey: () =>
@@ -95,10 +102,10 @@ export function useAnimated(place: Place, animated: Animated, also: readonly Pla
         const at = timeOf(getState())
         const value = valueAt(animated, at)
         const dropping = keyAt(animated, at) !== undefined
-        const acts = places.map((p): Act =>
-          dropping ? ['key.drop', { place: p, at }] : ['key.put', { place: p, at, value }],
+        const acts = addresses.map((a): Act =>
+          dropping ? ['key.drop', { address: a, at }] : ['key.put', { address: a, at, value }],
         )
-        run(editAll(acts, `${dropping ? 'Remove key of' : 'Set key for'} ${place.param.replace(/-/g, ' ')}`))
+        run(editAll(acts, `${dropping ? 'Remove key of' : 'Set key for'} ${addressLabel(address)}`))
       }),
     hand: (down: boolean) => void dispatch(viewActions.set({ hand: down })),
   }

@@ -1,6 +1,5 @@
 import { type Param, sameValue, shown } from '@stilus/core/params'
-import { type Place, paramsOf, type Step, stepValues } from '@stilus/core/project'
-import { findStep } from '@stilus/core/steps'
+import { type Address, boundValues, controlAddress, isKnown, paramsOf, type Step } from '@stilus/core/project'
 import { valueAt } from '@stilus/core/anim'
 import { ChevronDown, RotateCcw, Search } from 'lucide-react'
 import { useState } from 'react'
@@ -9,26 +8,28 @@ import { useApp, useAppDispatch } from '../store/store'
 import { IconButton } from '../ui/button'
 import { cx } from '../ui/classes'
 import { EmptyState } from '../ui/fields'
+import { ContentLists } from './content-list'
 import { FrontEditor } from './front-editor'
+import { Inputs } from './inputs'
 import { ParamRow } from './param-row'
 import { Presets } from './presets'
-import { useDesk } from './use-desk'
+import { timeAt, useDesk } from './use-desk'
 
 /** Steps with more controls than this can be searched. */
 const MANY = 7
 
 /** The controls of a step that matter for its values, under headings that open and shut. */
 export function WhatFace({ step }: { step: Step }) {
-  const { project, shot } = useDesk()
+  const { stage } = useDesk()
   const [text, setText] = useState('')
   const params = paramsOf(step)
   // Which controls matter changes seldom; the face is drawn again only when it does.
   const ids = useApp((s) =>
-    shown(params, stepValues(project, shot, step, shot.in + s.view.frame - shot.zero))
+    shown(params, boundValues(stage, step, timeAt(stage, s.view.frame)))
       .map(([id]) => id)
       .join('\n'),
   )
-  if (step.use !== 'group' && !findStep(step.use)) {
+  if (!isKnown(step)) {
     return (
       <EmptyState
         text={`This version of Stilus does not know "${step.use}". The step is kept as it is and left out of the picture.`}
@@ -48,6 +49,8 @@ export function WhatFace({ step }: { step: Step }) {
   return (
     <div className="grid gap-2">
       {step.use !== 'group' && <Presets step={step} />}
+      <Inputs step={step} />
+      <ContentLists step={step} />
       {Object.keys(params).length > MANY && (
         <label className="flex h-7 items-center gap-2 rounded bg-field px-2 text-dim">
           <Search size={13} />
@@ -88,7 +91,6 @@ function ParamGroup({
   step: Step
   open: boolean
 }) {
-  const { shot } = useDesk()
   const dispatch = useAppDispatch()
   const key = shutKey(step.use, name)
   const [shut, setShut] = useState(() => localStorage.getItem(key) === '1')
@@ -104,7 +106,7 @@ function ParamGroup({
   const reset = () =>
     dispatch(
       edit('step.reset', {
-        ...{ shotId: shot.id, stepId: step.id },
+        ...{ stepId: step.id },
         ...{ params: list.map(([id]) => id), what: name.toLowerCase() || 'controls' },
       }),
     )
@@ -148,10 +150,9 @@ export function StepParam({
   id: string
   param: Param
   step: Step
-  also?: readonly Place[]
+  also?: readonly Address[]
 }) {
-  const { shot } = useDesk()
   const animated = step.what[id] ?? { value: param.default }
-  const place = { shotId: shot.id, stepId: step.id, param: id }
-  return <ParamRow param={param} place={place} animated={animated} {...(also ? { also } : {})} />
+  const address = controlAddress(step.id, id)
+  return <ParamRow param={param} address={address} animated={animated} {...(also ? { also } : {})} />
 }

@@ -1,6 +1,5 @@
 import type { Animated, Key, Interpolation } from '@stilus/core/anim'
-import type { Place, Step } from '@stilus/core/project'
-import { treatmentTime } from '@stilus/core/project'
+import { type Address, addressName, type Step } from '@stilus/core/project'
 import { toTimecode } from '@stilus/core/time'
 import { Trash2 } from 'lucide-react'
 import { seek } from '../session/playback'
@@ -21,13 +20,13 @@ const TRAVELS = [
 
 /** When a step acts: its span, how it arrives and leaves, and every key that moves it. */
 export function WhenFace({ step }: { step: Step }) {
-  const { shot } = useDesk()
+  const { stage } = useDesk()
   const time = useTime()
   const dispatch = useAppDispatch()
   const { when } = step
-  const at = { shotId: shot.id, stepId: step.id }
-  const head = treatmentTime(shot, 0)
-  const end = head + shot.length
+  const at = { stepId: step.id }
+  const head = stage.head
+  const end = head + stage.length
   const set = (change: Partial<Step['when']>, gesture?: string) =>
     dispatch(edit('step.when', { ...at, when: change }, gesture))
   const bound = (label: string, name: 'start' | 'end', fallback: number) => (
@@ -43,7 +42,7 @@ export function WhenFace({ step }: { step: Step }) {
           value={(when[name] ?? 0) - head}
           min={-9999}
           max={99999}
-          soft={[0, shot.length]}
+          soft={[0, stage.length]}
           step={1}
           digits={0}
           unit="fr"
@@ -57,7 +56,7 @@ export function WhenFace({ step }: { step: Step }) {
       />
     </div>
   )
-  const modifiers = animatedValues(step, shot.id)
+  const modifiers = animatedValues(step)
   return (
     <div className="grid gap-3">
       <div>
@@ -70,11 +69,11 @@ export function WhenFace({ step }: { step: Step }) {
           Nothing moves yet. Set a key beside any control, go to another frame, and change it.
         </p>
       )}
-      {modifiers.map(({ label, place, animated }) => (
+      {modifiers.map(({ label, address, animated }) => (
         <KeyList
-          key={`${place.itemId ?? ''}${place.param}`}
+          key={addressName(address)}
           label={label}
-          place={place}
+          address={address}
           animated={animated}
         />
       ))}
@@ -82,8 +81,8 @@ export function WhenFace({ step }: { step: Step }) {
   )
 }
 
-function KeyList({ label, place, animated }: { label: string; place: Place; animated: Animated }) {
-  const { shot, project } = useDesk()
+function KeyList({ label, address, animated }: { label: string; address: Address; animated: Animated }) {
+  const { stage } = useDesk()
   const dispatch = useAppDispatch()
   const time = useTime()
   const travel = (key: Key) => (key.leave === 'hold' ? 'hold' : key.leave === 'linear' ? 'linear' : 'ease')
@@ -92,16 +91,16 @@ function KeyList({ label, place, animated }: { label: string; place: Place; anim
       <h3 className="mb-1 text-xs font-semibold text-faint">{label}</h3>
       <ul className="grid gap-0.5">
         {animated.keys?.map((key) => {
-          const frame = key.at - treatmentTime(shot, 0)
+          const frame = key.at - stage.head
           const here = Math.abs(key.at - time) < 1e-6
           return (
             <li key={key.at} className="grid grid-cols-[86px_1fr_88px_28px] items-center gap-1">
               <button
                 type="button"
                 className={here ? 'text-left text-when' : 'text-left text-dim hover:text-text'}
-                onClick={() => dispatch(seek(frame, shot.id))}
+                onClick={() => dispatch(seek(frame))}
               >
-                {toTimecode(Math.round(frame), project.rate)}
+                {toTimecode(Math.round(frame), stage.rate)}
               </button>
               <span className="truncate text-right">{shownValue(key)}</span>
               <Choice
@@ -109,12 +108,12 @@ function KeyList({ label, place, animated }: { label: string; place: Place; anim
                 value={travel(key)}
                 options={TRAVELS}
                 onChange={(v) =>
-                  dispatch(edit('key.interpolation', { place, at: key.at, leave: v as Interpolation, arrive: v as Interpolation }))
+                  dispatch(edit('key.interpolation', { address, at: key.at, leave: v as Interpolation, arrive: v as Interpolation }))
                 }
               />
               <IconButton
                 label={`Remove the key at ${frame}`}
-                onClick={() => dispatch(edit('key.drop', { place, at: key.at }))}
+                onClick={() => dispatch(edit('key.drop', { address, at: key.at }))}
               >
                 <Trash2 size={13} />
               </IconButton>

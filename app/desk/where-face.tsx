@@ -1,5 +1,5 @@
 import { readSvg, SvgError } from '@stilus/core/formats'
-import { type Act, regionsIn, type Region, type Step, treatmentTime } from '@stilus/core/project'
+import { type Act, type Binding, type Medium, regionsIn, type Region, type Step } from '@stilus/core/project'
 import { KEY_KINDS, valueOf } from '@stilus/core/region'
 import { Circle, Key, Spline, Square } from 'lucide-react'
 import { useRef } from 'react'
@@ -15,7 +15,7 @@ import { NumberField } from '../ui/number-field'
 import { hasItems, pasteItems } from './item-menu'
 import { ItemPanel, Riding } from './item-panel'
 import { RegionList } from './region-list'
-import { useDesk } from './use-desk'
+import { timeAt, useDesk } from './use-desk'
 
 const TOOLS = [
   { kind: 'ellipse', label: 'Ellipse', icon: Circle },
@@ -32,10 +32,10 @@ const HINTS: Partial<Record<Drawing, string>> = {
 
 /** Where a step acts: shapes to draw, keys, clips and regions to take, how they join, and what the chosen one is set to. */
 export function WhereFace({ step }: { step: Step }) {
-  const { project, shot } = useDesk()
+  const { project } = useDesk()
   const dispatch = useAppDispatch()
   const { drawing, itemId, keySelf } = useView('drawing', 'itemId', 'keySelf')
-  const at = { shotId: shot.id, stepId: step.id }
+  const at = { stepId: step.id }
   const regions = step.where ? regionsIn(project, step.where) : []
   const all = regions.flatMap((r) => r.items)
   const chosen = all.find((s) => s.id === itemId) ?? all[0]
@@ -113,10 +113,9 @@ function SharedRegion({ step, region }: { step: Step; region: Region }) {
 
 /** What holds for the region as a whole. */
 function WholeRegion({ step, region }: { step: Step; region: Region }) {
-  const { shot } = useDesk()
   const dispatch = useAppDispatch()
   const { lookItem, look, overlay } = useView('lookItem', 'look', 'overlay')
-  const at = { shotId: shot.id, stepId: step.id }
+  const at = { stepId: step.id }
   return (
     <div className="grid gap-0.5 border-t pt-1">
       <label className="flex min-h-7 items-center justify-between">
@@ -178,18 +177,23 @@ function WholeRegion({ step, region }: { step: Step; region: Region }) {
   )
 }
 
+/** What shows of a clip at treatment time 0: its first frame. */
+const material = ({ id }: Medium): Binding => ({
+  ...{ kind: 'material', source: { kind: 'medium', mediaId: id }, in: 0, fit: 'fit', beyond: 'hold' },
+})
+
 const KEYS: Record<(typeof KEY_KINDS)[number], string> = {
   ...{ luminance: 'Luminance key', chroma: 'Colour key', hsl: 'Hue key' },
 }
 
 /** Items that are not drawn: keys, clips, regions of the shelf, drawings from files, and what was copied. */
 function AddMenu({ step }: { step: Step }) {
-  const { project, shot } = useDesk()
+  const { project, stage } = useDesk()
   const dispatch = useAppDispatch()
   const picker = useRef<HTMLInputElement>(null)
-  const at = { shotId: shot.id, stepId: step.id }
+  const at = { stepId: step.id }
   const add = (
-    rest: Omit<Extract<Act, readonly ['region.add', unknown]>[1], 'shotId' | 'stepId' | 'itemId'>,
+    rest: Omit<Extract<Act, readonly ['region.add', unknown]>[1], 'stepId' | 'itemId'>,
   ) => {
     const itemId = uid()
     if (dispatch(edit('region.add', { ...at, itemId, ...rest }))) dispatch(viewActions.set({ itemId }))
@@ -198,9 +202,9 @@ function AddMenu({ step }: { step: Step }) {
   const kept = (project.shelf ?? []).filter((s) => s.kind === 'region')
   const drawing = async (file: File) => {
     try {
-      const list = readSvg(await file.text(), project.size)
+      const list = readSvg(await file.text(), stage.size)
       const keyed = store.getState().view.keySelf
-        ? { keyed: treatmentTime(shot, store.getState().view.frame) }
+        ? { keyed: timeAt(stage, store.getState().view.frame) }
         : {}
       const acts = list.map(({ corners }): Act => [
         'region.add',
@@ -217,7 +221,7 @@ function AddMenu({ step }: { step: Step }) {
     {
       label: 'Matte from a clip',
       disabled: !media.length,
-      items: media.map((m) => ({ label: m.name, run: () => add({ kind: 'matte', mediaId: m.id }) })),
+      items: media.map((m) => ({ label: m.name, run: () => add({ kind: 'matte', input: material(m) }) })),
     },
     {
       label: 'Region from the shelf',
@@ -226,7 +230,7 @@ function AddMenu({ step }: { step: Step }) {
     },
     null,
     { label: 'Outlines from a drawing (SVG) …', run: () => picker.current?.click() },
-    { label: 'Paste items', disabled: !hasItems(), run: () => pasteItems(shot.id, step.id) },
+    { label: 'Paste items', disabled: !hasItems(), run: () => pasteItems(step.id) },
     {
       label: 'Put all on the shelf',
       disabled: !step.where?.items.length,

@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import type { Project } from '@stilus/core/project'
+import type { Stage } from '@stilus/core/project'
 import { useView } from '../store/store'
 import { BoxDrawing } from '../viewer/drawing-surface'
 import type { Rect } from '../viewer/layout'
@@ -7,10 +7,10 @@ import { type Point, toPicture } from '../viewer/on-picture'
 import { putMotion } from './new-motion'
 
 /** Takes the next click as a point to track, two clicks as two points, or a drag as a surface. */
-export function MotionDrawing({ project, shotId, rect }: { project: Project; shotId: string; rect: Rect }) {
+export function MotionDrawing({ stage, rect }: { stage: Stage; rect: Rect }) {
   const { drawing } = useView('drawing')
   const [first, setFirst] = useState<Point | null>(null)
-  const { width, height } = project.size
+  const { width, height } = stage.size
   const px = width / rect.width
   return (
     <svg
@@ -21,11 +21,11 @@ export function MotionDrawing({ project, shotId, rect }: { project: Project; sho
     >
       {drawing === 'surface' ? (
         <BoxDrawing
-          project={project}
+          stage={stage}
           round={false}
           onDraw={([x, y], drawn) => {
             const [w, h] = drawn.map((v) => (v < 8 ? height / 6 : v / 2)) as Point
-            putMotion(shotId, 'plane', [x - w, y - h, x + w, y - h, x + w, y + h, x - w, y + h])
+            putMotion('plane', [x - w, y - h, x + w, y - h, x + w, y + h, x - w, y + h])
           }}
         />
       ) : (
@@ -37,10 +37,10 @@ export function MotionDrawing({ project, shotId, rect }: { project: Project; sho
           onPointerDown={(event) => {
             if (event.button !== 0) return
             event.stopPropagation()
-            const at = toPicture(event, project)
-            if (drawing === 'point') putMotion(shotId, 'point', at)
+            const at = toPicture(event, stage.size)
+            if (drawing === 'point') putMotion('point', at)
             else if (!first) setFirst(at)
-            else putMotion(shotId, 'pair', [...first, ...at])
+            else putMotion('pair', [...first, ...at])
           }}
         />
       )}

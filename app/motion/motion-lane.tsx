@@ -1,5 +1,5 @@
-import { qualityAt, spanOf } from '@stilus/core/motion'
-import { type MotionItem, treatmentTime } from '@stilus/core/project'
+import { type Motion, qualityAt, spanOf } from '@stilus/core/motion'
+import { motionOf, type Stage } from '@stilus/core/project'
 import { timeOfFrame } from '../session/tracking'
 import { useApp, useAppDispatch } from '../store/store'
 import { viewActions } from '../store/view'
@@ -8,17 +8,14 @@ import type { TimeMap } from '../ui/timeline'
 /** A motion that a step uses, over the frames that were measured: the line stands as high as it is sure. */
 export function MotionLane(props: {
   motionId: string
-  shotId: string
-  length: number
+  stage: Stage
   map: TimeMap
   depth: number
 }) {
-  const { motionId, shotId, length, map, depth } = props
+  const { motionId, stage, map, depth } = props
   const dispatch = useAppDispatch()
   const item = useApp((s) => s.project.document?.shelf?.find((i) => i.id === motionId))
-  const project = useApp((s) => s.project.document)
-  const shot = project?.shots.find((s) => s.id === shotId)
-  if (item?.kind !== 'motion' || !project || !shot) return null
+  if (item?.kind !== 'motion') return null
   return (
     <div className="lane flex h-6 bg-raised">
       <button
@@ -37,9 +34,9 @@ export function MotionLane(props: {
       >
         <polyline
           points={lineOf(
-            item,
-            (frame) => timeOfFrame(project, shot, item, frame) - treatmentTime(shot, 0),
-            length,
+            motionOf(stage.project, item),
+            (frame) => timeOfFrame(stage, item, frame) - stage.head,
+            stage.length,
             map,
           )}
           fill="none"
@@ -52,7 +49,7 @@ export function MotionLane(props: {
 }
 
 /** Quality from the lane's foot (0) to its top (1), over the shot. */
-function lineOf({ motion }: MotionItem, at: (frame: number) => number, length: number, map: TimeMap): string {
+function lineOf(motion: Motion, at: (frame: number) => number, length: number, map: TimeMap): string {
   const [low, high] = spanOf(motion)
   const [first, last] = [at(low), at(high)]
   const perFrame = high > low ? (last - first) / (high - low) : 1

@@ -1,12 +1,18 @@
 import { writeMotionCsv, writeMotionJson } from '@stilus/core/formats'
+import { type Motion, settled } from '@stilus/core/motion'
 import {
   type Act,
-  allSteps,
+  controlAddress,
   type MotionItem,
+  motionOf,
   paramsOf,
   pinActs,
   type Project,
   type Shot,
+  splitMotion,
+  type Stage,
+  stageOf,
+  stepIn,
 } from '@stilus/core/project'
 import { saveText } from '../session/save-text'
 import { stopTracking } from '../session/tracking'
@@ -24,23 +30,27 @@ export function motionMenu(project: Project, item: MotionItem): (MenuItem | null
     name: item.name,
     width: medium?.width ?? 0,
     height: medium?.height ?? 0,
-    rate: medium?.rate ?? project.rate,
+    rate: medium?.rate ?? { num: 24, den: 1 },
+  }
+  const motion = motionOf(project, item)
+  const found = (next: typeof motion, how: 'settle' | 'anchor') => {
+    const split = splitMotion(next)
+    dispatch(edit('motion.found', { motionId: item.id, motion: split.motion, how }, undefined, split.records))
   }
   return [
-    { label: 'Write as a table (CSV)', run: () => saveText(`${item.name}.csv`, writeMotionCsv(item.motion)) },
-    { label: 'Write as JSON', run: () => saveText(`${item.name}.json`, writeMotionJson(item.motion, meta)) },
+    { label: 'Write as a table (CSV)', run: () => saveText(`${item.name}.csv`, writeMotionCsv(motion)) },
+    { label: 'Write as JSON', run: () => saveText(`${item.name}.json`, writeMotionJson(motion, meta)) },
     null,
     {
       label: 'Keep corrections and smoothing',
-      disabled: !item.motion.fixes?.length && !item.motion.smooth,
-      run: () => void dispatch(edit('motion.settle', { motionId: item.id })),
+      disabled: !motion.fixes?.length && !motion.smooth,
+      run: () => found(settled(motion), 'settle'),
     },
     {
       label: 'Begin anew',
       run: () => {
         stopTracking(item.id)
-        const { reference, anchor } = item.motion
-        dispatch(edit('motion.anchor', { motionId: item.id, reference, anchor }))
+        found(anchored(motion, motion.reference, motion.anchor), 'anchor')
       },
     },
     null,
@@ -56,25 +66,26 @@ export function motionMenu(project: Project, item: MotionItem): (MenuItem | null
   ]
 }
 
+/** A motion with its anchor set anew: what was measured goes. */
+export const anchored = ({ form, smooth }: Motion, reference: number, anchor: number[]): Motion => ({
+  ...{ form, reference, anchor, first: reference, places: [anchor], quality: [1] },
+  ...(smooth === undefined ? {} : { smooth }),
+})
+
 /** What a motion can be made to drive: the region or a point of the selected step, a corner pin, or a whole shot. */
 export function usesMenu(
-  project: Project,
-  shot: Shot,
+  stage: Stage,
   stepId: string | null,
   item: MotionItem,
 ): (MenuItem | null)[] {
   const { dispatch } = store
-  const step = allSteps(shot.steps).find((s) => s.id === stepId)
+  const { project, shot, sequence } = stage
+  const step = stepId === null ? undefined : stepIn(stage, stepId)
   const motions = { motions: [item.id], at: item.motion.reference, inverted: false }
   const pin = (target: Shot, corners: 'surface' | 'picture', inverted: boolean) => {
     const made = uid()
-    const acts = pinActs(
-      project,
-      item,
-      { shotId: target.id, stepId: made, at: target.steps.length },
-      corners,
-      inverted,
-    )
+    const on = stageOf(project, { kind: 'shot', id: target.id })
+    const acts = pinActs(on, item, { stepId: made, at: target.steps.length }, corners, inverted)
     const label =
       corners === 'surface'
         ? 'Corner pin by a motion'
@@ -82,16 +93,17 @@ export function usesMenu(
           ? 'Hold still by a motion'
           : 'Take along by a motion'
     if (!dispatch(editAll(acts, label))) return
-    if (target.id === shot.id) {
+    if (target.id === shot?.id) {
       dispatch(viewActions.step(made))
       dispatch(viewActions.set({ motionId: null, face: 'what' }))
     }
   }
-  const over = project.shots.filter(
-    (s) => s.id !== shot.id && s.start < shot.start + shot.length && s.start + s.length > shot.start,
+  const over = (sequence?.shots ?? []).filter(
+    (s) =>
+      s.id !== shot?.id && s.start < stage.start + stage.length && s.start + s.length > stage.start,
   )
   const onEach = (corners: 'surface' | 'picture', inverted: boolean): MenuItem[] =>
-    [shot, ...over].map((s) => ({
+    [...(shot ? [shot] : []), ...over].map((s) => ({
       label: s === shot ? `${s.name} (this shot)` : s.name,
       run: () => pin(s, corners, inverted),
     }))
@@ -103,7 +115,7 @@ export function usesMenu(
       disabled: !step?.where,
       run: () => {
         if (!step) return
-        dispatch(edit('region.attach', { shotId: shot.id, stepId: step.id, attach: { ...motions, on: true } }))
+        dispatch(edit('region.attach', { stepId: step.id, attach: { ...motions, on: true } }))
         dispatch(viewActions.set({ motionId: null, face: 'where' }))
       },
     },
@@ -115,7 +127,7 @@ export function usesMenu(
         run: () => {
           if (!step) return
           const modifier = { ...motions, id: uid(), on: true, kind: 'attach' as const, unit: 'normalised' as const }
-          const act: Act = ['modifier.put', { place: { shotId: shot.id, stepId: step.id, param }, modifier }]
+          const act: Act = ['modifier.put', { address: controlAddress(step.id, param), modifier }]
           dispatch(editAll([act], `${p.label} rides along`))
         },
       })),

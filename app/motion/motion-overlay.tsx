@@ -1,6 +1,6 @@
 import { invert, type Quad, squareToQuad, through } from '@stilus/core/matrix'
 import { matrixAt, type Motion, placesAt, spanOf, surfaceAt } from '@stilus/core/motion'
-import { fitOf, type MotionItem, motionFrame, treatmentTime } from '@stilus/core/project'
+import { fitOf, type MotionItem, motionFrame, motionOf, splitMotion } from '@stilus/core/project'
 import { type PointerEvent, useRef } from 'react'
 import { useDesk } from '../desk/use-desk'
 import { edit } from '../store/edit'
@@ -8,6 +8,7 @@ import { useAppDispatch, useView } from '../store/store'
 import { viewActions } from '../store/view'
 import { newGesture, type Point, toPicture } from '../viewer/on-picture'
 import type { Rect } from '../viewer/layout'
+import { anchored } from './motion-menu'
 
 const GRID = 4
 const points = (list: readonly number[]): Point[] =>
@@ -21,14 +22,14 @@ function fixFor(motion: Motion, frame: number, places: readonly number[]): numbe
 
 /** A motion on the picture: its way, the place or the surface with a grid at this frame, and the boxes that are looked at; drag to set or to correct. */
 export function MotionOverlay({ item, rect }: { item: MotionItem; rect: Rect }) {
-  const { project, shot } = useDesk()
+  const { project, stage } = useDesk()
   const dispatch = useAppDispatch()
   const { frame: playhead, frozen, playing } = useView('frame', 'frozen', 'playing')
   const drag = useRef<{ from: Point; start: number[]; gesture: string } | null>(null)
-  const { motion } = item
-  const frame = Math.round(motionFrame(project, shot, item, treatmentTime(shot, playhead)))
-  const fit = fitOf(project, item.mediaId)
-  const px = project.size.width / rect.width
+  const motion = motionOf(project, item)
+  const frame = Math.round(motionFrame(stage, item, stage.head + playhead))
+  const fit = fitOf(project, stage.size, item.mediaId)
+  const px = stage.size.width / rect.width
   const show = ([x, y]: Point): Point => through(fit, x, y)
   const back = invert(fit)
   const plane = motion.form === 'plane'
@@ -38,9 +39,11 @@ export function MotionOverlay({ item, rect }: { item: MotionItem; rect: Rect }) 
   /** Writes new places of the anchor (or corners of the surface) at this frame. */
   const put = (corners: readonly number[], gesture: string) => {
     const motionId = item.id
-    if (atStart && untouched)
-      dispatch(edit('motion.anchor', { motionId, reference: frame, anchor: [...corners] }, gesture))
-    else if (atStart && plane) dispatch(edit('motion.surface', { motionId, surface: [...corners] }, gesture))
+    if (atStart && untouched) {
+      const split = splitMotion(anchored(motion, frame, [...corners]))
+      const beside = { [item.motion.record]: undefined, ...split.records }
+      dispatch(edit('motion.found', { motionId, motion: split.motion, how: 'anchor' }, gesture, beside))
+    } else if (atStart && plane) dispatch(edit('motion.surface', { motionId, surface: [...corners] }, gesture))
     else {
       const now = placesAt(motion, frame)
       const places = plane ? carried(surfaceAt(motion, frame), corners, now) : [...corners]
@@ -58,7 +61,7 @@ export function MotionOverlay({ item, rect }: { item: MotionItem; rect: Rect }) 
       event.stopPropagation()
       event.currentTarget.setPointerCapture(event.pointerId)
       drag.current = {
-        from: through(back, ...toPicture(event, project)),
+        from: through(back, ...toPicture(event, stage.size)),
         start: [...handles],
         gesture: newGesture('motion'),
       }
@@ -67,7 +70,7 @@ export function MotionOverlay({ item, rect }: { item: MotionItem; rect: Rect }) 
     onPointerMove(event: PointerEvent<SVGElement>) {
       const d = drag.current
       if (!d) return
-      const to = through(back, ...toPicture(event, project))
+      const to = through(back, ...toPicture(event, stage.size))
       put(move(d.start, [to[0] - d.from[0], to[1] - d.from[1]]), d.gesture)
     },
     onPointerUp() {
@@ -86,7 +89,7 @@ export function MotionOverlay({ item, rect }: { item: MotionItem; rect: Rect }) 
     <svg
       className="absolute overflow-visible"
       style={{ left: rect.left, top: rect.top, width: rect.width, height: rect.height }}
-      viewBox={`0 0 ${project.size.width} ${project.size.height}`}
+      viewBox={`0 0 ${stage.size.width} ${stage.size.height}`}
       aria-label="Motion on the picture"
     >
       {!frozen &&
@@ -223,7 +226,7 @@ function Dot(props: { at: Point; px: number; label: string; handlers: object; cr
 
 /** The boxes of a point tracker: the pattern, and where it is looked for; each has a corner to drag. */
 function Boxes({ at: [x, y], item, scale, px }: { at: Point; item: MotionItem; scale: number; px: number }) {
-  const { project } = useDesk()
+  const { stage } = useDesk()
   const dispatch = useAppDispatch()
   const gesture = useRef('')
   const { pattern, search } = item.track
@@ -237,7 +240,7 @@ function Boxes({ at: [x, y], item, scale, px }: { at: Point; item: MotionItem; s
     },
     onPointerMove(event: PointerEvent<SVGElement>) {
       if (!event.currentTarget.hasPointerCapture(event.pointerId)) return
-      const [u, v] = toPicture(event, project)
+      const [u, v] = toPicture(event, stage.size)
       const size: Point = [Math.abs(u - x) / scale, Math.abs(v - y) / scale]
       const change =
         which === 'pattern'

@@ -1,5 +1,5 @@
 import { doubtful, spanOf } from '@stilus/core/motion'
-import { getMotion, type MotionItem, motionFrame, treatmentTime } from '@stilus/core/project'
+import { getMotion, type MotionItem, motionFrame, motionOf } from '@stilus/core/project'
 import { ArrowLeft, MoreHorizontal, SkipBack, SkipForward, Square, StepBack, StepForward } from 'lucide-react'
 import { lazy, Suspense } from 'react'
 import { useDesk } from '../desk/use-desk'
@@ -67,24 +67,24 @@ export function MotionPanel({ motionId }: { motionId: string }) {
 
 /** The frame of the motion's medium under the playhead, and the way to go to one. */
 function useMediumFrame(item: MotionItem) {
-  const { project, shot } = useDesk()
+  const { stage } = useDesk()
   const dispatch = useAppDispatch()
   const { frame } = useView('frame')
-  const t = treatmentTime(shot, frame)
+  const t = (stage.head + frame)
   return {
     t,
-    frame: Math.round(motionFrame(project, shot, item, t)),
+    frame: Math.round(motionFrame(stage, item, t)),
     go: (at: number) =>
-      dispatch(seek(timeOfFrame(project, shot, item, at) - treatmentTime(shot, 0), shot.id)),
+      dispatch(seek(timeOfFrame(stage, item, at) - stage.head)),
   }
 }
 
 function TrackButtons({ item }: { item: MotionItem }) {
-  const { shot } = useDesk()
+  const { stage } = useDesk()
   const { runs } = useView('runs')
   const { t } = useMediumFrame(item)
   const run = runs[item.id]
-  const start = (direction: 1 | -1, count?: number) => void startTracking(item.id, shot, t, direction, count)
+  const start = (direction: 1 | -1, count?: number) => void startTracking(item.id, stage, t, direction, count)
   const left = run && run.fps > 0 ? Math.ceil((run.total - run.done) / run.fps) : undefined
   return (
     <section aria-label="Track" className="grid gap-1.5">
@@ -126,7 +126,8 @@ function TrackButtons({ item }: { item: MotionItem }) {
 
 function Sureness({ item }: { item: MotionItem }) {
   const { frame, go } = useMediumFrame(item)
-  const { motion } = item
+  const { project } = useDesk()
+  const motion = motionOf(project, item)
   const measured = motion.places.filter(Boolean).length
   if (measured < 2)
     return (
@@ -141,7 +142,7 @@ function Sureness({ item }: { item: MotionItem }) {
   return (
     <section aria-label="How sure it is" className="grid gap-1">
       <Suspense fallback={<div className="h-24" />}>
-        <QualityGraph item={item} frame={frame} onSeek={go} />
+        <QualityGraph motion={motion} frame={frame} onSeek={go} />
       </Suspense>
       <p className="text-dim">
         Measured from frame {low} to {high}.
@@ -255,7 +256,7 @@ const REFRESHES = [
 
 function Setup({ item }: { item: MotionItem }) {
   const dispatch = useAppDispatch()
-  const { shot } = useDesk()
+  const { stage } = useDesk()
   const { runs } = useView('runs')
   const { track, motion, id: motionId } = item
   const change = (change: Partial<typeof track>, gesture?: string) =>
@@ -295,7 +296,7 @@ function Setup({ item }: { item: MotionItem }) {
               onChange={(lens, gesture) => change({ lens }, gesture)}
               className="w-20"
             />
-            <Button disabled={Boolean(runs[motionId])} onClick={() => void measureLens(motionId, shot)}>
+            <Button disabled={Boolean(runs[motionId])} onClick={() => void measureLens(motionId, stage)}>
               Measure
             </Button>
           </div>
@@ -329,11 +330,11 @@ function Setup({ item }: { item: MotionItem }) {
 }
 
 function Uses({ item }: { item: MotionItem }) {
-  const { project, shot } = useDesk()
+  const { stage } = useDesk()
   const { stepId } = useView('stepId')
   return (
     <section aria-label="What it drives" className="grid gap-1 border-t pt-2">
-      <Menu trigger={<Button>Use it …</Button>} items={() => usesMenu(project, shot, stepId, item)} />
+      <Menu trigger={<Button>Use it …</Button>} items={() => usesMenu(stage, stepId, item)} />
     </section>
   )
 }

@@ -1,44 +1,37 @@
 import { invert, through } from '@stilus/core/matrix'
 import {
   fitOf,
-  getShot,
-  getStep,
   holderOf,
+  type MaskItem,
   motionFrame,
   resolveItem,
-  type MaskItem,
-  treatmentTime,
+  type Step,
 } from '@stilus/core/project'
 import { cornersOf, mapped } from '@stilus/core/region'
+import { timeAt } from '../desk/use-desk'
 import { newMotion } from '../session/motions'
 import { contourOf } from '../session/in-front'
-import { tell, uid } from '../session/work'
+import { deskStage } from '../session/where'
+import { tell } from '../session/work'
 import { edit, editAll } from '../store/edit'
 import { store } from '../store/store'
 import { viewActions } from '../store/view'
 
-interface At {
-  shotId: string
-  stepId: string
-  itemId: string
-}
-
-/** The frame of a shot's own medium under the playhead, and the way from the canvas into it. */
-function underPlayhead(shotId: string) {
-  const project = store.getState().project.document
-  if (!project) return undefined
-  const shot = getShot(project, shotId)
-  const t = treatmentTime(shot, store.getState().view.frame)
-  const probe = newMotion('', { mediaId: shot.mediaId, shotId, frame: 0 }, 'point', [0, 0])
-  const frame = Math.round(motionFrame(project, shot, probe, t))
-  return {
-    project,
-    shot,
-    t,
-    frame,
-    back: invert(fitOf(project, shot.mediaId)),
-    of: { mediaId: shot.mediaId, shotId, frame },
+/** The frame of the desk's own medium under the playhead, and the way from the canvas into it; undefined, and said, where there is no medium to track. */
+function underPlayhead() {
+  const stage = deskStage()
+  const source = stage?.shot?.source
+  if (!stage?.shot || source?.kind !== 'medium') {
+    tell('problem', 'Only the pictures of a clip can be tracked: open a shot that shows one.')
+    return undefined
   }
+  const { mediaId } = source
+  const t = timeAt(stage, store.getState().view.frame)
+  const bare = { mediaId, shotId: stage.shot.id, frame: 0 }
+  const probe = newMotion('', bare, { form: 'point', anchor: [0, 0] }).item
+  const frame = Math.round(motionFrame(stage, probe, t))
+  const back = invert(fitOf(stage.project, stage.size, mediaId))
+  return { stage, t, frame, back, of: { ...bare, frame } }
 }
 
 /** The name with the first number that no motion has yet. */
@@ -50,12 +43,11 @@ const numbered = (name: string): string => {
 }
 
 /** Makes a motion of what an item of a region surrounds under the playhead; the item rides on it from now on. */
-export function trackItem(at: At, shape: MaskItem): void {
-  const here = underPlayhead(at.shotId)
+export function trackItem(step: Step, shape: MaskItem): void {
+  const here = underPlayhead()
   if (!here) return
-  const step = getStep(here.shot, at.stepId)
-  const region = holderOf(here.project, step, at.itemId)
-  const resolved = region && resolveItem(here.project, here.shot, step, region, shape, here.t, () => -1)
+  const region = holderOf(here.stage.project, step, shape.id)
+  const resolved = region && resolveItem(here.stage, step, region, shape, here.t, () => -1)
   const contour = contourOf(resolved)
   if (!contour) {
     tell('problem', 'This item has no outline. Draw a shape around what should be tracked.')
@@ -72,14 +64,20 @@ export function trackItem(at: At, shape: MaskItem): void {
           resolved.map,
         )
       : [l, t, r, t, r, b, l, b]
-  const item = newMotion(`Motion of ${shape.name}`, here.of, 'plane', inMedium(here.back, anchor), {
-    item: at,
-  })
-  const ride = { motions: [item.id], at: here.frame, inverted: false, on: true }
+  const found = { form: 'plane' as const, anchor: inMedium(here.back, anchor) }
+  const { item, records } = newMotion(`Motion of ${shape.name}`, here.of, found, { item: shape.id })
+  const attach = { motions: [item.id], at: here.frame, inverted: false, on: true }
   const made = store.dispatch(
     editAll(
-      [['shelf.put', { item }], ...(shape.locked ? [] : ([['region.attach', { ...at, ride }]] as const))],
+      [
+        ['shelf.put', { item }],
+        ...(shape.locked
+          ? []
+          : ([['region.attach', { stepId: step.id, itemId: shape.id, attach }]] as const)),
+      ],
       `Track ${shape.name}`,
+      undefined,
+      records,
     ),
   )
   if (made) store.dispatch(viewActions.set({ motionId: item.id, drawing: null, corners: [] }))
@@ -91,11 +89,12 @@ const inMedium = (back: Parameters<typeof through>[0], list: readonly number[]) 
   ).flat()
 
 /** Puts a new motion onto the shelf, from places on the canvas. */
-export function putMotion(shotId: string, form: 'point' | 'pair' | 'plane', places: readonly number[]): void {
-  const here = underPlayhead(shotId)
+export function putMotion(form: 'point' | 'pair' | 'plane', places: readonly number[]): void {
+  const here = underPlayhead()
   if (!here) return
   const name = numbered(form === 'plane' ? 'Surface' : form === 'pair' ? 'Two points' : 'Point')
-  const item = { ...newMotion(name, here.of, form, inMedium(here.back, places)), id: uid() }
-  if (store.dispatch(edit('shelf.put', { item })))
+  const found = { form, anchor: inMedium(here.back, places) }
+  const { item, records } = newMotion(name, here.of, found)
+  if (store.dispatch(edit('shelf.put', { item }, undefined, records)))
     store.dispatch(viewActions.set({ motionId: item.id, drawing: null }))
 }

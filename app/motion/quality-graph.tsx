@@ -1,18 +1,16 @@
-import type { MotionItem } from '@stilus/core/project'
-import { qualityAt } from '@stilus/core/motion'
+import { type Motion, qualityAt } from '@stilus/core/motion'
 import { Line, LineChart, ReferenceLine, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts'
 
 /** How sure a motion is over its frames; a click goes to a frame. */
 export function QualityGraph({
-  item,
+  motion,
   frame,
   onSeek,
 }: {
-  item: MotionItem
+  motion: Motion
   frame: number
   onSeek(frame: number): void
 }) {
-  const { motion } = item
   const data = motion.quality.map((_, i) => {
     const q = qualityAt(motion, motion.first + i)
     return { frame: motion.first + i, quality: q === undefined ? null : Math.round(q * 100) }

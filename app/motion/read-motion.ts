@@ -10,13 +10,10 @@ import { viewActions } from '../store/view'
 export async function readMotionFile(file: File, shot: Shot): Promise<void> {
   try {
     const { name, motion } = readMotion(await file.text(), file.name)
-    const item = newMotion(
-      name,
-      { mediaId: shot.mediaId, shotId: shot.id, frame: motion.reference },
-      motion.form,
-      motion.anchor,
-    )
-    if (store.dispatch(edit('shelf.put', { item: { ...item, motion } })))
+    if (shot.source.kind !== 'medium') throw new MotionFileError('Open a shot that shows a clip first.')
+    const of = { mediaId: shot.source.mediaId, shotId: shot.id, frame: motion.reference }
+    const { item, records } = newMotion(name, of, motion)
+    if (store.dispatch(edit('shelf.put', { item }, undefined, records)))
       store.dispatch(viewActions.set({ motionId: item.id }))
   } catch (error) {
     tell('problem', error instanceof MotionFileError ? `"${file.name}": ${error.message}` : String(error))

@@ -1,7 +1,8 @@
-import { type Project, type Shot, VARIANTS } from '@stilus/core/project'
+import { type Project, type Sequence, type Shot, VARIANTS } from '@stilus/core/project'
 import { ChevronRight, Gauge, Redo2, Undo2 } from 'lucide-react'
 import { Link, useLocation } from 'react-router'
 import { keepFrames } from '../session/session'
+import { sequencePath } from '../session/where'
 import { edit, redo, undo } from '../store/edit'
 import { useApp, useAppDispatch, useView } from '../store/store'
 import { viewActions } from '../store/view'
@@ -21,7 +22,18 @@ const megabytes = (bytes: number) =>
   bytes < 2 ** 30 ? `${Math.round(bytes / 2 ** 20)} MB` : `${bytes / 2 ** 30} GB`
 
 /** The bar on top: where you are, undo and redo, saved, quality, and the way to hand over. */
-export function Bar({ project, crumb, shot }: { project: Project; crumb?: string; shot?: Shot }) {
+export function Bar({
+  project,
+  sequence,
+  crumb,
+  shot,
+}: {
+  project: Project
+  /** Another sequence than the edit, in which one is. */
+  sequence?: Sequence | undefined
+  crumb?: string
+  shot?: Shot | undefined
+}) {
   const dispatch = useAppDispatch()
   const { history } = useApp((s) => s.project)
   const { quality, cache } = useView('quality', 'cache')
@@ -46,6 +58,14 @@ export function Bar({ project, crumb, shot }: { project: Project; crumb?: string
         >
           {project.name}
         </Link>
+        {sequence && sequence.id !== project.sequences[0]?.id && (
+          <>
+            <ChevronRight size={14} className="shrink-0 text-faint" />
+            <Link to={sequencePath(project, sequence.id)} className="truncate rounded px-1 text-dim hover:text-text">
+              {sequence.name}
+            </Link>
+          </>
+        )}
         {crumb && (
           <>
             <ChevronRight size={14} className="shrink-0 text-faint" />
@@ -139,7 +159,7 @@ function Versions({ shot }: { shot: Shot }) {
           run: () => dispatch(viewActions.compare({ mode: 'split', against: { kind: 'variant', id } })),
         })),
         ...others.map((variant) => ({
-          label: `Clear version ${version}`,
+          label: `Clear version ${variant}`,
           danger: true,
           run: () => dispatch(edit('variant.clear', { shotId: shot.id, variant })),
         })),

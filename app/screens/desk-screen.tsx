@@ -1,19 +1,17 @@
-import { allSteps, type Project, treatmentTime } from '@stilus/core/project'
-import { memo, useCallback, useEffect, useMemo } from 'react'
+import { findOwner, type Project, type Stack, stackName, stageOf, stepIn } from '@stilus/core/project'
+import { memo, useEffect, useMemo } from 'react'
 import { useNavigate, useParams } from 'react-router'
 import { Lanes } from '../desk/lanes'
 import { PointOverlay } from '../desk/point-overlay'
 import { StepPanel } from '../desk/step-panel'
 import { Strip } from '../desk/strip'
-import { DeskProvider, useDesk, useSelectedStep } from '../desk/use-desk'
+import { DeskProvider, timeAt, useDesk, useSelectedStep } from '../desk/use-desk'
 import { MotionDrawing } from '../motion/motion-drawing'
 import { MotionOverlay } from '../motion/motion-overlay'
 import { MotionPanel } from '../motion/motion-panel'
 import { frozen } from '../session/motions'
 import { playScale } from '../session/playback'
 import { tryOn } from '../session/trying'
-import { uid } from '../session/work'
-import { edit } from '../store/edit'
 import { useAppDispatch, useView } from '../store/store'
 import { viewActions } from '../store/view'
 import { Button } from '../ui/button'
@@ -33,41 +31,51 @@ import { HistoryDrawer, MediaDrawer, ShotsDrawer } from './drawers'
 import { Rail } from './rail'
 import { ShelfDrawer } from './shelf-drawer'
 
-/** The desk of one shot. */
-export function DeskScreen({ project }: { project: Project }) {
-  const { shotId = '' } = useParams()
+const GONE: Record<Exclude<Stack['kind'], 'object'>, string> = {
+  shot: 'This shot is not in the project any more.',
+  span: 'This span is not in the project any more.',
+  transition: 'This transition is not in the project any more.',
+}
+
+/** The desk of one shot, span or cut. */
+export function DeskScreen({ project, kind }: { project: Project; kind: Exclude<Stack['kind'], 'object'> }) {
+  const { ownerId = '' } = useParams()
   const navigate = useNavigate()
   const dispatch = useAppDispatch()
-  const shot = project.shots.find((s) => s.id === shotId)
+  const there = findOwner(project, kind, ownerId) !== undefined
+  const stage = useMemo(
+    () => (there ? stageOf(project, { kind, id: ownerId }) : undefined),
+    [project, there, kind, ownerId],
+  )
   useEffect(() => {
-    const length = shot?.length ?? 1
+    const length = stage?.length ?? 1
     dispatch((run, getState) => {
       const { frame, shotId: before, stepId, stepIds } = getState().view
-      // A step of this shot that is selected already, by undo or by a quick hand, stays selected.
-      const mine = allSteps(shot?.steps ?? []).some((s) => s.id === stepId)
+      // A step of this stage that is selected already, by undo or by a quick hand, stays selected.
+      const mine = stage && stepId !== null && stepIn(stage, stepId) !== undefined
       const kept = mine ? { stepId, stepIds } : {}
-      run(
-        viewActions.entered({ frame: before === shotId || mine ? Math.min(frame, length - 1) : 0, ...kept }),
-      )
-      run(viewActions.shot({ id: shotId }))
+      const same = before === ownerId || mine
+      run(viewActions.entered({ frame: same ? Math.min(frame, length - 1) : 0, ...kept }))
+      run(viewActions.shot({ id: kind === 'shot' ? ownerId : null }))
     })
-    // Entering is about the shot, not about its length.
+    // Entering is about what is worked on, not about its length.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [shotId, dispatch])
-  const desk = useMemo(() => (shot ? { project, shot } : null), [project, shot])
+  }, [kind, ownerId, dispatch])
+  const desk = useMemo(() => (stage ? { project, stage } : null), [project, stage])
   if (!desk) {
     return (
       <>
-        <Bar project={project} crumb="No such shot" />
-        <EmptyState text="This shot is not in the project any more.">
+        <Bar project={project} crumb="Not there" />
+        <EmptyState text={GONE[kind]}>
           <Button onClick={() => void navigate(`/p/${project.id}`)}>Back to the sequence</Button>
         </EmptyState>
       </>
     )
   }
+  const { sequence, shot, stack } = desk.stage
   return (
     <DeskProvider value={desk}>
-      <Bar project={project} crumb={desk.shot.name} shot={desk.shot} />
+      <Bar project={project} sequence={sequence} crumb={stackName(project, stack)} shot={shot} />
       <DeskBody />
     </DeskProvider>
   )
@@ -79,25 +87,13 @@ const PanelMemo = memo(StepPanel)
 const LanesMemo = memo(Lanes)
 
 function DeskBody() {
-  const { project, shot } = useDesk()
+  const { project, stage } = useDesk()
   const dispatch = useAppDispatch()
   const [panel, setPanel] = useKeptSize('controls', 308, 292, 560)
   const { lanes: shows, browsing, motionId } = useView('lanes', 'browsing', 'motionId')
   const lanesSize = useKeptSize('lanes', 168, 96, 640)
   const curvesSize = useKeptSize('curves', 250, 140, 720)
   const [lanes, setLanes] = shows === 'lanes' ? lanesSize : curvesSize
-  const add = useCallback(
-    (use: string, at?: number) => {
-      const stepId = uid()
-      dispatch((run, getState) => {
-        const place = at ?? getState().view.insertAt ?? shot.steps.length
-        if (!run(edit('step.add', { shotId: shot.id, stepId, use, at: place }))) return
-        run(viewActions.step(stepId))
-        run(viewActions.set({ face: 'what', look: 'result', trying: null, insertAt: null }))
-      })
-    },
-    [dispatch, shot.id, shot.steps.length],
-  )
   return (
     <div className="relative flex min-h-0 flex-1 flex-col">
       {browsing && <CataloguePage />}
@@ -105,11 +101,11 @@ function DeskBody() {
         <Rail desk>
           {(drawer) =>
             drawer === 'shots' ? (
-              <ShotsDrawer project={project} shotId={shot.id} />
+              <ShotsDrawer project={project} sequence={stage.sequence} shotId={stage.stack.id} />
             ) : drawer === 'catalogue' ? (
               <CatalogueDrawer />
             ) : drawer === 'shelf' ? (
-              <ShelfDrawer project={project} shot={shot} />
+              <ShelfDrawer project={project} stage={stage} />
             ) : drawer === 'media' ? (
               <MediaDrawer project={project} />
             ) : (
@@ -119,7 +115,7 @@ function DeskBody() {
         </Rail>
         <main className="flex min-w-0 flex-1 flex-col">
           <Picture />
-          <StripMemo onAdd={add} />
+          <StripMemo />
         </main>
         <aside
           aria-label="Controls"
@@ -144,7 +140,7 @@ function DeskBody() {
 
 /** The viewer with what is chosen to be seen, and the handles of the face that is open. */
 const Picture = memo(function Picture() {
-  const { project, shot } = useDesk()
+  const { project, stage } = useDesk()
   const step = useSelectedStep()
   const view = useView(
     'frame',
@@ -168,8 +164,8 @@ const Picture = memo(function Picture() {
   const against =
     compare.mode === 'off' || peek
       ? undefined
-      : againstOf(project, shot, step?.id ?? null, frame, compare.against)
-  const key = JSON.stringify(looked(targetOf(shot, step?.id ?? null, view), view.inspect, compare, against))
+      : againstOf(project, stage, step?.id ?? null, frame, compare.against)
+  const key = JSON.stringify(looked(targetOf(stage, step?.id ?? null, view), view.inspect, compare, against))
   // Equal targets are one target, so that a picture is asked for once.
   const target = useMemo(() => JSON.parse(key) as ReturnType<typeof looked>, [key])
   const second =
@@ -184,10 +180,10 @@ const Picture = memo(function Picture() {
   const { motionId } = view
   const shown = useMemo(
     () =>
-      view.trying ? tryOn(project, view.trying) : frozen(project, shot.id, { frozen: view.frozen, motionId }),
-    [view.trying, project, shot.id, view.frozen, motionId],
+      view.trying ? tryOn(project, view.trying) : frozen(project, stage.stack, { frozen: view.frozen, motionId }),
+    [view.trying, project, stage.stack, view.frozen, motionId],
   )
-  const time = treatmentTime(shot, frame)
+  const time = timeAt(stage, frame)
   const bare = !peek && compare.mode !== 'side'
   const motion = motionId ? project.shelf?.find((s) => s.id === motionId) : undefined
   const handles = step && bare && !view.playing
@@ -195,11 +191,11 @@ const Picture = memo(function Picture() {
     motion?.kind === 'motion' && bare
       ? (rect: Rect) => <MotionOverlay item={motion} rect={rect} />
       : bare && (drawing === 'point' || drawing === 'pair' || drawing === 'surface')
-        ? (rect: Rect) => <MotionDrawing project={project} shotId={shot.id} rect={rect} />
+        ? (rect: Rect) => <MotionDrawing stage={stage} rect={rect} />
         : handles
           ? (rect: Rect) =>
               face === 'where' || view.look.startsWith('region') ? (
-                <RegionOverlay project={project} shotId={shot.id} step={step} time={time} rect={rect} />
+                <RegionOverlay {...{ project, stage, step, time, rect }} />
               ) : face === 'what' ? (
                 <PointOverlay step={step} rect={rect} />
               ) : null
@@ -209,11 +205,11 @@ const Picture = memo(function Picture() {
       ? against.name
       : motionId && view.frozen
         ? 'Held still by the motion'
-        : (saysLook(step, view, shot) ??
+        : (saysLook(step, view, stage) ??
           (compare.mode === 'difference' && against ? `Difference from ${against.name}` : null))
   return (
     <>
-      <ViewBar desk={{ project, shot, step }} />
+      <ViewBar desk={{ project, stage, step }} />
       <div className="flex min-h-0 flex-1">
         <div className="flex min-w-0 flex-1 flex-col">
           <Viewer
@@ -228,10 +224,9 @@ const Picture = memo(function Picture() {
         {scopes.length > 0 && <Scopes />}
       </div>
       <Transport
-        project={project}
-        shotId={shot.id}
-        offset={shot.start}
-        count={shot.length}
+        clock={{ rate: stage.rate, startTimecode: stage.sequence?.startTimecode ?? 0 }}
+        offset={stage.start}
+        count={stage.length}
         scale={playScale(quality)}
       />
     </>

@@ -1,10 +1,12 @@
-import type { Project } from '@stilus/core/project'
+import { getSequence, type Medium, type Project, type Sequence, type Source, usesOf } from '@stilus/core/project'
 import type { Target } from '@stilus/core/render'
 import { rateName } from '@stilus/core/time'
 import { Import, MoreHorizontal, TriangleAlert, X } from 'lucide-react'
 import { type ReactNode, useMemo, useRef } from 'react'
-import { Link } from 'react-router'
-import { importFiles, MEDIA_ACCEPT, placeMedium } from '../session/importing'
+import { Link, useNavigate } from 'react-router'
+import { importFiles, MEDIA_ACCEPT, placeMedium, placeSource } from '../session/importing'
+import { sequencePath } from '../session/where'
+import { uid } from '../session/work'
 import { edit, travel } from '../store/edit'
 import { useApp, useAppDispatch } from '../store/store'
 import { viewActions } from '../store/view'
@@ -24,7 +26,7 @@ export function Head({ title, children }: { title: string; children?: ReactNode 
         {children}
         <IconButton
           label="Close"
-          onClick={() => dispatch(viewActions.set({ drawer: null, trying: null, insertAt: null }))}
+          onClick={() => dispatch(viewActions.set({ drawer: null, trying: null, insertAt: null, branch: null }))}
         >
           <X size={15} />
         </IconButton>
@@ -33,12 +35,12 @@ export function Head({ title, children }: { title: string; children?: ReactNode 
   )
 }
 
-export function ShotsDrawer({ project, shotId }: { project: Project; shotId: string }) {
+export function ShotsDrawer({ project, sequence, shotId }: { project: Project; sequence: Sequence | undefined; shotId: string }) {
   return (
     <>
       <Head title="Shots" />
       <ul className="min-h-0 flex-1 overflow-y-auto p-2">
-        {[...project.shots]
+        {[...(sequence?.shots ?? [])]
           .sort((a, b) => a.start - b.start)
           .map((shot) => (
             <li key={shot.id}>
@@ -66,7 +68,7 @@ export function ShotsDrawer({ project, shotId }: { project: Project; shotId: str
 }
 
 function ShotThumb({ project, shotId, frame }: { project: Project; shotId: string; frame: number }) {
-  const target = useMemo<Target>(() => ({ kind: 'shot', shotId }), [shotId])
+  const target = useMemo<Target>(() => ({ kind: 'stack', stack: { kind: 'shot', id: shotId } }), [shotId])
   return <Thumb project={project} target={target} frame={frame} width={84} className="rounded-sm" />
 }
 
@@ -97,6 +99,7 @@ export function MediaDrawer({ project }: { project: Project }) {
       {!media.length && (
         <EmptyState text="Drop video, stills, sound or an OpenTimelineIO edit anywhere on this window." />
       )}
+      <MadeHere project={project} />
       <ul className="min-h-0 flex-1 overflow-y-auto p-2">
         {media.map((m) => (
           <li key={m.id} className="group rounded p-1.5 hover:bg-field">
@@ -115,9 +118,101 @@ export function MediaDrawer({ project }: { project: Project }) {
   )
 }
 
-function MediumMenu({ project, medium }: { project: Project; medium: Project['media'][number] }) {
+/** Sequences and designs of the project, and the way to make more. */
+function MadeHere({ project }: { project: Project }) {
+  const navigate = useNavigate()
   const dispatch = useAppDispatch()
-  const clips = [...project.shots, ...project.sounds].filter((c) => c.mediaId === medium.id).length
+  const main = getSequence(project)
+  const named = (base: string, taken: readonly { name: string }[]) => {
+    let n = taken.length + 1
+    while (taken.some((t) => t.name === `${base} ${n}`)) n++
+    return `${base} ${n}`
+  }
+  const { rate, size } = main
+  const addSequence = () => {
+    const newId = uid()
+    if (dispatch(edit('sequence.add', { newId, name: named('Sequence', project.sequences), rate, size })))
+      void navigate(sequencePath(project, newId))
+  }
+  const addDesign = () => {
+    const designId = uid()
+    const length = Math.round((5 * rate.num) / rate.den)
+    const name = named('Design', project.designs)
+    if (dispatch(edit('design.add', { designId, name, size, rate, length })))
+      void navigate(`/p/${project.id}/design/${designId}`)
+  }
+  return (
+    <div className="grid gap-1 border-b p-2">
+      <div className="grid grid-cols-2 gap-1.5">
+        <Button onClick={addDesign}>New design</Button>
+        <Button onClick={addSequence}>New sequence</Button>
+      </div>
+      <ul aria-label="Designs and sequences">
+        {project.designs.map((d) => (
+          <Made
+            key={d.id}
+            name={d.name}
+            says={`Design, ${d.objects.length} ${d.objects.length === 1 ? 'object' : 'objects'}`}
+            to={`/p/${project.id}/design/${d.id}`}
+            source={{ kind: 'design', designId: d.id }}
+            onRemove={() => dispatch(edit('design.remove', { designId: d.id }))}
+          />
+        ))}
+        {project.sequences.map((s, i) => (
+          <Made
+            key={s.id}
+            name={i ? s.name : `${s.name}, the edit`}
+            says={`Sequence, ${s.shots.length} ${s.shots.length === 1 ? 'shot' : 'shots'}`}
+            to={sequencePath(project, s.id)}
+            source={{ kind: 'comp', sequenceId: s.id }}
+            onRemove={i ? () => dispatch(edit('sequence.remove', { sequenceId: s.id })) : undefined}
+          />
+        ))}
+      </ul>
+    </div>
+  )
+}
+
+interface MadeProps {
+  name: string
+  says: string
+  to: string
+  source: Source
+  onRemove?: (() => void) | undefined
+}
+
+function Made({ name, says, to, source, onRemove }: MadeProps) {
+  return (
+    <li className="flex items-center gap-1.5 rounded p-1.5 hover:bg-field">
+      <Link to={to} className="grid min-w-0 flex-1">
+        <span className="truncate">{name}</span>
+        <span className="text-xs text-dim">{says}</span>
+      </Link>
+      <Menu
+        align="end"
+        trigger={
+          <button
+            type="button"
+            aria-label={`More for ${name}`}
+            className="flex size-6 shrink-0 items-center justify-center rounded text-dim hover:bg-fill hover:text-text"
+          >
+            <MoreHorizontal size={15} />
+          </button>
+        }
+        items={[
+          { label: 'Lay over the sequence at the playhead', run: () => placeSource(source, undefined, true) },
+          { label: 'Place at the end of the sequence', run: () => placeSource(source) },
+          ...(onRemove ? [null, { label: 'Remove', danger: true, run: onRemove }] : []),
+        ]}
+      />
+    </li>
+  )
+}
+
+function MediumMenu({ project, medium }: { project: Project; medium: Medium }) {
+  const dispatch = useAppDispatch()
+  const sounds = project.sequences.flatMap((s) => s.sounds).filter((c) => c.mediaId === medium.id)
+  const clips = sounds.length + usesOf(project, { kind: 'medium', mediaId: medium.id }).length
   return (
     <Menu
       align="end"
@@ -147,7 +242,7 @@ function MediumMenu({ project, medium }: { project: Project; medium: Project['me
 }
 
 /** What a medium is, in one line. */
-export function describe(m: Project['media'][number]): string {
+export function describe(m: Medium): string {
   if (m.kind === 'missing') return 'Missing: drop the file anywhere to find it by name'
   const sound = m.sound
     ? `${m.sound.codec} ${m.sound.sampleRate / 1000} kHz ${m.sound.channels === 1 ? 'mono' : `${m.sound.channels} ch`}`
@@ -155,7 +250,7 @@ export function describe(m: Project['media'][number]): string {
   if (m.kind === 'sound') return `${m.seconds.toFixed(1)} s, ${sound}`
   const size = `${m.width} × ${m.height}`
   if (m.kind === 'still') return `${size}, still, ${m.codec}`
-  return `${size}, ${rateName(m.rate)} fps, ${m.frames} frames, ${m.seconds.toFixed(2)} s, ${m.codec}, ${m.range}, ${sound}`
+  return `${size}, ${rateName(m.rate)} fps, ${m.frames} frames, ${m.seconds.toFixed(2)} s, ${m.codec}, ${m.coding}, ${sound}`
 }
 
 export function HistoryDrawer() {

@@ -1,4 +1,4 @@
-import { allSteps, type Project, sequenceLength } from '@stilus/core/project'
+import { allSteps, getSequence, type Project, sequenceLength, type Shot, unknownSteps } from '@stilus/core/project'
 import { toTimecode } from '@stilus/core/time'
 import type { Container, Delivery, EncodeQuality } from '@stilus/engine'
 import { packProject } from '@stilus/engine'
@@ -9,7 +9,7 @@ import type { QueuedDelivery } from '../store/deliveries'
 import { useApp, useAppDispatch } from '../store/store'
 import { viewActions } from '../store/view'
 import { Button } from '../ui/button'
-import { EmptyState, Segments } from '../ui/fields'
+import { Choice, EmptyState, Segments } from '../ui/fields'
 import { NumberField } from '../ui/number-field'
 import { Bar } from './bar'
 
@@ -25,10 +25,10 @@ const SAYS: Record<Container, string> = {
 }
 
 /** The steps of a shot that act in a region. */
-const withRegions = (shot: Project['shots'][number]): string[] =>
+const withRegions = (shot: Shot): string[] =>
   allSteps(shot.steps).flatMap((step) => (step.where?.items.length ? [step.id] : []))
 
-const CHOICES: { label: string; which(shot: Project['shots'][number]): boolean }[] = [
+const CHOICES: { label: string; which(shot: Shot): boolean }[] = [
   { label: 'All', which: () => true },
   { label: 'Those done', which: (s) => s.state === 'done' },
   { label: 'None', which: () => false },
@@ -38,8 +38,11 @@ const CHOICES: { label: string; which(shot: Project['shots'][number]): boolean }
 export function HandoverScreen({ project }: { project: Project }) {
   const dispatch = useAppDispatch()
   const deliveries = useApp((s) => s.deliveries)
+  const [sequenceId, setSequenceId] = useState(project.sequences[0]?.id ?? '')
+  const sequence = getSequence(project, project.sequences.some((s) => s.id === sequenceId) ? sequenceId : undefined)
+  const unknown = unknownSteps(project)
   const [what, setWhat] = useState<'sequence' | 'marks' | 'shots'>('sequence')
-  const [chosen, setChosen] = useState<readonly string[]>(() => project.shots.map((s) => s.id))
+  const [chosen, setChosen] = useState<readonly string[]>(() => project.sequences.flatMap((s) => s.shots.map((c) => c.id)))
   const [handles, setHandles] = useState(12)
   const [of, setOf] = useState<'pictures' | 'mattes'>('pictures')
   const [container, setContainer] = useState<Container>('mp4')
@@ -47,7 +50,7 @@ export function HandoverScreen({ project }: { project: Project }) {
   const [depth, setDepth] = useState<8 | 16>(16)
   useEffect(() => void dispatch(viewActions.entered({})), [dispatch])
 
-  const picked = project.shots.filter((s) => chosen.includes(s.id)).sort((a, b) => a.start - b.start)
+  const picked = sequence.shots.filter((s) => chosen.includes(s.id)).sort((a, b) => a.start - b.start)
   const list: Delivery[] =
     what === 'shots'
       ? picked.flatMap((s) =>
@@ -56,11 +59,11 @@ export function HandoverScreen({ project }: { project: Project }) {
             ...{ container, quality, depth },
           })),
         )
-      : [{ what: { kind: what }, container, quality, depth }]
+      : [{ what: { kind: what, sequenceId: sequence.id }, container, quality, depth }]
   const frames =
-    what === 'shots' ? (list.length ? picked.reduce((n, s) => n + s.length, 0) : 0) : sequenceLength(project)
-  const hasMarks = project.marks.in !== null || project.marks.out !== null
-  const timecode = (f: number) => toTimecode(project.startTimecode + f, project.rate)
+    what === 'shots' ? (list.length ? picked.reduce((n, s) => n + s.length, 0) : 0) : sequenceLength(sequence)
+  const hasMarks = sequence.marks.in !== null || sequence.marks.out !== null
+  const timecode = (f: number) => toTimecode(sequence.startTimecode + f, sequence.rate)
   return (
     <>
       <Bar project={project} crumb="Hand over" />
@@ -80,23 +83,39 @@ export function HandoverScreen({ project }: { project: Project }) {
                 onChange={(v) => setWhat(v as typeof what)}
               />
             </Row>
+            {project.sequences.length > 1 && (
+              <Row label="Of">
+                <Choice
+                  label="Sequence"
+                  value={sequence.id}
+                  options={project.sequences.map((s) => ({ value: s.id, label: s.name }))}
+                  onChange={setSequenceId}
+                />
+              </Row>
+            )}
+            {unknown.length > 0 && (
+              <p role="alert" className="text-what">
+                This version of Stilus does not know {unknown.map((s) => `“${s.name}”`).join(', ')}: it is kept
+                as it is and left out of what is rendered.
+              </p>
+            )}
             {what === 'shots' && (
               <>
                 <div className="-mb-3 flex items-center gap-2">
                   <span className="flex-1 text-dim">
-                    {picked.length} of {project.shots.length} shots
+                    {picked.length} of {sequence.shots.length} shots
                   </span>
                   {CHOICES.map(({ label, which }) => (
                     <Button
                       key={label}
-                      onClick={() => setChosen(project.shots.filter(which).map((s) => s.id))}
+                      onClick={() => setChosen(sequence.shots.filter(which).map((s) => s.id))}
                     >
                       {label}
                     </Button>
                   ))}
                 </div>
                 <ul aria-label="Shots to hand over" className="max-h-52 overflow-y-auto rounded border">
-                  {[...project.shots]
+                  {[...sequence.shots]
                     .sort((a, b) => a.start - b.start)
                     .map((s) => (
                       <li key={s.id} className="border-b last:border-0">
@@ -154,7 +173,7 @@ export function HandoverScreen({ project }: { project: Project }) {
             )}
             {what === 'marks' && (
               <p className="text-dim">
-                {timecode(project.marks.in ?? 0)} – {timecode(project.marks.out ?? sequenceLength(project))}
+                {timecode(sequence.marks.in ?? 0)} – {timecode(sequence.marks.out ?? sequenceLength(sequence))}
               </p>
             )}
             <Row label="As">
@@ -202,7 +221,7 @@ export function HandoverScreen({ project }: { project: Project }) {
                 {list.length > 1 ? `Render ${list.length} files` : 'Render'}
               </Button>
               <span className="text-dim">
-                {frames ? `${project.size.width} × ${project.size.height}` : 'Nothing to render yet.'}
+                {frames ? `${sequence.size.width} × ${sequence.size.height}` : 'Nothing to render yet.'}
               </span>
             </div>
             <div className="mt-4 grid gap-2 border-t pt-5">

@@ -1,10 +1,12 @@
-import { useEffect, useState } from 'react'
+import type { Project } from '@stilus/core/project'
+import { type ReactNode, useEffect, useState } from 'react'
 import { Link, Outlet, useLocation, useParams } from 'react-router'
 import { Shortcuts } from '../commands/shortcuts'
 import { importFiles } from '../session/importing'
 import { enterProject, stopPlaying } from '../session/session'
 import { useApp } from '../store/store'
 import { EmptyState } from '../ui/fields'
+import { DesignScreen } from './design-screen'
 import { DeskScreen } from './desk-screen'
 import { FileDrop } from './file-drop'
 import { HandoverScreen } from './handover-screen'
@@ -45,13 +47,15 @@ export function ProjectFrame() {
 }
 
 /** Hands the open project to a screen. */
-function Open({ screen }: { screen: 'desk' | 'sequence' | 'handover' }) {
-  const project = useApp((s) => s.project.document)
-  if (!project) return null
-  if (screen === 'desk') return <DeskScreen project={project} />
-  return screen === 'handover' ? <HandoverScreen project={project} /> : <SequenceScreen project={project} />
-}
+const open = (screen: (project: Project) => ReactNode) =>
+  function Open() {
+    const project = useApp((s) => s.project.document)
+    return project && screen(project)
+  }
 
-export const OpenDesk = () => <Open screen="desk" />
-export const OpenSequence = () => <Open screen="sequence" />
-export const OpenHandover = () => <Open screen="handover" />
+export const OpenShot = open((project) => <DeskScreen project={project} kind="shot" />)
+export const OpenSpan = open((project) => <DeskScreen project={project} kind="span" />)
+export const OpenCut = open((project) => <DeskScreen project={project} kind="transition" />)
+export const OpenDesign = open((project) => <DesignScreen project={project} />)
+export const OpenSequence = open((project) => <SequenceScreen project={project} />)
+export const OpenHandover = open((project) => <HandoverScreen project={project} />)

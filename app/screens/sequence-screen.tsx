@@ -1,8 +1,10 @@
-import { type Project, sequenceLength } from '@stilus/core/project'
+import { findOwner, getSequence, type Project, sequenceLength } from '@stilus/core/project'
 import type { Target } from '@stilus/core/render'
-import { useEffect } from 'react'
+import { useEffect, useMemo } from 'react'
+import { useParams } from 'react-router'
 import { playScale } from '../session/playback'
 import { ProjectPanel } from '../sequence/project-panel'
+import { SpanPanel, TransitionPanel } from '../sequence/across-panel'
 import { ShotPanel } from '../sequence/shot-panel'
 import { ShotsPanel } from '../sequence/shots-panel'
 import { Timeline } from '../sequence/timeline'
@@ -18,28 +20,32 @@ import { Bar } from './bar'
 import { HistoryDrawer, MediaDrawer } from './drawers'
 import { Rail } from './rail'
 
-const SEQUENCE: Target = { kind: 'sequence' }
-
 /** The sequence: the edit as it came, to judge, trim and swap, and the way to each shot's desk. */
 export function SequenceScreen({ project }: { project: Project }) {
+  const { sequenceId } = useParams()
   const dispatch = useAppDispatch()
-  const { frame, shotId, shotIds, quality } = useView('frame', 'shotId', 'shotIds', 'quality')
-  const length = sequenceLength(project)
+  const known = project.sequences.some((s) => s.id === sequenceId)
+  const sequence = getSequence(project, known ? sequenceId : undefined)
+  const target = useMemo<Target>(() => ({ kind: 'sequence', sequenceId: sequence.id }), [sequence.id])
+  const { frame, shotId, shotIds, acrossId, quality } = useView('frame', 'shotId', 'shotIds', 'acrossId', 'quality')
+  const length = sequenceLength(sequence)
   const [panel, setPanel] = useKeptSize('controls', 308, 292, 520)
   const [lanes, setLanes] = useKeptSize('sequence lanes', 190, 120, 480)
-  const shot = project.shots.find((s) => s.id === shotId)
-  const shots = project.shots.filter((s) => shotIds.includes(s.id))
+  const transition = sequence.transitions.find((t) => t.id === acrossId)
+  const span = sequence.spans.find((c) => c.id === acrossId)
+  const shot = sequence.shots.find((s) => s.id === shotId)
+  const shots = sequence.shots.filter((s) => shotIds.includes(s.id))
   useEffect(() => {
     dispatch((run, getState) => {
       const { shotId, frame } = getState().view
       const { document } = getState().project
       // Coming back from a shot's desk, the playhead stays on the frame that was looked at.
-      const left = document?.shots.find((s) => s.id === shotId)
+      const left = document && shotId ? findOwner(document, 'shot', shotId) : undefined
       run(viewActions.entered({ frame: left ? left.start + Math.min(frame, left.length - 1) : 0 }))
       run(viewActions.shot({ id: left?.id ?? null }))
     })
-  }, [dispatch])
-  const empty = project.shots.length ? undefined : (
+  }, [dispatch, sequence.id])
+  const empty = sequence.shots.length || sequence.spans.length ? undefined : (
     <div className="rounded-lg bg-ground">
       <EmptyState text="Drop your edit and its media here: an OpenTimelineIO file, video, stills and sound.">
         <Button look="main" onClick={() => dispatch(viewActions.set({ drawer: 'media' }))}>
@@ -50,7 +56,7 @@ export function SequenceScreen({ project }: { project: Project }) {
   )
   return (
     <>
-      <Bar project={project} />
+      <Bar project={project} sequence={sequence} />
       <div className="flex min-h-0 flex-1 flex-col">
         <div className="relative flex min-h-0 flex-1">
           <Rail desk={false}>
@@ -58,8 +64,8 @@ export function SequenceScreen({ project }: { project: Project }) {
           </Rail>
           <main className="flex min-w-0 flex-1 flex-col">
             <ViewBar />
-            <Viewer project={project} target={SEQUENCE} frame={frame} empty={empty} />
-            <Transport project={project} offset={0} count={Math.max(1, length)} scale={playScale(quality)} />
+            <Viewer project={project} target={target} frame={frame} empty={empty} />
+            <Transport clock={sequence} offset={0} count={Math.max(1, length)} scale={playScale(quality)} />
           </main>
           <aside
             aria-label="Shot"
@@ -67,12 +73,16 @@ export function SequenceScreen({ project }: { project: Project }) {
             style={{ width: panel }}
           >
             <Divider label="Width of the shot panel" size={panel} grows="left" onSize={setPanel} />
-            {shots.length > 1 ? (
+            {transition ? (
+              <TransitionPanel key={transition.id} {...{ project, sequence, transition }} />
+            ) : span ? (
+              <SpanPanel key={span.id} {...{ project, sequence, span }} />
+            ) : shots.length > 1 ? (
               <ShotsPanel project={project} shots={shots} />
             ) : shot ? (
-              <ShotPanel key={shot.id} project={project} shot={shot} />
+              <ShotPanel key={shot.id} {...{ project, sequence, shot }} />
             ) : (
-              <ProjectPanel project={project} />
+              <ProjectPanel project={project} sequence={sequence} />
             )}
           </aside>
         </div>
@@ -82,7 +92,7 @@ export function SequenceScreen({ project }: { project: Project }) {
           style={{ height: lanes }}
         >
           <Divider label="Height of the lanes" size={lanes} grows="up" onSize={setLanes} />
-          <Timeline project={project} length={length} />
+          <Timeline project={project} sequence={sequence} length={length} />
         </section>
       </div>
     </>

@@ -1,4 +1,4 @@
-import type { Project, ShelfItem, Shot, Still } from '@stilus/core/project'
+import type { Project, ShelfItem, Stage, Still } from '@stilus/core/project'
 import { AudioLines, Camera, Crosshair, Move3d, Pipette, SquareDashed, Trash2 } from 'lucide-react'
 import { type ReactNode, useRef } from 'react'
 import { keepStillOf } from '../session/stills'
@@ -21,7 +21,7 @@ const TRACK_HINTS: Partial<Record<Drawing, string>> = {
 }
 
 /** What was made for the shots and can serve again: kept stills, motions, regions, sampled colours, measured sound. */
-export function ShelfDrawer({ project, shot }: { project: Project; shot: Shot }) {
+export function ShelfDrawer({ project, stage }: { project: Project; stage: Stage }) {
   const dispatch = useAppDispatch()
   const shelf = project.shelf ?? []
   const { drawing } = useView('drawing')
@@ -37,7 +37,7 @@ export function ShelfDrawer({ project, shot }: { project: Project; shot: Shot })
     <>
       <Head title="Shelf" />
       <div className="grid grid-cols-2 gap-1.5 border-b p-2">
-        <Button onClick={() => void keepStillOf(project, shot)}>
+        <Button onClick={() => void keepStillOf(project, stage)}>
           <Camera size={14} /> Keep a still
         </Button>
         <Button onClick={sample}>
@@ -45,7 +45,9 @@ export function ShelfDrawer({ project, shot }: { project: Project; shot: Shot })
         </Button>
         <Menu
           trigger={
-            <Button aria-pressed={drawing === 'point' || drawing === 'pair' || drawing === 'surface'}>
+            <Button
+              disabled={stage.shot?.source.kind !== 'medium'}
+              aria-pressed={drawing === 'point' || drawing === 'pair' || drawing === 'surface'}>
               <Crosshair size={14} /> Track …
             </Button>
           }
@@ -65,7 +67,7 @@ export function ShelfDrawer({ project, shot }: { project: Project; shot: Shot })
           data-testid="motion-input"
           onChange={(e) => {
             const file = e.target.files?.[0]
-            if (file) void readMotionFile(file, shot)
+            if (file && stage.shot) void readMotionFile(file, stage.shot)
             e.target.value = ''
           }}
         />

@@ -1,4 +1,4 @@
-import { type Project, sequenceLength } from '@stilus/core/project'
+import { type Project, type Sequence, sequenceLength } from '@stilus/core/project'
 import type { Highlights } from '@stilus/core/render'
 import { rateName, RATES, toTimecode } from '@stilus/core/time'
 import { edit } from '../store/edit'
@@ -6,10 +6,11 @@ import { useAppDispatch } from '../store/store'
 import { Choice, EditableText } from '../ui/fields'
 import { NumberField } from '../ui/number-field'
 
-/** The project while no shot is chosen: its name, picture size and rate. */
-export function ProjectPanel({ project }: { project: Project }) {
+/** The open sequence while no shot is chosen: its name, picture size and rate; of the edit, the project's name and how highlights leave. */
+export function ProjectPanel({ project, sequence }: { project: Project; sequence: Sequence }) {
   const dispatch = useAppDispatch()
-  const { size, rate } = project
+  const { size, rate, id: sequenceId } = sequence
+  const isEdit = project.sequences[0]?.id === sequenceId
   const side = (label: string, name: 'width' | 'height') => (
     <NumberField
       label={label}
@@ -21,16 +22,18 @@ export function ProjectPanel({ project }: { project: Project }) {
       digits={0}
       unit="px"
       onChange={(v, gesture) =>
-        dispatch(edit('project.format', { rate, size: { ...size, [name]: Math.round(v / 2) * 2 } }, gesture))
+        dispatch(edit('sequence.format', { sequenceId, rate, size: { ...size, [name]: Math.round(v / 2) * 2 } }, gesture))
       }
     />
   )
   return (
     <section aria-label="Project" className="flex flex-col gap-3 p-3">
       <EditableText
-        label="Name of the project"
-        value={project.name}
-        onChange={(name) => dispatch(edit('project.rename', { name }))}
+        label={isEdit ? 'Name of the project' : 'Name of the sequence'}
+        value={isEdit ? project.name : sequence.name}
+        onChange={(name) =>
+          dispatch(isEdit ? edit('project.rename', { name }) : edit('sequence.rename', { sequenceId, name }))
+        }
         className="h-7 text-lg font-semibold"
       />
       <div className="grid grid-cols-[84px_1fr_1fr] items-center gap-2">
@@ -42,7 +45,7 @@ export function ProjectPanel({ project }: { project: Project }) {
           label="Frames a second"
           value={rateName(rate)}
           options={Object.keys(RATES).map((name) => ({ value: name, label: name }))}
-          onChange={(name) => dispatch(edit('project.format', { rate: RATES[name] ?? rate, size }))}
+          onChange={(name) => dispatch(edit('sequence.format', { sequenceId, rate: RATES[name] ?? rate, size }))}
           className="col-span-2"
         />
         <span className="text-dim">Highlights</span>
@@ -59,10 +62,10 @@ export function ProjectPanel({ project }: { project: Project }) {
           className="col-span-2"
         />
         <span className="text-dim">Length</span>
-        <span className="col-span-2">{toTimecode(sequenceLength(project), rate)}</span>
+        <span className="col-span-2">{toTimecode(sequenceLength(sequence), rate)}</span>
       </div>
       <p className="border-t pt-3 text-dim">
-        {project.shots.length
+        {sequence.shots.length
           ? 'Choose a shot below to see what it is and to open it on the desk.'
           : 'Shots appear here once there is an edit.'}
       </p>

@@ -1,24 +1,38 @@
-import { handles, type Project, type Shot } from '@stilus/core/project'
+import {
+  handles,
+  type Project,
+  type Sequence,
+  type Shot,
+  type Source,
+  sourceFrames,
+  sourceName,
+  sourceSize,
+  sourceSounds,
+} from '@stilus/core/project'
 import { toTimecode } from '@stilus/core/time'
 import { importFile } from '@stilus/engine'
 import { useRef } from 'react'
 import { useNavigate } from 'react-router'
 import { describe } from '../screens/drawers'
 import { MEDIA_ACCEPT } from '../session/importing'
+import { sequencePath } from '../session/where'
 import { uid, work } from '../session/work'
 import { edit } from '../store/edit'
 import { useAppDispatch } from '../store/store'
 import { Button } from '../ui/button'
 import { EditableText, Segments, Toggle } from '../ui/fields'
 import { NumberField } from '../ui/number-field'
+import { Menu } from '../ui/overlays'
 
 /** The selected shot on the sequence: its state, note, medium and sound, and the way to the desk. */
-export function ShotPanel({ project, shot }: { project: Project; shot: Shot }) {
+export function ShotPanel({ project, sequence, shot }: { project: Project; sequence: Sequence; shot: Shot }) {
   const dispatch = useAppDispatch()
   const navigate = useNavigate()
-  const medium = project.media.find((m) => m.id === shot.mediaId)
-  const room = medium ? handles(project, shot) : { before: 0, after: 0 }
-  const timecode = (f: number) => toTimecode(project.startTimecode + f, project.rate)
+  const { source } = shot
+  const medium = source.kind === 'medium' ? project.media.find((m) => m.id === source.mediaId) : undefined
+  const room = handles(project, shot)
+  const ends = Number.isFinite(sourceFrames(project, source))
+  const timecode = (f: number) => toTimecode(sequence.startTimecode + f, sequence.rate)
   return (
     <section aria-label="Selected shot" className="flex min-h-0 flex-1 flex-col gap-3 overflow-y-auto p-3">
       <EditableText
@@ -62,7 +76,7 @@ export function ShotPanel({ project, shot }: { project: Project; shot: Shot }) {
         </dd>
         <dt className="text-dim">Length</dt>
         <dd>{shot.length} frames</dd>
-        {medium?.kind === 'video' && (
+        {ends && (
           <>
             <dt className="self-center text-dim">Slip</dt>
             <dd>
@@ -83,21 +97,25 @@ export function ShotPanel({ project, shot }: { project: Project; shot: Shot }) {
         )}
         <dt className="text-dim">Handles</dt>
         <dd>
-          {Number.isFinite(room.before) ? `${room.before} before, ${room.after} after` : 'a still has no end'}
+          {Number.isFinite(room.before) ? `${room.before} before, ${room.after} after` : 'without end'}
         </dd>
         <dt className="text-dim">Steps</dt>
         <dd>{shot.steps.map((s) => s.name).join(', ') || 'none yet'}</dd>
       </dl>
       <div className="grid gap-1 border-t pt-3">
-        <span className="truncate" title={medium?.name}>
-          {medium?.name}
+        <span className="truncate" title={sourceName(project, source)}>
+          {sourceName(project, source)}
         </span>
         <span className={medium?.kind === 'missing' ? 'text-what' : 'text-dim'}>
-          {medium && describe(medium)}
+          {medium ? describe(medium) : saysSource(project, source)}
         </span>
+        <div className="flex flex-wrap gap-1.5">
+          <OpenSource project={project} source={source} />
+          <SourceMenu project={project} shot={shot} />
+        </div>
         <SwapButton project={project} shot={shot} />
       </div>
-      {medium?.sound && (
+      {sourceSounds(project, source) && (
         <div className="grid grid-cols-[84px_1fr_36px] items-center gap-2">
           <span className="text-dim">Sound</span>
           {shot.sound === null ? (
@@ -126,6 +144,57 @@ export function ShotPanel({ project, shot }: { project: Project; shot: Shot }) {
   )
 }
 
+/** What a source that is no medium is, in one line. */
+function saysSource(project: Project, source: Source): string {
+  const size = sourceSize(project, source)
+  const frames = sourceFrames(project, source)
+  if (source.kind === 'solid') return 'One colour'
+  const kind = source.kind === 'design' ? 'Design' : 'Sequence'
+  return size ? `${kind}, ${size.width} × ${size.height}, ${frames} frames` : `${kind} that is not there`
+}
+
+/** The way to a design or a sequence that a shot shows. */
+function OpenSource({ project, source }: { project: Project; source: Source }) {
+  const navigate = useNavigate()
+  if (source.kind === 'design')
+    return <Button onClick={() => void navigate(`/p/${project.id}/design/${source.designId}`)}>Open the design</Button>
+  if (source.kind !== 'comp') return null
+  return (
+    <Button onClick={() => void navigate(sequencePath(project, source.sequenceId))}>Open the sequence</Button>
+  )
+}
+
+/** Shows something else of the project in a shot, with everything on it kept. */
+function SourceMenu({ project, shot }: { project: Project; shot: Shot }) {
+  const dispatch = useAppDispatch()
+  const swap = (source: Source) => () =>
+    void dispatch(edit('shot.swap', { shotId: shot.id, source, in: shot.in }))
+  const list = (label: string, items: { label: string; run(): void }[]) =>
+    items.length ? [{ label, items }] : []
+  return (
+    <Menu
+      trigger={<Button>Show instead …</Button>}
+      items={[
+        ...list(
+          'A clip or still',
+          project.media
+            .filter((m) => m.kind !== 'sound')
+            .map((m) => ({ label: m.name, run: swap({ kind: 'medium', mediaId: m.id }) })),
+        ),
+        ...list(
+          'A design',
+          project.designs.map((d) => ({ label: d.name, run: swap({ kind: 'design', designId: d.id }) })),
+        ),
+        ...list(
+          'A sequence',
+          project.sequences.map((s) => ({ label: s.name, run: swap({ kind: 'comp', sequenceId: s.id }) })),
+        ),
+        { label: 'A colour', run: swap({ kind: 'solid', colour: [0.18, 0.18, 0.18] }) },
+      ]}
+    />
+  )
+}
+
 /** Puts other footage under a shot and keeps everything on it. */
 function SwapButton({ project, shot }: { project: Project; shot: Shot }) {
   const dispatch = useAppDispatch()
@@ -138,7 +207,8 @@ function SwapButton({ project, shot }: { project: Project; shot: Shot }) {
     if (!result) return
     dispatch(edit('medium.add', { medium: result.medium }))
     const room = result.medium.kind === 'video' ? Math.max(0, result.medium.frames - shot.length) : 0
-    dispatch(edit('shot.swap', { shotId: shot.id, mediaId: result.medium.id, in: Math.min(shot.in, room) }))
+    const source = { kind: 'medium' as const, mediaId: result.medium.id }
+    dispatch(edit('shot.swap', { shotId: shot.id, source, in: Math.min(shot.in, room) }))
   }
   return (
     <>

@@ -1,4 +1,4 @@
-import { type Act, allSteps, type Project, type Shot, type Step } from '@stilus/core/project'
+import { type Act, allSteps, type Project, type Shot, sourceSounds, stageOf, type Step } from '@stilus/core/project'
 import { SharedControls } from '../desk/shared-panel'
 import { DeskProvider } from '../desk/use-desk'
 import { copiedName, hasSteps, pasteSteps } from '../session/clipboard'
@@ -31,8 +31,9 @@ export function ShotsPanel({ project, shots }: { project: Project; shots: readon
   if (!first) return null
   const all = (label: string, act: (shot: Shot) => Act, merge?: string) =>
     dispatch(editAll(shots.map(act), `${label} of ${shots.length} shots`, merge))
-  const sounding = shots.every((s) => project.media.find((m) => m.id === s.mediaId)?.sound)
+  const sounding = shots.every((s) => sourceSounds(project, s.source))
   const shared = sharedTreatments(shots)
+  const goals = shots.map((s) => ({ stack: { kind: 'shot' as const, id: s.id }, steps: s.steps }))
   return (
     <section aria-label="Selected shots" className="flex min-h-0 flex-1 flex-col gap-3 overflow-y-auto p-3">
       <h2 className="text-lg font-semibold">{shots.length} shots</h2>
@@ -54,9 +55,9 @@ export function ShotsPanel({ project, shots }: { project: Project; shots: readon
           <Button disabled={!hasSteps()}>Paste {hasSteps() ? copiedName() : 'copied steps'} onto all</Button>
         }
         items={[
-          { label: 'Times kept', run: () => pasteSteps(shots, 'kept') },
-          { label: 'Times scaled to each length', run: () => pasteSteps(shots, 'scaled') },
-          { label: 'Times from each end', run: () => pasteSteps(shots, 'end') },
+          { label: 'Times kept', run: () => pasteSteps(goals, 'kept') },
+          { label: 'Times scaled to each length', run: () => pasteSteps(goals, 'scaled') },
+          { label: 'Times from each end', run: () => pasteSteps(goals, 'end') },
         ]}
       />
       {sounding && (
@@ -85,8 +86,8 @@ export function ShotsPanel({ project, shots }: { project: Project; shots: readon
       {shared.map(({ use, items }) => (
         <section key={use} data-facet="what" aria-label={items[0]?.step.name} className="border-t pt-2">
           <h3 className="mb-1 font-semibold">{items[0]?.step.name} on all</h3>
-          <DeskProvider value={{ project, shot: first }}>
-            <SharedControls items={items} />
+          <DeskProvider value={{ project, stage: stageOf(project, { kind: 'shot', id: first.id }) }}>
+            <SharedControls steps={items.map((i) => i.step)} />
           </DeskProvider>
         </section>
       ))}

@@ -1,9 +1,9 @@
-import type { Project, Shot, SoundClip } from '@stilus/core/project'
+import { activeTransitions, type Project, type Sequence, type Shot, type SoundClip, sourceSounds } from '@stilus/core/project'
 import type { Target } from '@stilus/core/render'
 import { Volume2, VolumeX } from 'lucide-react'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { useNavigate } from 'react-router'
-import { Markers } from '../desk/markers'
+import { MarkerMarks } from '../desk/markers'
 import { playScale, seek } from '../session/playback'
 import { edit } from '../store/edit'
 import { useApp, useAppDispatch, useView } from '../store/store'
@@ -13,12 +13,13 @@ import { Menu } from '../ui/overlays'
 import { Playhead, Ruler, type TimeMap, TimeScale, useTimeDrag } from '../ui/timeline'
 import { CachedLine } from '../viewer/cached-line'
 import { Thumb } from '../viewer/thumb'
+import { Across, Cuts, SpanClip } from './across'
 
 const STRIP_HEIGHT = 54
-const SEQUENCE: Target = { kind: 'sequence' }
 
 /** Overlay, video and sound lanes of the sequence: choose, move and trim shots; double-click opens the desk. */
-export function Timeline({ project, length }: { project: Project; length: number }) {
+export function Timeline({ project, sequence, length }: { project: Project; sequence: Sequence; length: number }) {
+  const target = useMemo<Target>(() => ({ kind: 'sequence', sequenceId: sequence.id }), [sequence.id])
   const dispatch = useAppDispatch()
   const { quality, hand } = useView('quality', 'hand')
   // While something is dragged the scale stays, or the clips would run away from the pointer.
@@ -26,49 +27,64 @@ export function Timeline({ project, length }: { project: Project; length: number
   useEffect(() => {
     if (!hand) setEnd(length)
   }, [hand, length])
-  const lanes = [...new Set([0, ...project.shots.map((s) => s.lane)])].sort((a, b) => b - a)
+  const { shots, spans, sounds } = sequence
+  const lanes = [...new Set([0, ...shots.map((s) => s.lane)])].sort((a, b) => b - a)
+  const across = activeTransitions(project, sequence)
   return (
     <TimeScale
       first={0}
       end={Math.max(end, length, 24)}
-      onSeek={(frame) => dispatch(seek(frame, undefined))}
+      onSeek={(frame) => dispatch(seek(frame))}
       onHand={(down) => dispatch(viewActions.set({ hand: down }))}
     >
       {(map) => (
         <>
           <div className="flex h-7 shrink-0 border-b">
             <div className="w-[200px] shrink-0 border-r px-3 py-1 text-xs text-faint">
-              {project.shots.length} {project.shots.length === 1 ? 'shot' : 'shots'}
+              {shots.length} {shots.length === 1 ? 'shot' : 'shots'}
             </div>
             <div className="relative flex flex-1">
-              <Ruler map={map} rate={project.rate}>
-                <CachedLine project={project} target={SEQUENCE} map={map} scale={playScale(quality)} />
+              <Ruler map={map} rate={sequence.rate}>
+                <CachedLine project={project} target={target} map={map} scale={playScale(quality)} />
               </Ruler>
-              <Marks project={project} map={map} />
-              <Markers project={project} start={0} length={map.end} map={map} />
+              <Marks sequence={sequence} map={map} />
+              <MarkerMarks sequence={sequence} start={0} length={map.end} map={map} />
             </div>
           </div>
           <div className="min-h-0 flex-1 overflow-y-auto">
+            {spans.length > 0 && (
+              <Lane name="Spans" height={26}>
+                {spans.map((span) => (
+                  <SpanClip key={span.id} project={project} span={span} map={map} />
+                ))}
+              </Lane>
+            )}
             {lanes.map((lane) => (
               <Lane
                 key={lane}
                 name={lane === 0 ? 'Video' : lane === 1 ? 'Overlay' : `Overlay ${lane}`}
                 height={STRIP_HEIGHT + 22}
               >
-                {project.shots
+                {shots
                   .filter((s) => s.lane === lane)
                   .map((shot) => (
-                    <ShotClip key={shot.id} project={project} shot={shot} map={map} />
+                    <ShotClip key={shot.id} project={project} sequence={sequence} shot={shot} map={map} />
+                  ))}
+                <Cuts project={project} sequence={sequence} lane={lane} map={map} />
+                {across
+                  .filter((a) => a.lane === lane)
+                  .map((a) => (
+                    <Across key={a.transition.id} active={a} project={project} map={map} />
                   ))}
               </Lane>
             ))}
             <Lane name="Sound" height={30}>
-              {project.shots
+              {shots
                 .filter((s) => s.sound !== null)
                 .map((s) => (
                   <Heard key={s.id} name={s.name} start={s.start} length={s.length} map={map} />
                 ))}
-              {project.sounds.map((s) => (
+              {sounds.map((s) => (
                 <HeardClip key={s.id} clip={s} map={map} />
               ))}
             </Lane>
@@ -90,8 +106,8 @@ function Lane({ name, height, children }: { name: string; height: number; childr
 }
 
 /** In and out on the ruler. */
-function Marks({ project, map }: { project: Project; map: TimeMap }) {
-  const { in: from, out: to } = project.marks
+function Marks({ sequence, map }: { sequence: Sequence; map: TimeMap }) {
+  const { in: from, out: to } = sequence.marks
   if (from === null && to === null) return null
   const x0 = map.x(from ?? map.first)
   return (
@@ -149,7 +165,17 @@ function HeardClip({ clip, map }: { clip: SoundClip; map: TimeMap }) {
 
 const STATES = { untouched: '○', 'in work': '◐', done: '●' }
 
-function ShotClip({ project, shot, map }: { project: Project; shot: Shot; map: TimeMap }) {
+function ShotClip({
+  project,
+  sequence,
+  shot,
+  map,
+}: {
+  project: Project
+  sequence: Sequence
+  shot: Shot
+  map: TimeMap
+}) {
   const dispatch = useAppDispatch()
   const navigate = useNavigate()
   const chosen = useApp((s) => s.view.shotIds.includes(shot.id))
@@ -161,6 +187,7 @@ function ShotClip({ project, shot, map }: { project: Project; shot: Shot; map: T
   const begin = () => {
     from.current = shot
     last.current = 0
+    dispatch(viewActions.set({ acrossId: null }))
     dispatch(viewActions.shot({ id: shot.id, also: also.current }))
   }
   const body = useTimeDrag(
@@ -201,7 +228,9 @@ function ShotClip({ project, shot, map }: { project: Project; shot: Shot; map: T
       }}
       onPointerUpCapture={() => (pressed.current = false)}
       onFocus={() => {
-        if (!pressed.current) dispatch(viewActions.shot({ id: shot.id }))
+        if (pressed.current) return
+        dispatch(viewActions.set({ acrossId: null }))
+        dispatch(viewActions.shot({ id: shot.id }))
       }}
       onKeyDown={(e) => {
         if (e.key === 'Enter') void navigate(`/p/${project.id}/shot/${shot.id}`)
@@ -209,13 +238,13 @@ function ShotClip({ project, shot, map }: { project: Project; shot: Shot; map: T
       }}
       {...body}
     >
-      <Filmstrip project={project} shot={shot} width={width} />
+      <Filmstrip project={project} size={sequence.size} shot={shot} width={width} />
       <div className="flex h-[19px] items-center gap-1.5 px-1.5 text-xs">
         <span aria-hidden className="text-dim">
           {STATES[shot.state]}
         </span>
         <span className="truncate">{shot.name}</span>
-        {shot.sound === null && project.media.find((m) => m.id === shot.mediaId)?.sound && (
+        {shot.sound === null && sourceSounds(project, shot.source) && (
           <VolumeX size={11} className="shrink-0 text-faint" />
         )}
       </div>
@@ -226,10 +255,20 @@ function ShotClip({ project, shot, map }: { project: Project; shot: Shot; map: T
 }
 
 /** Finished frames along a shot, as many as fit. */
-function Filmstrip({ project, shot, width }: { project: Project; shot: Shot; width: number }) {
-  const tile = Math.round((STRIP_HEIGHT * project.size.width) / project.size.height)
+function Filmstrip({
+  project,
+  size,
+  shot,
+  width,
+}: {
+  project: Project
+  size: Sequence['size']
+  shot: Shot
+  width: number
+}) {
+  const tile = Math.round((STRIP_HEIGHT * size.width) / size.height)
   const count = Math.min(12, Math.max(1, Math.ceil(width / tile)))
-  const target = useMemo<Target>(() => ({ kind: 'shot', shotId: shot.id }), [shot.id])
+  const target = useMemo<Target>(() => ({ kind: 'stack', stack: { kind: 'shot', id: shot.id } }), [shot.id])
   return (
     <div className="flex overflow-hidden" style={{ height: STRIP_HEIGHT }}>
       {Array.from({ length: count }, (_, i) => (

@@ -1,15 +1,18 @@
 import {
   type Act,
+  type Address,
   allSteps,
-  originOf,
+  controlOf,
   type Origin,
-  type Place,
-  type Shot,
+  originOfStack,
+  type Stack,
+  type Stage,
   type Step,
+  stepIn,
   type Timing,
-  treatmentTime,
 } from '@stilus/core/project'
 import type { Key } from '@stilus/core/anim'
+import { timeAt } from '../desk/use-desk'
 import { editAll } from '../store/edit'
 import { store } from '../store/store'
 import { type ChosenKeys, viewActions } from '../store/view'
@@ -21,77 +24,72 @@ interface Copied {
 }
 
 let copied: Copied | undefined
-let copiedKeys: { lanes: { place: Place; keys: Key[] }[]; first: number } | undefined
+let copiedKeys: { lanes: { address: Address; keys: Key[] }[]; first: number } | undefined
 
 export const hasSteps = (): boolean => copied !== undefined
 export const hasKeys = (): boolean => copiedKeys !== undefined
 export const copiedName = (): string =>
   copied?.steps.length === 1 ? (copied.steps[0]?.name ?? '') : `${copied?.steps.length ?? 0} steps`
 
-export function copySteps(shot: Shot, ids: readonly string[]): void {
-  const steps = allSteps(shot.steps).filter((s) => ids.includes(s.id))
+export function copySteps(stage: Stage, ids: readonly string[]): void {
+  const steps = allSteps(stage.steps).filter((s) => ids.includes(s.id))
   if (!steps.length) return
-  copied = { steps, from: originOf(shot) }
+  copied = { steps, from: originOfStack(stage.project, stage.stack) }
   tell('info', `Copied ${copiedName()}. Paste on any shot.`)
 }
 
-/** Pastes the copied steps at the end of shots, or at a place of one. */
-export function pasteSteps(shots: readonly Shot[], timing: Timing, at?: number): void {
+/** A stack with the number of its steps. */
+interface Goal {
+  stack: Stack
+  steps: readonly Step[]
+}
+
+/** Pastes the copied steps at the end of stacks, or at a place of one. */
+export function pasteSteps(goals: readonly Goal[], timing: Timing, at?: number): void {
   const source = copied
   if (!source) return
-  const pasted = shots.map((shot) => ({ shot, newId: uid() }))
-  const acts = pasted.map(({ shot, newId }): Act => [
+  const pasted = goals.map((goal) => ({ goal, newId: uid() }))
+  const acts = pasted.map(({ goal, newId }): Act => [
     'steps.paste',
     {
-      shotId: shot.id,
-      at: at ?? shot.steps.length,
+      stack: goal.stack,
+      at: at ?? goal.steps.length,
       steps: [...source.steps],
       newId,
       from: source.from,
       timing,
     },
   ])
-  const onto = shots.length === 1 ? '' : ` onto ${shots.length} shots`
+  const onto = goals.length === 1 ? '' : ` onto ${goals.length} shots`
   if (!store.dispatch(editAll(acts, `Paste ${copiedName()}${onto}`))) return
   const [only] = pasted
-  if (shots.length === 1 && only && source.steps.length === 1) store.dispatch(viewActions.step(only.newId))
+  if (goals.length === 1 && only && source.steps.length === 1) store.dispatch(viewActions.step(only.newId))
 }
 
 /** Gives selected steps chosen parts of the one that was copied. */
-export function pasteParts(
-  shot: Shot,
-  ids: readonly string[],
-  parts: ('what' | 'where' | 'when')[],
-  timing: Timing,
-): void {
+export function pasteParts(ids: readonly string[], parts: ('what' | 'where' | 'when')[], timing: Timing): void {
   const source = copied?.steps[0]
   if (!source || !copied) return
   const { from } = copied
-  const acts = ids.map((stepId): Act => [
-    'step.parts',
-    { shotId: shot.id, stepId, parts, source, from, timing },
-  ])
+  const acts = ids.map((stepId): Act => ['step.parts', { stepId, parts, source, from, timing }])
   store.dispatch(editAll(acts, `Paste ${parts.join(' and ')} of ${source.name}`))
 }
 
-export function copyKeys(lanes: readonly { place: Place; keys: readonly Key[] }[]): void {
+export function copyKeys(lanes: readonly { address: Address; keys: readonly Key[] }[]): void {
   const first = Math.min(...lanes.flatMap((l) => l.keys.map((k) => k.at)))
   if (!Number.isFinite(first)) return
-  copiedKeys = { lanes: lanes.map((l) => ({ place: l.place, keys: [...l.keys] })), first }
+  copiedKeys = { lanes: lanes.map((l) => ({ address: l.address, keys: [...l.keys] })), first }
 }
 
 /** Puts the copied keys into the lanes that they came from, the first of them under the playhead; onto another step where its controls have the same names. */
-export function pasteKeys(shot: Shot, stepId: string | null): ChosenKeys[] {
+export function pasteKeys(stage: Stage, stepId: string | null): ChosenKeys[] {
   const source = copiedKeys
   if (!source) return []
-  const to = treatmentTime(shot, store.getState().view.frame)
-  const shift = to - source.first
-  const here = allSteps(shot.steps)
-  const lanes = source.lanes.flatMap(({ place, keys }) => {
-    const same = here.find((s) => s.id === place.stepId)
-    const target = same ?? here.find((s) => s.id === stepId)
-    const fits = target && (place.itemId ? same : place.param === 'mix' || target.what[place.param])
-    return target && fits ? [{ place: { ...place, shotId: shot.id, stepId: target.id }, keys }] : []
+  const shift = timeAt(stage, store.getState().view.frame) - source.first
+  const selected = stepId === null ? undefined : stepIn(stage, stepId)
+  const lanes = source.lanes.flatMap(({ address, keys }) => {
+    const at = goalOf(stage, address, selected)
+    return at ? [{ address: at, keys }] : []
   })
   if (!lanes.length) {
     tell(
@@ -101,5 +99,20 @@ export function pasteKeys(shot: Shot, stepId: string | null): ChosenKeys[] {
     return []
   }
   store.dispatch(editAll([['keys.paste', { lanes, shift }]], 'Paste keys'))
-  return lanes.map(({ place, keys }) => ({ place, at: keys.map((k) => k.at + shift) }))
+  return lanes.map(({ address, keys }) => ({ address, at: keys.map((k) => k.at + shift) }))
+}
+
+/** Where keys of an address go on a stage: to where they came from, or to the control of the same name of the selected step. */
+function goalOf(stage: Stage, address: Address, selected: Step | undefined): Address | undefined {
+  const { owner } = address
+  if (owner.kind === 'item') {
+    const there = allSteps(stage.steps).some((s) => s.where?.items.some((i) => i.id === owner.id))
+    return there ? address : undefined
+  }
+  if (owner.kind === 'object') return stage.stack.id === owner.id ? address : undefined
+  if (stepIn(stage, owner.id)) return address
+  const param = controlOf(address)
+  if (!selected || param === undefined) return undefined
+  const fits = param === 'mix' || selected.what[param]
+  return fits ? { owner: { kind: 'step', id: selected.id }, path: address.path } : undefined
 }

@@ -1,5 +1,5 @@
 import { nanoid } from '@reduxjs/toolkit'
-import type { Project } from '@stilus/core/project'
+import { findOwner, type Project } from '@stilus/core/project'
 import { clearDeliveries, deliver, type Delivery, editFile, type Job, layOut } from '@stilus/engine'
 import { deliveryActions } from '../store/deliveries'
 import { store } from '../store/store'
@@ -85,7 +85,7 @@ async function next(): Promise<void> {
 /** An OpenTimelineIO edit of what has been delivered so far, as a file to save. */
 export function deliveredEdit(project: Project): Blob {
   const done = store.getState().deliveries.flatMap((d) => finished.get(d.id) ?? [])
-  const shots = done.filter(({ job }) => !job.shotId || project.shots.some((s) => s.id === job.shotId))
+  const shots = done.filter(({ job }) => !job.shotId || findOwner(project, 'shot', job.shotId))
   return new Blob([editFile(project, shots)], { type: 'application/json' })
 }
 

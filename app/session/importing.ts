@@ -1,9 +1,11 @@
 import { readOtio } from '@stilus/core/formats'
-import { sequenceLength } from '@stilus/core/project'
-import { importFile, layOutEdit, naturalLength, newShot } from '@stilus/engine'
+import { sequenceLength, type Source, sourceName } from '@stilus/core/project'
+import { importFile, layOutEdit, naturalLength, newShot, shotName } from '@stilus/engine'
 import { edit } from '../store/edit'
 import { store } from '../store/store'
+import { viewActions } from '../store/view'
 import { session } from './session'
+import { openSequence } from './where'
 import { tell, uid, work } from './work'
 
 /** Files that the pickers offer. */
@@ -36,37 +38,53 @@ async function importOne(file: File, place: boolean): Promise<void> {
     store.dispatch(edit('medium.found', { mediaId: medium.id, medium }))
     return
   }
-  const first = !project.media.length && !project.shots.length && medium.kind === 'video'
+  const sequence = openSequence()
+  const first = !project.media.length && !sequence?.shots.length && medium.kind === 'video'
   if (first) {
     const size = { width: medium.width, height: medium.height }
-    store.dispatch(edit('project.format', { rate: medium.rate, size }))
+    store.dispatch(edit('sequence.format', { sequenceId: sequence?.id, rate: medium.rate, size }))
   }
   store.dispatch(edit('medium.add', { medium }))
   if (place) placeMedium(medium.id)
 }
 
-/** Puts a medium at the end of the sequence. */
+/** Puts a medium at the end of the open sequence. */
 export function placeMedium(mediaId: string): void {
   const project = store.getState().project.document
+  const sequence = openSequence()
   const medium = project?.media.find((m) => m.id === mediaId)
-  if (!project || !medium) return
-  const start = sequenceLength(project)
-  const length = naturalLength(project, medium)
-  if (medium.kind === 'sound') {
-    const sound = { id: uid(), name: medium.name, mediaId, start: 0, length, in: 0, gain: 0 }
-    store.dispatch(edit('sound.place', { sound }))
-  } else store.dispatch(edit('shot.place', { shot: newShot(medium, uid(), start, length) }))
+  if (!sequence || !medium) return
+  if (medium.kind !== 'sound') return placeSource({ kind: 'medium', mediaId }, shotName(medium))
+  const length = naturalLength(project, { kind: 'medium', mediaId }, sequence.rate)
+  const sound = { id: uid(), name: medium.name, mediaId, start: 0, length, in: 0, gain: 0 }
+  store.dispatch(edit('sound.place', { sequenceId: sequence.id, sound }))
+}
+
+/** Puts a source onto the open sequence as a shot: at its end, or over it at the playhead. */
+export function placeSource(source: Source, name?: string, over = false): void {
+  const project = store.getState().project.document
+  const sequence = openSequence()
+  if (!project || !sequence) return
+  const start = over ? store.getState().view.frame : sequenceLength(sequence)
+  const length = naturalLength(project, source, sequence.rate)
+  const lane = over ? Math.min(32, Math.max(0, ...sequence.shots.map((s) => s.lane)) + 1) : 0
+  const given = { id: uid(), name: name ?? sourceName(project, source), start, length, lane }
+  const shot = newShot(project, source, given)
+  if (store.dispatch(edit('shot.place', { sequenceId: sequence.id, shot })))
+    store.dispatch(viewActions.shot({ id: shot.id }))
 }
 
 async function importEdit(file: File): Promise<void> {
   const project = store.getState().project.document
   if (!project) return
+  const sequence = openSequence()
+  if (!sequence) return
   const layout = await work(`Reading ${file.name}`, async () =>
-    layOutEdit(project, readOtio(await file.text())),
+    layOutEdit(project, sequence, readOtio(await file.text())),
   )
   if (!layout) return
   const { missing, ...args } = layout
-  if (!store.dispatch(edit('project.layout', args))) return
+  if (!store.dispatch(edit('sequence.layout', { sequenceId: sequence.id, ...args }))) return
   if (missing.length) {
     const names =
       missing.slice(0, 3).join(', ') + (missing.length > 3 ? ` and ${missing.length - 3} more` : '')

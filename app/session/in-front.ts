@@ -1,16 +1,14 @@
 import {
+  findOwner,
   fitOf,
-  getShot,
-  getStep,
   holderOf,
   inFront,
-  type MotionItem,
-  type Project,
-  resolveItem,
   type MaskItem,
-  type Shot,
+  type MotionItem,
+  resolveItem,
+  type Stage,
   type Step,
-  treatmentTime,
+  stepOfItem,
 } from '@stilus/core/project'
 import { cornersOf, flatten, mapped, outlineOfShape, type ResolvedItem } from '@stilus/core/region'
 import type { Front } from '@stilus/engine'
@@ -24,38 +22,33 @@ export function contourOf(item: ResolvedItem | undefined): number[] | undefined 
   return flatten(outlineOfShape(item.kind, item.centre, item.size, item.angle, item.round), 0.2).contour
 }
 
-/** The items of a region that a motion follows: its own, and those in front of it. */
-export function itemsOf(project: Project, { track: { item: at } }: MotionItem) {
-  if (!at) return undefined
-  try {
-    const shot = getShot(project, at.shotId)
-    const step = getStep(shot, at.stepId)
-    const region = holderOf(project, step, at.itemId)
-    const own = region?.items.find((s) => s.id === at.itemId)
-    if (!region || !own) return undefined
-    const resolved = (shape: MaskItem, t: number) => resolveItem(project, shot, step, region, shape, t, () => -1)
-    return { shot, step, own, front: inFront(project, at).items, resolved }
-  } catch {
-    return undefined
-  }
+/** The items of a region that a motion follows on a stage: its own, and those in front of it. */
+export function itemsOf(stage: Stage, { track: { item: itemId } }: MotionItem) {
+  const { project } = stage
+  const own = itemId === undefined ? undefined : findOwner(project, 'item', itemId)
+  const step = own && (stepOfItem(project, own.id) ?? stage.steps.find((s) => holderOf(project, s, own.id)))
+  const region = own && step && holderOf(project, step, own.id)
+  if (!own || !step || !region) return undefined
+  const resolved = (item: MaskItem, t: number) => resolveItem(stage, step, region, item, t, () => -1)
+  return { step, own, front: inFront(project, own.id).items, resolved }
 }
 
 const isDrawn = ({ kind }: MaskItem) => kind === 'outline' || kind === 'ellipse' || kind === 'rectangle'
 
 /** What lies in front of what a motion follows at treatment time t: shapes as they are, mattes of keys, clips and regions of the shelf as the renderer makes them. */
 export async function frontOf(
-  project: Project,
+  stage: Stage,
   item: MotionItem,
   t: number,
   signal: AbortSignal,
 ): Promise<Front | undefined> {
-  const found = itemsOf(project, item)
+  const found = itemsOf(stage, item)
   if (!found?.front.length) return undefined
-  const { shot, step, front, resolved } = found
-  const fit = fitOf(project, item.mediaId)
+  const { step, front, resolved } = found
+  const fit = fitOf(stage.project, stage.size, item.mediaId)
   const mattes = front
     .filter((shape) => !isDrawn(shape))
-    .map((shape) => matteOf(project, shot, step, shape, t, signal))
+    .map((shape) => matteOf(stage, step, shape, t, signal))
   return {
     items: front.filter(isDrawn).flatMap((shape) => resolved(shape, t) ?? []),
     mattes: await Promise.all(mattes),
@@ -63,18 +56,12 @@ export async function frontOf(
   }
 }
 
-async function matteOf(
-  project: Project,
-  shot: Shot,
-  step: Step,
-  shape: MaskItem,
-  t: number,
-  signal: AbortSignal,
-) {
-  const view = { stepId: step.id, view: 'region matte', item: shape.id }
+async function matteOf(stage: Stage, step: Step, item: MaskItem, t: number, signal: AbortSignal) {
+  const { project, stack } = stage
+  const view = { stepId: step.id, view: 'region matte', item: item.id }
   const picture = await session().renderer.render({
-    ...{ project, target: { kind: 'shot', shotId: shot.id, view } as const, scale: 1, signal },
-    ...{ frame: t - treatmentTime(shot, 0), format: 'float' as const },
+    ...{ project, target: { kind: 'stack', stack, view } as const, scale: 1, signal },
+    ...{ frame: t - stage.head, format: 'float' as const },
   })
   const { width, height } = picture
   const data = new Float32Array(width * height)

@@ -1,4 +1,5 @@
 import { invert, through } from '@stilus/core/matrix'
+import type { Motion } from '@stilus/core/motion'
 import {
   fitOf,
   getMotion,
@@ -6,6 +7,11 @@ import {
   performAll,
   pinActs,
   type Project,
+  type Records,
+  splitMotion,
+  type Stack,
+  type Stage,
+  stageOf,
   type Track,
 } from '@stilus/core/project'
 import type { ViewState } from '../store/view'
@@ -16,19 +22,22 @@ export const NEW_TRACK: Track = {
   ...{ pattern: [14, 14], search: [40, 40], refresh: 'worn' },
 }
 
-/** A new motion with nothing measured yet, set at a frame of the medium. */
+/** A motion for the shelf, and the record of what was measured; with nothing measured yet unless a whole motion is given. */
 export function newMotion(
   name: string,
   of: { mediaId: string; shotId: string; frame: number },
-  form: MotionItem['motion']['form'],
-  anchor: number[],
+  motion: Motion | { form: Motion['form']; anchor: number[] },
   track: Partial<Track> = {},
-): MotionItem {
-  return {
-    ...{ id: uid(), name, kind: 'motion', mediaId: of.mediaId, shotId: of.shotId },
-    motion: { form, reference: of.frame, anchor, first: of.frame, places: [anchor], quality: [1] },
+): { item: MotionItem; records: Records } {
+  const { anchor, form } = motion
+  const bare = { form, reference: of.frame, anchor, first: of.frame, places: [anchor], quality: [1] }
+  const split = splitMotion('places' in motion ? motion : bare)
+  const { mediaId, shotId } = of
+  const item: MotionItem = {
+    ...{ id: uid(), name, kind: 'motion', mediaId, shotId, motion: split.motion },
     track: { ...NEW_TRACK, ...track },
   }
+  return { item, records: split.records }
 }
 
 const HELD = 'held-still'
@@ -36,22 +45,26 @@ const HELD = 'held-still'
 /** The project as it is seen while a motion is checked: the untouched shot held still by it, so that what it follows does not move. */
 export function frozen(
   project: Project,
-  shotId: string,
+  stack: Stack,
   view: Pick<ViewState, 'frozen' | 'motionId'>,
 ): Project {
-  if (!view.frozen || !view.motionId) return project
+  if (!view.frozen || !view.motionId || stack.kind !== 'shot') return project
   try {
     const item = getMotion(project, view.motionId)
-    const bare = { ...project, shots: project.shots.map((s) => (s.id === shotId ? { ...s, steps: [] } : s)) }
-    return performAll(bare, pinActs(project, item, { shotId, stepId: HELD, at: 0 }, 'picture', true), '')
-      .project
+    const sequences = project.sequences.map((s) => ({
+      ...s,
+      shots: s.shots.map((c) => (c.id === stack.id ? { ...c, steps: [] } : c)),
+    }))
+    const bare = { ...project, sequences }
+    const acts = pinActs(stageOf(bare, stack), item, { stepId: HELD, at: 0 }, 'picture', true)
+    return performAll(bare, acts, '').project
   } catch {
     return project
   }
 }
 
 /** A place of the canvas in pixels of a motion's medium, and back. */
-export const toMedium = (project: Project, mediaId: string, x: number, y: number): [number, number] =>
-  through(invert(fitOf(project, mediaId)), x, y)
-export const toCanvas = (project: Project, mediaId: string, x: number, y: number): [number, number] =>
-  through(fitOf(project, mediaId), x, y)
+export const toMedium = ({ project, size }: Stage, mediaId: string, x: number, y: number): [number, number] =>
+  through(invert(fitOf(project, size, mediaId)), x, y)
+export const toCanvas = ({ project, size }: Stage, mediaId: string, x: number, y: number): [number, number] =>
+  through(fitOf(project, size, mediaId), x, y)

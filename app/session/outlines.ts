@@ -1,12 +1,10 @@
 import { valueAt } from '@stilus/core/anim'
-import { getItem, getShot, getStep } from '@stilus/core/project'
+import { formAddress, getItem } from '@stilus/core/project'
 import { type Corner, valueOf } from '@stilus/core/region'
 import { edit } from '../store/edit'
 import type { Thunk } from '../store/store'
 
 interface At {
-  shotId: string
-  stepId: string
   itemId: string
 }
 
@@ -17,13 +15,13 @@ export const setCorners =
     const { project, view } = getState()
     const value = valueOf(corners)
     if (view.keySelf) {
-      dispatch(edit('key.put', { place: { ...at, param: 'points' }, at: time, value }, gesture))
+      dispatch(edit('key.put', { address: formAddress('item', at.itemId, 'points'), at: time, value }, gesture))
       return
     }
     const { document } = project
     const points =
-      document && getItem(document, getStep(getShot(document, at.shotId), at.stepId), at.itemId).form.points
+      document && getItem(document, at.itemId).form.points
     if (!points) return
     const before = valueAt(points, time) as number[]
-    dispatch(edit('outline.shift', { ...at, by: value.map((v, i) => v - (before[i] ?? 0)) }, gesture))
+    dispatch(edit('outline.shift', { itemId: at.itemId, by: value.map((v, i) => v - (before[i] ?? 0)) }, gesture))
   }

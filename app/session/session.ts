@@ -13,7 +13,7 @@ import {
 import { type History, type Project, sequenceLength } from '@stilus/core/project'
 import { location } from '../store/edit'
 import { noticeActions } from '../store/notices'
-import { type Place, projectActions } from '../store/project'
+import { type Whereabouts, projectActions } from '../store/project'
 import { store } from '../store/store'
 import { viewActions } from '../store/view'
 import { frameListeners } from './frames'
@@ -23,7 +23,7 @@ const KEPT = 'stilus frames kept'
 
 interface Saved {
   document: Project
-  history: History<Place>
+  history: History<Whereabouts>
 }
 
 /** Everything that runs for the open project and is not state: renderer, player, saving. There is one at a time. */
@@ -85,9 +85,10 @@ export class Session {
   /** Saves a picture of the project for its card. */
   async keepStill(): Promise<void> {
     const project = store.getState().project.document
-    if (!project || !sequenceLength(project)) return
-    const frame = Math.floor(sequenceLength(project) / 3)
-    const scale = Math.min(1, 480 / project.size.width)
+    const [sequence] = project?.sequences ?? []
+    if (!project || !sequence || !sequenceLength(sequence)) return
+    const frame = Math.floor(sequenceLength(sequence) / 3)
+    const scale = Math.min(1, 480 / sequence.size.width)
     const picture = await this.renderer.render({ project, target: { kind: 'sequence' }, frame, scale })
     await saveStill(project.id, await toJpeg(picture))
   }
@@ -116,7 +117,7 @@ export class Session {
     if (!opened || current !== this) return
     this.#last = opened.project
     store.dispatch(
-      projectActions.opened({ document: opened.project, history: opened.history as History<Place> }),
+      projectActions.opened({ document: opened.project, history: opened.history as History<Whereabouts> }),
     )
   }
 
@@ -166,7 +167,7 @@ async function enter(id: string): Promise<boolean> {
   const opened = await openProject(id)
   if (!opened) return false
   store.dispatch(
-    projectActions.opened({ document: opened.project, history: opened.history as History<Place> }),
+    projectActions.opened({ document: opened.project, history: opened.history as History<Whereabouts> }),
   )
   current = new Session(id, opened.project)
   return true

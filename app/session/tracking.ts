@@ -1,14 +1,6 @@
 import { invert, through } from '@stilus/core/matrix'
 import { type Bend, isBent, type Motion, placesAt, settled, spanOf, withPlace } from '@stilus/core/motion'
-import {
-  fitOf,
-  getMotion,
-  type MotionItem,
-  motionFrame,
-  type Project,
-  type Shot,
-  treatmentTime,
-} from '@stilus/core/project'
+import { fitOf, getMotion, type MotionItem, motionFrame, motionOf, splitMotion, type Stage, stageOf } from '@stilus/core/project'
 import { measureBend, track, type Watch } from '@stilus/engine'
 import { edit } from '../store/edit'
 import { store } from '../store/store'
@@ -20,9 +12,9 @@ import { tell, uid } from './work'
 const controllers = new Map<string, AbortController>()
 
 /** Treatment time at which a shot shows a frame of a motion's medium. */
-export function timeOfFrame(project: Project, shot: Shot, item: MotionItem, frame: number): number {
-  const head = treatmentTime(shot, 0)
-  const at = (f: number) => motionFrame(project, shot, item, head + f)
+export function timeOfFrame(stage: Stage, item: MotionItem, frame: number): number {
+  const { head } = stage
+  const at = (f: number) => motionFrame(stage, item, head + f)
   let f = frame - at(0)
   for (let i = 0; i < 6; i++) f += frame - at(f)
   return head + Math.round(f)
@@ -30,18 +22,14 @@ export function timeOfFrame(project: Project, shot: Shot, item: MotionItem, fram
 
 /** Frames from the one under the playhead: to the end of the shot, to its beginning, or one. */
 function framesOf(
-  project: Project,
-  shot: Shot,
+  stage: Stage,
   item: MotionItem,
   from: number,
   direction: 1 | -1,
   count: number,
 ) {
-  const head = treatmentTime(shot, 0)
-  const ends = [
-    motionFrame(project, shot, item, head),
-    motionFrame(project, shot, item, head + shot.length - 1),
-  ]
+  const { head, length } = stage
+  const ends = [motionFrame(stage, item, head), motionFrame(stage, item, head + length - 1)]
   const [low, high] = [Math.min(...ends), Math.max(...ends)].map(Math.round) as [number, number]
   const list: number[] = []
   for (let n = from + direction; n >= low && n <= high && list.length < count; n += direction) list.push(n)
@@ -64,24 +52,25 @@ export const stopTracking = (motionId?: string): void => {
 
 /** A tracker at work on a motion: what it has so far, and what its pictures are read with. */
 interface Work {
-  project: Project
-  shot: Shot
+  stage: Stage
   item: MotionItem
   motion: Motion
   controller: AbortController
+  /** The record of what was found last; the next one takes its place. */
+  record?: string
   /** All that it changes is undone as one. */
   gesture: string
 }
 
-const timeIn = ({ project, shot, item }: Work, frame: number) => timeOfFrame(project, shot, item, frame)
+const timeIn = ({ stage, item }: Work, frame: number) => timeOfFrame(stage, item, frame)
 
 /** What the tracker is told of a motion whose template is taken at a frame. */
 function watchOf(work: Work, template: number, lens = work.item.track.lens): Watch {
-  const { project, item, motion, controller } = work
+  const { stage, item, motion, controller } = work
   const anchor = placesAt({ ...motion, smooth: 0 }, template)
-  const items = itemsOf(project, item)
+  const items = itemsOf(stage, item)
   const contour = contourOf(items?.resolved(items.own, timeIn(work, template)))
-  const toMedium = invert(fitOf(project, item.mediaId))
+  const toMedium = invert(fitOf(stage.project, stage.size, item.mediaId))
   const area =
     contour &&
     [...Array(contour.length / 2).keys()].flatMap((i) =>
@@ -91,7 +80,7 @@ function watchOf(work: Work, template: number, lens = work.item.track.lens): Wat
   return {
     ...{ mediaId: item.mediaId, template, signal: controller.signal },
     setup: { ...item.track, lens, form: motion.form, anchor, ...plane },
-    front: (frame) => frontOf(project, item, timeIn(work, frame), controller.signal),
+    front: (frame) => frontOf(stage, item, timeIn(work, frame), controller.signal),
   }
 }
 
@@ -102,8 +91,12 @@ async function follow(work: Work, watched: Watch, frames: number[]): Promise<'do
   let told = -Infinity
   const commit = () => {
     const there = store.getState().project.document?.shelf?.some((s) => s.id === id)
-    const change = { motionId: id, motion: work.motion }
-    if (!there || !store.dispatch(edit('motion.found', change, work.gesture))) work.controller.abort()
+    const { motion, records } = splitMotion(work.motion)
+    const change = { motionId: id, motion, how: 'track' as const }
+    const { record } = work
+    const beside = record && record !== motion.record ? { ...records, [record]: undefined } : records
+    work.record = motion.record
+    if (!there || !store.dispatch(edit('motion.found', change, work.gesture, beside))) work.controller.abort()
   }
   const progress = (done: number) => {
     const fps = (done * 1000) / Math.max(1, performance.now() - began)
@@ -171,14 +164,15 @@ async function again(work: Work, lens: number): Promise<void> {
 }
 
 /** Runs a piece of work for a motion unless one is running; its problems are told. */
-async function running(motionId: string, shot: Shot, act: (work: Work) => Promise<void>): Promise<void> {
+async function running(motionId: string, on: Stage, act: (work: Work) => Promise<void>): Promise<void> {
   const project = store.getState().project.document
   if (!project || controllers.has(motionId)) return
   const item = getMotion(project, motionId)
   const controller = new AbortController()
   controllers.set(motionId, controller)
   try {
-    await act({ project, shot, item, motion: item.motion, controller, gesture: `track-${uid()}` })
+    const stage = stageOf(project, on.stack)
+    await act({ stage, item, motion: motionOf(project, item), controller, gesture: `track-${uid()}` })
   } catch (error) {
     // Stopped, or the project was left: what was found until then is in it.
     if (!controller.signal.aborted && store.getState().project.document?.id === project.id)
@@ -196,27 +190,27 @@ async function running(motionId: string, shot: Shot, act: (work: Work) => Promis
  */
 export const startTracking = (
   motionId: string,
-  shot: Shot,
+  on: Stage,
   t: number,
   direction: 1 | -1,
   count = Infinity,
 ): Promise<void> =>
-  running(motionId, shot, async (work) => {
-    const { project, item } = work
-    const start = Math.round(motionFrame(project, shot, item, t))
-    const frames = framesOf(project, shot, item, start, direction, count)
+  running(motionId, on, async (work) => {
+    const { stage, item, motion } = work
+    const start = Math.round(motionFrame(stage, item, t))
+    const frames = framesOf(stage, item, start, direction, count)
     if (!frames.length) return
-    const { reference } = item.motion
-    const fixed = item.motion.fixes?.some((f) => f.at === start) ?? false
-    if (start !== reference && !fixed && !item.motion.places[start - item.motion.first]) {
-      const [low, high] = spanOf(item.motion)
+    const { reference } = motion
+    const fixed = motion.fixes?.some((f) => f.at === start) ?? false
+    if (start !== reference && !fixed && !motion.places[start - motion.first]) {
+      const [low, high] = spanOf(motion)
       tell(
         'problem',
         `There is nothing measured at this frame to go on from. Go to frames ${low} to ${high} of the medium, or drag the place onto the picture here first.`,
       )
       return
     }
-    work.motion = begun(item.motion)
+    work.motion = begun(motion)
     const watched = watchOf(work, fixed ? start : reference)
     const from = placesAt({ ...work.motion, smooth: 0 }, start)
     const sure = start === reference || fixed ? 1 : (work.motion.quality[start - work.motion.first] ?? 1)
@@ -232,8 +226,8 @@ export const startTracking = (
   })
 
 /** Measures the lens from a plane that was tracked, and sets it for the next run. */
-export const measureLens = (motionId: string, shot: Shot): Promise<void> =>
-  running(motionId, shot, async (work) => {
+export const measureLens = (motionId: string, on: Stage): Promise<void> =>
+  running(motionId, on, async (work) => {
     const bend = await bendOf(work)
     if (work.controller.signal.aborted) return
     if (!bend) {
@@ -255,12 +249,12 @@ export const measureLens = (motionId: string, shot: Shot): Promise<void> =>
 
 /** Says where a thing was lost, and goes there if nobody has gone elsewhere meanwhile. */
 function sayLost(work: Work, direction: 1 | -1): void {
-  const { item, motion, shot } = work
+  const { item, motion, stage } = work
   const [low, high] = spanOf(motion)
   const last = direction > 0 ? high : low
   const { view } = store.getState()
-  if (view.shotId === shot.id && view.motionId === item.id && !view.playing)
-    store.dispatch(viewActions.set({ frame: timeIn(work, last) - treatmentTime(shot, 0) }))
+  if (view.shotId === stage.shot?.id && view.motionId === item.id && !view.playing)
+    store.dispatch(viewActions.set({ frame: timeIn(work, last) - stage.head }))
   tell(
     'info',
     `${item.name} was lost after frame ${last}. Go there, put it right by hand and track on, or track from the other end.`,

@@ -7,10 +7,12 @@ import {
   performAll,
   type Project,
   record,
+  type MoreRecords,
   travelTo,
+  withRecords,
 } from '@stilus/core/project'
 import { noticeActions } from './notices'
-import { type Place, projectActions } from './project'
+import { type Whereabouts, projectActions } from './project'
 import type { RootState, Thunk } from './store'
 import { viewActions } from './view'
 
@@ -20,7 +22,7 @@ export const location = {
   go: (_path: string): void => undefined,
 }
 
-const placeOf = ({ view }: RootState): Place => ({
+const whereabouts = ({ view }: RootState): Whereabouts => ({
   path: location.path(),
   stepId: view.stepId,
   face: view.face,
@@ -29,7 +31,7 @@ const placeOf = ({ view }: RootState): Place => ({
 
 /** Makes a change and notes it in the history; one that cannot be made is told to the user and leaves everything as it was. */
 const make =
-  (change: (document: Project) => Change, merge?: string): Thunk<boolean> =>
+  (change: (document: Project) => Change, merge?: string, records?: MoreRecords): Thunk<boolean> =>
   (dispatch, getState) => {
     const { document, history, elsewhere } = getState().project
     if (!document) return false
@@ -43,11 +45,12 @@ const make =
       return false
     }
     try {
-      const made = change(document)
-      const place = placeOf(getState())
+      const made = change(records ? withRecords(document, records) : document)
+      const place = whereabouts(getState())
       dispatch(
         projectActions.changed({ document: made.project, history: record(history, made, merge, place) }),
       )
+      for (const note of made.notes) dispatch(noticeActions.told('info', note))
       return true
     } catch (error) {
       dispatch(noticeActions.told('problem', error instanceof Error ? error.message : String(error)))
@@ -55,13 +58,21 @@ const make =
     }
   }
 
-/** Makes a named change. Changes in a row with the same `merge` become one entry of the history. */
-export const edit = <N extends EditName>(name: N, args: EditArgs<N>, merge?: string): Thunk<boolean> =>
-  make((document) => perform(document, name, args), merge)
+/** Makes a named change. Changes in a row with the same `merge` become one entry of the history; `records` are what it refers to beside the document. */
+export const edit = <N extends EditName>(
+  name: N,
+  args: EditArgs<N>,
+  merge?: string,
+  records?: MoreRecords,
+): Thunk<boolean> => make((document) => perform(document, name, args), merge, records)
 
 /** Makes several changes as one entry of the history: all of them or none. */
-export const editAll = (acts: readonly Act[], label: string, merge?: string): Thunk<boolean> =>
-  make((document) => performAll(document, acts, label), merge)
+export const editAll = (
+  acts: readonly Act[],
+  label: string,
+  merge?: string,
+  records?: MoreRecords,
+): Thunk<boolean> => make((document) => performAll(document, acts, label), merge, records)
 
 /** Goes to a position of the history and to where that change was made. */
 export const travel =

@@ -2,7 +2,7 @@ import { createSlice, type PayloadAction } from '@reduxjs/toolkit'
 import { emptyHistory, type History, type Project } from '@stilus/core/project'
 
 /** What was in front of the user when a change was made; undo brings it back. */
-export interface Place {
+export interface Whereabouts {
   path: string
   stepId: string | null
   face: 'what' | 'where' | 'when'
@@ -13,7 +13,7 @@ export type SaveStatus = 'saved' | 'saving' | { error: string }
 
 export interface ProjectState {
   document: Project | null
-  history: History<Place>
+  history: History<Whereabouts>
   status: SaveStatus
   savedAt: number | null
   /** Another tab holds this project; edits are refused here. */
@@ -32,13 +32,13 @@ const slice = createSlice({
   name: 'project',
   initialState,
   reducers: {
-    opened: (_, { payload }: PayloadAction<{ document: Project; history: History<Place> }>) => ({
+    opened: (_, { payload }: PayloadAction<{ document: Project; history: History<Whereabouts> }>) => ({
       ...initialState,
       ...payload,
     }),
     closed: () => initialState,
     // Documents and histories come from core already frozen and shared; they are put in place as they are.
-    changed: (state, { payload }: PayloadAction<{ document: Project; history: History<Place> }>) => ({
+    changed: (state, { payload }: PayloadAction<{ document: Project; history: History<Whereabouts> }>) => ({
       ...(state as ProjectState),
       ...payload,
     }),

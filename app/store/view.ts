@@ -1,5 +1,5 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit'
-import type { Act, Place } from '@stilus/core/project'
+import type { Act, Address } from '@stilus/core/project'
 import type { Inspect } from '@stilus/core/render'
 
 export type Face = 'what' | 'where' | 'when'
@@ -28,9 +28,9 @@ export interface Compare {
   flipped: boolean
 }
 
-/** Keys that are chosen: places with the treatment times of their keys. */
+/** Keys that are chosen: addresses with the treatment times of their keys. */
 export interface ChosenKeys {
-  place: Place
+  address: Address
   at: number[]
 }
 
@@ -52,6 +52,11 @@ export interface ViewState {
   /** All selected steps, the one in the panel among them. */
   stepIds: string[]
   itemId: string | null
+  /** The object of a design in hand, and all that are chosen. */
+  objectId: string | null
+  objectIds: string[]
+  /** The transition or span chosen on the sequence. */
+  acrossId: string | null
   /** The shot selected on the sequence, and all that are. */
   shotId: string | null
   shotIds: string[]
@@ -100,6 +105,8 @@ export interface ViewState {
   scopes: ScopeName[]
   /** Where the next treatment goes; at the end unless set. */
   insertAt: number | null
+  /** The next treatment begins a branch from the state after this step, or from the source. */
+  branch: { from: string | null } | null
   drawer: Drawer
   /** The catalogue lies over the desk. */
   browsing: boolean
@@ -108,7 +115,7 @@ export interface ViewState {
   openLanes: string[]
   chosenKeys: ChosenKeys[]
   /** The panel that lists what moves a value. */
-  modifiers: Place | null
+  modifiers: Address | null
   palette: boolean
   keys: boolean
   /** Rendered frames that are kept, and how much they may take. */
@@ -121,6 +128,9 @@ const PASSING = {
     stepId: null,
     stepIds: [],
     itemId: null,
+    objectId: null,
+    objectIds: [],
+    acrossId: null,
     look: 'result',
     inspect: null,
     peek: null,
@@ -128,7 +138,7 @@ const PASSING = {
     trying: null,
   },
   ...{ drawing: null, corners: [], lookItem: false, motionId: null, frozen: false },
-  ...{ picking: null, zoom: 'fit', pan: [0, 0], playing: false, insertAt: null },
+  ...{ picking: null, zoom: 'fit', pan: [0, 0], playing: false, insertAt: null, branch: null },
   ...{ openLanes: [], chosenKeys: [], modifiers: null, browsing: false },
 } satisfies Partial<ViewState>
 
@@ -205,6 +215,14 @@ const slice = createSlice({
       select(state, ids.includes(state.stepId ?? '') ? state.stepId : (ids.at(-1) ?? null), ids)
     },
     steps: (state, { payload }: PayloadAction<string[]>) => select(state, payload.at(-1) ?? null, payload),
+    /** Chooses an object; with `also` beside those that are chosen, or takes it out of them. */
+    object: (state, { payload: { id, also } }: PayloadAction<{ id: string | null; also?: boolean }>) => {
+      const rest = state.objectIds.filter((o) => o !== id)
+      const ids = !also || id === null ? (id === null ? [] : [id]) : rest.length === state.objectIds.length ? [...rest, id] : rest
+      if (state.objectId !== (ids.at(-1) ?? null)) select(state, null, [])
+      state.objectIds = ids
+      state.objectId = ids.at(-1) ?? null
+    },
     shot: (state, { payload: { id, also } }: PayloadAction<{ id: string | null; also?: boolean }>) => {
       if (!also || id === null) {
         state.shotId = id

@@ -8,20 +8,20 @@ import { type OverlayProps, type Point, round, toPicture } from './on-picture'
 
 /** Takes the next drag on the picture as the new shape's box; a click makes one of a third of the height. */
 export function BoxSurface(props: OverlayProps & { kind: 'ellipse' | 'rectangle' }) {
-  const { project, shotId, step, kind } = props
+  const { stage, step, kind } = props
   const dispatch = useAppDispatch()
   return (
     <BoxDrawing
       {...props}
       round={kind === 'ellipse'}
       onDraw={(centre, drawn) => {
-        const third = project.size.height / 3
+        const third = stage.size.height / 3
         const small = drawn[0] < 8 && drawn[1] < 8
         const size: Point = small
           ? [third, third]
           : [round(Math.max(8, drawn[0])), round(Math.max(8, drawn[1]))]
         const itemId = uid()
-        dispatch(edit('region.add', { shotId, stepId: step.id, itemId, kind, form: { centre, size } }))
+        dispatch(edit('region.add', { stepId: step.id, itemId, kind, form: { centre, size } }))
         dispatch(viewActions.set({ drawing: null, itemId }))
       }}
     />
@@ -30,10 +30,10 @@ export function BoxSurface(props: OverlayProps & { kind: 'ellipse' | 'rectangle'
 
 /** A box drawn by a drag: its middle and size. */
 export function BoxDrawing({
-  project,
+  stage,
   round: oval,
   onDraw,
-}: Pick<OverlayProps, 'project'> & { round: boolean; onDraw(centre: Point, size: Point): void }) {
+}: Pick<OverlayProps, 'stage'> & { round: boolean; onDraw(centre: Point, size: Point): void }) {
   const start = useRef<Point | null>(null)
   const box = useRef<SVGRectElement>(null)
   const boxTo = (to: Point): [Point, Point] => {
@@ -47,19 +47,19 @@ export function BoxDrawing({
     <>
       <rect
         data-testid="drawing-surface"
-        width={project.size.width}
-        height={project.size.height}
+        width={stage.size.width}
+        height={stage.size.height}
         fill="transparent"
         className="cursor-crosshair touch-none"
         onPointerDown={(e) => {
           if (e.button !== 0) return
           e.stopPropagation()
           e.currentTarget.setPointerCapture(e.pointerId)
-          start.current = toPicture(e, project)
+          start.current = toPicture(e, stage.size)
         }}
         onPointerMove={(e) => {
           if (!start.current) return
-          const [centre, size] = boxTo(toPicture(e, project))
+          const [centre, size] = boxTo(toPicture(e, stage.size))
           const place = {
             x: centre[0] - size[0] / 2,
             y: centre[1] - size[1] / 2,
@@ -70,7 +70,7 @@ export function BoxDrawing({
         }}
         onPointerUp={(e) => {
           if (!start.current) return
-          const [centre, size] = boxTo(toPicture(e, project))
+          const [centre, size] = boxTo(toPicture(e, stage.size))
           start.current = null
           onDraw(centre, size)
         }}
@@ -92,20 +92,20 @@ export function BoxDrawing({
 const CLOSE = 12
 
 /** Draws a free outline: each click is a hard corner, each drag a soft one; a click on the first corner, a double click or Enter closes it, Backspace takes the last one back. */
-export function OutlineSurface({ project, shotId, step, time, rect }: OverlayProps) {
+export function OutlineSurface({ stage, step, time, rect }: OverlayProps) {
   const dispatch = useAppDispatch()
   const { keySelf } = useView('keySelf')
   const [list, setList] = useState<[number, number, number][]>([])
   const [pointer, setPointer] = useState<Point | null>(null)
   const pressed = useRef<Point | null>(null)
-  const px = project.size.width / rect.width
+  const px = stage.size.width / rect.width
   const close = (corners: readonly [number, number, number][]) => {
     if (corners.length < 3) return
     const itemId = uid()
     const points = valueOf(corners.map(([x, y, soft]) => corner(round(x), round(y), soft)))
     dispatch(
       edit('region.add', {
-        ...{ shotId, stepId: step.id, itemId, kind: 'outline', form: { points } },
+        ...{ stepId: step.id, itemId, kind: 'outline', form: { points } },
         ...(keySelf ? { keyed: time } : {}),
       }),
     )
@@ -135,18 +135,18 @@ export function OutlineSurface({ project, shotId, step, time, rect }: OverlayPro
     <>
       <rect
         data-testid="drawing-surface"
-        width={project.size.width}
-        height={project.size.height}
+        width={stage.size.width}
+        height={stage.size.height}
         fill="transparent"
         className="cursor-crosshair touch-none"
         onPointerDown={(e: PointerEvent<SVGElement>) => {
           if (e.button !== 0) return
           e.stopPropagation()
           e.currentTarget.setPointerCapture(e.pointerId)
-          pressed.current = toPicture(e, project)
+          pressed.current = toPicture(e, stage.size)
         }}
         onPointerMove={(e) => {
-          const at = toPicture(e, project)
+          const at = toPicture(e, stage.size)
           setPointer(at)
         }}
         onPointerUp={(e) => {
@@ -157,7 +157,7 @@ export function OutlineSurface({ project, shotId, step, time, rect }: OverlayPro
             return close(list)
           const last = list.at(-1)
           if (last && Math.hypot(from[0] - last[0], from[1] - last[1]) < 3 * px) return close(list)
-          const [x, y] = toPicture(e, project)
+          const [x, y] = toPicture(e, stage.size)
           const soft = Math.min(1, Math.max(0, Math.hypot(x - from[0], y - from[1]) / px / 60))
           setList([...list, [from[0], from[1], round(soft < 0.08 ? 0 : soft)]])
         }}

@@ -1,24 +1,38 @@
-import type { Project } from '@stilus/core/project'
+import type { Sequence } from '@stilus/core/project'
 import { type PointerEvent, useRef, useState } from 'react'
 import { uid } from '../session/work'
 import { edit } from '../store/edit'
 import { useAppDispatch, useView } from '../store/store'
 import type { Rect } from './layout'
 
-type Guide = NonNullable<Project['guides']>[number]
+type Guide = NonNullable<Sequence['guides']>[number]
 interface Size {
   width: number
   height: number
+}
+/** Where the picture lies, how large it is, and whose guides are drawn on it. */
+interface Drawn {
+  rect: Rect
+  picture: Size
+  sequenceId: string | undefined
 }
 const THICK = 18
 const line = { stroke: '#ffffff', strokeWidth: 1, vectorEffect: 'non-scaling-stroke' as const }
 const shade = { ...line, stroke: '#000000', strokeOpacity: 0.55, strokeWidth: 3 }
 
 /** What lies over the picture and is not part of it: safe areas, the centre, guides and rulers. */
-export function Furniture({ project, rect, size }: { project: Project; rect: Rect; size: Size }) {
+export function Furniture(props: {
+  /** Whose guides they are. */
+  sequence: Sequence | undefined
+  picture: Size
+  rect: Rect
+  size: Size
+}) {
+  const { sequence, picture, rect, size } = props
   const { safe, rulers, picking } = useView('safe', 'rulers', 'picking')
-  const { width, height } = project.size
-  const guides = rulers ? (project.guides ?? []) : []
+  const { width, height } = picture
+  const guides = rulers ? (sequence?.guides ?? []) : []
+  const sequenceId = sequence?.id
   return (
     <>
       <svg
@@ -30,9 +44,9 @@ export function Furniture({ project, rect, size }: { project: Project; rect: Rec
         {safe && <SafeAreas width={width} height={height} />}
       </svg>
       {guides.map((guide) => (
-        <GuideLine key={guide.id} guide={guide} rect={rect} picture={project.size} />
+        <GuideLine key={guide.id} {...{ guide, rect, picture, sequenceId }} />
       ))}
-      {rulers && <Rulers rect={rect} size={size} picture={project.size} />}
+      {rulers && sequence && <Rulers {...{ rect, size, picture, sequenceId }} />}
       {picking !== null && (
         <p
           role="status"
@@ -110,14 +124,14 @@ function useGuideDrag(axis: 'x' | 'y', rect: Rect, picture: Size, done: (at: num
   }
 }
 
-function GuideLine({ guide, rect, picture }: { guide: Guide; rect: Rect; picture: Size }) {
+function GuideLine({ guide, rect, picture, sequenceId }: Drawn & { guide: Guide }) {
   const dispatch = useAppDispatch()
   const { axis } = guide
   const put = (at: number | null) =>
     dispatch(
       at === null
-        ? edit('guide.remove', { guideId: guide.id })
-        : edit('guide.put', { guideId: guide.id, axis, at }),
+        ? edit('guide.remove', { sequenceId, guideId: guide.id })
+        : edit('guide.put', { sequenceId, guideId: guide.id, axis, at }),
     )
   const drag = useGuideDrag(axis, rect, picture, put)
   const at = alongOf(axis, rect, picture, drag.at ?? guide.at)
@@ -149,20 +163,20 @@ function GuideLine({ guide, rect, picture }: { guide: Guide; rect: Rect; picture
 }
 
 /** Pixels of the picture along its upper and left edge; dragging out of a ruler makes a guide. */
-function Rulers({ rect, size, picture }: { rect: Rect; size: Size; picture: Size }) {
+function Rulers(props: Drawn & { size: Size }) {
   return (
     <>
-      <Ruler axis="y" rect={rect} size={size} picture={picture} />
-      <Ruler axis="x" rect={rect} size={size} picture={picture} />
+      <Ruler axis="y" {...props} />
+      <Ruler axis="x" {...props} />
     </>
   )
 }
 
 /** `axis` is that of the guides which it makes: the ruler above makes level ones. */
-function Ruler({ axis, rect, size, picture }: { axis: 'x' | 'y'; rect: Rect; size: Size; picture: Size }) {
+function Ruler({ axis, rect, size, picture, sequenceId }: Drawn & { axis: 'x' | 'y'; size: Size }) {
   const dispatch = useAppDispatch()
   const drag = useGuideDrag(axis, rect, picture, (at) => {
-    if (at !== null) dispatch(edit('guide.put', { guideId: uid(), axis, at }))
+    if (at !== null) dispatch(edit('guide.put', { sequenceId, guideId: uid(), axis, at }))
   })
   const level = axis === 'y'
   const perPixel = level ? rect.width / picture.width : rect.height / picture.height

@@ -1,5 +1,5 @@
-import type { Project, Shot, Step } from '@stilus/core/project'
-import type { Inspect, ShotTarget, Target } from '@stilus/core/render'
+import { findOwner, layoutOf, type Project, type Stage, type Step } from '@stilus/core/project'
+import type { Inspect, StackTarget, Target } from '@stilus/core/render'
 import { findStep } from '@stilus/core/steps'
 import type { Against, Compare, ViewState } from '../store/view'
 
@@ -24,7 +24,7 @@ export const looksOf = (step: Step | undefined): Look[] =>
     { value: 'result', label: 'Result' },
     { value: 'source', label: 'Source' },
     ...(step ? [{ value: 'region matte', label: 'Region' }] : []),
-    ...(step ? (findStep(step.use)?.views ?? []).map((v) => ({ value: v.id, label: v.label })) : []),
+    ...(step ? (findStep(step.use)?.outputs ?? []).map((v) => ({ value: v.id, label: v.label })) : []),
     ...(step ? REGION_LOOKS : []),
   ].map((look, i) => ({ ...look, key: i < 6 ? String(i + 4) : '' }))
 
@@ -41,7 +41,7 @@ export const INSPECTIONS: { value: Inspect; label: string; key: string }[] = [
 export function saysLook(
   step: Step | undefined,
   { look, inspect, solo }: Pick<ViewState, 'look' | 'inspect' | 'solo'>,
-  shot: Shot,
+  stage: Stage,
 ): string | null {
   const name = step?.name ?? 'the step'
   const label = looksOf(step).find((l) => l.value === look)?.label ?? look
@@ -53,7 +53,7 @@ export function saysLook(
         : look !== 'result'
           ? `${label} of ${name}`
           : solo.length
-            ? `Only ${solo.map((id) => shot.steps.find((s) => s.id === id)?.name ?? 'a step').join(', ')}`
+            ? `Only ${solo.map((id) => layoutOf(stage.steps).get(id)?.step.name ?? 'a step').join(', ')}`
             : null
   const channel = INSPECTIONS.find((i) => i.value === inspect)?.label
   return channel ? `${channel}${what ? `: ${what}` : ''}` : what
@@ -61,13 +61,13 @@ export function saysLook(
 
 type Seen = Pick<ViewState, 'look' | 'peek' | 'solo' | 'background' | 'itemId' | 'lookItem' | 'overlay'>
 
-/** What the viewer shows of a shot. */
+/** What the viewer shows of a stage. */
 export function targetOf(
-  shot: Shot,
+  stage: Stage,
   stepId: string | null,
   { look, peek, solo, background, itemId, lookItem, overlay }: Seen,
-): ShotTarget {
-  const target: ShotTarget = { kind: 'shot', shotId: shot.id }
+): StackTarget {
+  const target: StackTarget = { kind: 'stack', stack: stage.stack }
   if (peek) return { ...target, upTo: peek }
   if (look === 'source') return { ...target, upTo: 'source' }
   if (look !== 'result' && stepId) {
@@ -82,20 +82,20 @@ export function targetOf(
   }
 }
 
-/** What a shot is compared with, and what that is called; undefined where it is not there. */
+/** What a stage is compared with, and what that is called; undefined where it is not there. */
 export function againstOf(
   project: Project,
-  shot: Shot,
+  stage: Stage,
   stepId: string | null,
   frame: number,
   against: Against,
 ): { target: Exclude<Target, { kind: 'sequence' }>; name: string } | undefined {
-  const own: ShotTarget = { kind: 'shot', shotId: shot.id }
+  const own: StackTarget = { kind: 'stack', stack: stage.stack }
   switch (against.kind) {
     case 'source':
       return { target: { ...own, upTo: 'source' }, name: 'Source' }
     case 'before': {
-      const before = stateBefore(shot, stepId)
+      const before = stateBefore(stage, stepId)
       return before && { target: { ...own, upTo: before.id }, name: before.name }
     }
     case 'still': {
@@ -103,31 +103,31 @@ export function againstOf(
       return still && { target: { kind: 'medium', mediaId: still.mediaId }, name: still.name }
     }
     case 'shot': {
-      const other = project.shots.find((s) => s.id === against.id)
+      const other = findOwner(project, 'shot', against.id)
       return (
         other && {
-          target: { kind: 'shot', shotId: other.id, frame: Math.min(frame, other.length - 1) },
+          target: { kind: 'stack', stack: { kind: 'shot', id: other.id }, frame: Math.min(frame, other.length - 1) },
           name: other.name,
         }
       )
     }
     case 'variant':
-      return shot.variants?.[against.id]
+      return stage.shot?.variants?.[against.id]
         ? { target: { ...own, variant: against.id }, name: `Version ${against.id}` }
         : undefined
   }
 }
 
-function stateBefore(shot: Shot, stepId: string | null): { id: string; name: string } | undefined {
-  const index = shot.steps.findIndex((s) => s.id === stepId)
+function stateBefore({ steps }: Stage, stepId: string | null): { id: string; name: string } | undefined {
+  const index = steps.findIndex((s) => s.id === stepId)
   if (index < 0) return undefined
-  const before = shot.steps[index - 1]
+  const before = steps[index - 1]
   return before ? { id: before.id, name: `After ${before.name}` } : { id: 'source', name: 'Source' }
 }
 
 /** The target with the way it is looked at and compared. */
 export function looked(
-  target: ShotTarget,
+  target: StackTarget,
   inspect: Inspect | null,
   compare: Compare,
   against: ReturnType<typeof againstOf>,

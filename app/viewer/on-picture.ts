@@ -1,4 +1,5 @@
-import type { Project, Step } from '@stilus/core/project'
+import type { Project, Sequence, Stage, Step } from '@stilus/core/project'
+import type { Size } from '@stilus/core/frame'
 import { OUTLINE_COLOURS } from '@stilus/core/render'
 import type { PointerEvent } from 'react'
 import type { Rect } from './layout'
@@ -8,7 +9,7 @@ export type Point = [number, number]
 /** What handles on the picture need to know. */
 export interface OverlayProps {
   project: Project
-  shotId: string
+  stage: Stage
   step: Step
   /** Treatment time. */
   time: number
@@ -16,12 +17,12 @@ export interface OverlayProps {
 }
 
 /** Where a pointer is, in pixels of the picture. */
-export function toPicture(event: PointerEvent, project: Project): Point {
+export function toPicture(event: PointerEvent, size: Size): Point {
   const svg = (event.currentTarget as SVGElement).ownerSVGElement ?? (event.currentTarget as SVGSVGElement)
   const bounds = svg.getBoundingClientRect()
   return [
-    ((event.clientX - bounds.left) / bounds.width) * project.size.width,
-    ((event.clientY - bounds.top) / bounds.height) * project.size.height,
+    ((event.clientX - bounds.left) / bounds.width) * size.width,
+    ((event.clientY - bounds.top) / bounds.height) * size.height,
   ]
 }
 
@@ -30,7 +31,8 @@ let gestures = 0
 export const newGesture = (of: string): string => `${of}-${++gestures}`
 
 /** A point brought onto the guides that it comes near on the screen; `px` is the size of a screen pixel on the picture. */
-export function toGuides({ guides }: Project, [x, y]: Point, px: number): Point {
+export function toGuides(sequence: Sequence | undefined, [x, y]: Point, px: number): Point {
+  const guides = sequence?.guides
   const near = (axis: 'x' | 'y', v: number) =>
     guides?.find((g) => g.axis === axis && Math.abs(g.at - v) < 6 * px)?.at ?? v
   return [near('x', x), near('y', y)]

@@ -37,18 +37,18 @@ export const pathOf = (contour: readonly number[]): string =>
 export function OutlineHandles(
   props: OverlayProps & { shape: MaskItem; map: Matrix3 | undefined; active: boolean },
 ) {
-  const { project, shotId, step, time, rect, shape, map, active } = props
+  const { stage, step, time, rect, shape, map, active } = props
   const dispatch = useAppDispatch()
   const { corners: chosen } = useView('corners')
   const drag = useRef<{ from: Point; corners: Corner[]; gesture: string } | null>(null)
   const lasso = useRef<{ from: Point; node: SVGRectElement | null }>({ from: [0, 0], node: null })
-  const px = project.size.width / rect.width
+  const px = stage.size.width / rect.width
   const points = shape.form.points
   const corners = cornersOf((points ? valueAt(points, time) : []) as number[])
   const back = map && invert(map)
   const own = ([x, y]: Point): Point => (back ? through(back, x, y) : [x, y])
   const shown = ([x, y]: Point): Point => (map ? through(map, x, y) : [x, y])
-  const at = { shotId, stepId: step.id, itemId: shape.id }
+  const at = { stepId: step.id, itemId: shape.id }
   const contour = mapped(flatten(corners, 0.3).contour, map)
   const colour = lineColour(shape.hue)
   const free = active && !shape.locked
@@ -71,13 +71,13 @@ export function OutlineHandles(
       if (event.button !== 0 || shape.locked) return
       event.stopPropagation()
       event.currentTarget.setPointerCapture(event.pointerId)
-      drag.current = { from: own(toPicture(event, project)), corners, gesture: newGesture('outline') }
+      drag.current = { from: own(toPicture(event, stage.size)), corners, gesture: newGesture('outline') }
       dispatch(viewActions.set({ itemId: shape.id, hand: true }))
     },
     onPointerMove(event: PointerEvent<SVGElement>) {
       const d = drag.current
       if (!d) return
-      const to = own(toPicture(event, project))
+      const to = own(toPicture(event, stage.size))
       set(move(d.corners, [to[0] - d.from[0], to[1] - d.from[1]], to, event), d.gesture)
     },
     onPointerUp: () => end(),
@@ -106,7 +106,7 @@ export function OutlineHandles(
       const which = chosen.includes(i) ? chosen : [i]
       if (which.length > 1 || event.altKey) return moved(list, which, by)
       const from = list[i] as Corner
-      const [x, y] = toGuides(project, [from.x + by[0], from.y + by[1]], px)
+      const [x, y] = toGuides(stage.sequence, [from.x + by[0], from.y + by[1]], px)
       return moved(list, which, event.shiftKey ? by : [x - from.x, y - from.y])
     })
     return {
@@ -138,7 +138,7 @@ export function OutlineHandles(
       return list.map((x, j) => (j === i ? { ...x, [side]: way, [other]: turned } : x))
     })
   const insert = (event: PointerEvent) => {
-    const near = nearest(corners, own(toPicture(event, project)))
+    const near = nearest(corners, own(toPicture(event, stage.size)))
     if (!shape.locked && near) dispatch(edit('outline.insert', { ...at, ...near }))
     dispatch(viewActions.set({ corners: near ? [near.after + 1] : [] }))
   }
@@ -177,17 +177,17 @@ export function OutlineHandles(
       {free && (
         <rect
           data-testid="lasso"
-          width={project.size.width}
-          height={project.size.height}
+          width={stage.size.width}
+          height={stage.size.height}
           fill="transparent"
           onPointerDown={(event) => {
             if (event.button !== 0) return
             event.currentTarget.setPointerCapture(event.pointerId)
-            lasso.current.from = toPicture(event, project)
+            lasso.current.from = toPicture(event, stage.size)
           }}
           onPointerMove={(event) => {
             if (!event.currentTarget.hasPointerCapture(event.pointerId)) return
-            const [x, y] = toPicture(event, project)
+            const [x, y] = toPicture(event, stage.size)
             const [x0, y0] = lasso.current.from
             const box = {
               x: Math.min(x, x0),
@@ -198,7 +198,7 @@ export function OutlineHandles(
             for (const [name, v] of Object.entries(box)) lasso.current.node?.setAttribute(name, String(v))
           }}
           onPointerUp={(event) => {
-            const [x, y] = toPicture(event, project)
+            const [x, y] = toPicture(event, stage.size)
             const [x0, y0] = lasso.current.from
             lasso.current.node?.setAttribute('width', '0')
             const inside = all.filter((i) => {
@@ -246,7 +246,7 @@ export function OutlineHandles(
           map={map}
           px={px}
           colour={colour}
-          at={(event) => own(toPicture(event, project))}
+          at={(event) => own(toPicture(event, stage.size))}
           onHand={(hand) => dispatch(viewActions.set({ hand }))}
           onChange={set}
         />

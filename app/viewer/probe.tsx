@@ -1,4 +1,5 @@
 import { encodeSrgb, toHsv } from '@stilus/core/colour'
+import { targetSize } from '@stilus/core/render'
 import type { RenderRequest } from '@stilus/engine'
 import { type PointerEvent, useEffect, useRef, useState } from 'react'
 import { session } from '../session/session'
@@ -23,7 +24,7 @@ export async function readColour(
   { x, y, side = 1 }: { x: number; y: number; side?: number },
   signal?: AbortSignal,
 ): Promise<Reading['rgba']> {
-  const { width, height } = request.project.size
+  const { width, height } = targetSize(request.project, request.target)
   const half = Math.floor(side / 2)
   const left = Math.max(0, Math.min(width - side, x - half))
   const top = Math.max(0, Math.min(height - side, y - half))
@@ -49,7 +50,7 @@ export function useProbe(request: RenderRequest | null, rect: Rect, offset: numb
   }, [])
   const pixel = (event: PointerEvent) => {
     const bounds = event.currentTarget.getBoundingClientRect()
-    const { width, height } = request?.project.size ?? { width: 0, height: 0 }
+    const { width, height } = request ? targetSize(request.project, request.target) : { width: 0, height: 0 }
     const x = Math.floor(((event.clientX - bounds.left - offset - rect.left) / rect.width) * width)
     const y = Math.floor(((event.clientY - bounds.top - rect.top) / rect.height) * height)
     return x >= 0 && y >= 0 && x < width && y < height ? { x, y } : null

@@ -7,10 +7,9 @@ import { ShapeHandles } from './shape-handles'
 
 /** The shapes of a step's region on the picture, also those of the shelf that it uses; and new ones in the drawing. */
 export function RegionOverlay(props: OverlayProps) {
-  const { project, step, shotId, time, rect } = props
+  const { project, stage, step, time, rect } = props
   const { itemId, drawing } = useView('itemId', 'drawing')
-  const { width, height } = project.size
-  const shot = project.shots.find((s) => s.id === shotId)
+  const { width, height } = stage.size
   const regions = step.where ? regionsIn(project, step.where) : []
   const all = regions.flatMap((region) => region.items.map((shape) => ({ region, shape })))
   // The one in hand lies on top, so that its handles can be reached.
@@ -20,7 +19,7 @@ export function RegionOverlay(props: OverlayProps) {
   ]
   const only = all.length === 1
   const handles = ({ region, shape }: { region: Region; shape: MaskItem }) => {
-    const map = shot && mapOf(project, shot, [shape.attach, region.attach], time)
+    const map = mapOf(stage, [shape.attach, region.attach], time)
     const own = { ...props, shape, map, active: shape.id === itemId || only }
     if (shape.kind === 'outline') return <OutlineHandles key={shape.id} {...own} />
     if (shape.kind === 'ellipse' || shape.kind === 'rectangle')

@@ -1,6 +1,6 @@
 import { valueAt } from '@stilus/core/anim'
 import { invert, type Matrix3, through } from '@stilus/core/matrix'
-import type { MaskItem } from '@stilus/core/project'
+import { formAddress, type MaskItem } from '@stilus/core/project'
 import { type KeyboardEvent, type PointerEvent, useRef } from 'react'
 import { edit } from '../store/edit'
 import { useAppDispatch } from '../store/store'
@@ -45,9 +45,7 @@ function nearby(map: Matrix3, [x, y]: Point): number[] {
 
 /** An ellipse or rectangle: drag to move, size, turn, round and feather; arrow keys move it. */
 export function ShapeHandles({
-  project,
-  shotId,
-  step,
+  stage,
   time,
   rect,
   shape,
@@ -58,7 +56,7 @@ export function ShapeHandles({
   const colour = lineColour(shape.hue)
   const dispatch = useAppDispatch()
   const drag = useRef<{ from: Point; form: Form; gesture: string } | null>(null)
-  const px = project.size.width / rect.width
+  const px = stage.size.width / rect.width
   const back = map && invert(map)
   /** A place of the picture where the shape was drawn. */
   const own = ([x, y]: Point): Point => (back ? through(back, x, y) : [x, y])
@@ -66,7 +64,7 @@ export function ShapeHandles({
     dispatch(
       edit(
         'value.set',
-        { place: { shotId, stepId: step.id, itemId: shape.id, param }, at: time, value },
+        { address: formAddress('item', shape.id, param), at: time, value },
         gesture,
       ),
     )
@@ -79,13 +77,13 @@ export function ShapeHandles({
       if (event.button !== 0 || shape.locked) return
       event.stopPropagation()
       event.currentTarget.setPointerCapture(event.pointerId)
-      drag.current = { from: own(toPicture(event, project)), form, gesture: newGesture('shape') }
+      drag.current = { from: own(toPicture(event, stage.size)), form, gesture: newGesture('shape') }
       dispatch(viewActions.set({ itemId: shape.id, hand: true }))
     },
     onPointerMove(event: PointerEvent<SVGElement>) {
       const d = drag.current
       if (!d) return
-      const at = own(toPicture(event, project))
+      const at = own(toPicture(event, stage.size))
       const turn = (-d.form.angle * Math.PI) / 180
       const [x, y] = [at[0] - d.form.centre[0], at[1] - d.form.centre[1]]
       const local: Point = [x * Math.cos(turn) - y * Math.sin(turn), x * Math.sin(turn) + y * Math.cos(turn)]
@@ -100,7 +98,7 @@ export function ShapeHandles({
   const moveGrip = grip((_, [dx, dy], start, gesture, event) => {
     const free: Point = event.shiftKey ? (Math.abs(dx) > Math.abs(dy) ? [dx, 0] : [0, dy]) : [dx, dy]
     const at: Point = [round(start.centre[0] + free[0]), round(start.centre[1] + free[1])]
-    set('centre', event.altKey ? at : toGuides(project, at, px), gesture)
+    set('centre', event.altKey ? at : toGuides(stage.sequence, at, px), gesture)
   })
   const sizeGrip = (axis: 'x' | 'y' | 'both') =>
     grip(([x, y], _, start, gesture, event) => {
@@ -124,7 +122,7 @@ export function ShapeHandles({
   const onKeyDown = (event: KeyboardEvent) => {
     const delta = arrowStep(event)
     if (event.key === 'Delete')
-      dispatch(edit('region.remove', { shotId, stepId: step.id, itemId: shape.id }))
+      dispatch(edit('region.remove', { itemId: shape.id }))
     if (!delta) return
     event.preventDefault()
     event.stopPropagation()

@@ -1,5 +1,5 @@
 import type { Project } from '@stilus/core/project'
-import type { Target } from '@stilus/core/render'
+import { type Target, targetSize } from '@stilus/core/render'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { whenIdle } from '../session/idle'
 import { store, useView } from '../store/store'
@@ -28,7 +28,8 @@ export function Thumb({ project, target, frame, width, className }: ThumbProps) 
   const { playing } = useView('playing')
   const seen = useOnScreen(image)
   const rested = useRested(project, frame)
-  const size = (rested.project ?? project)?.size ?? { width: 16, height: 9 }
+  const document = rested.project ?? project
+  const size = document ? sizeOf(document, target) : { width: 16, height: 9 }
   const height = Math.round((width * size.height) / size.width)
   const scale = (width * Math.min(2, window.devicePixelRatio || 1)) / size.width
   const request = useMemo(
@@ -48,6 +49,15 @@ export function Thumb({ project, target, frame, width, className }: ThumbProps) 
       style={{ width, height }}
     />
   )
+}
+
+/** The size of a target; a plain one for what has just gone. */
+function sizeOf(project: Project, target: Target) {
+  try {
+    return targetSize(project, target)
+  } catch {
+    return { width: 16, height: 9 }
+  }
 }
 
 const now = (project: Project | undefined, frame: number | undefined) => {

@@ -1,5 +1,4 @@
-import type { Project } from '@stilus/core/project'
-import { fromTimecode, toTimecode } from '@stilus/core/time'
+import { fromTimecode, type Rate, toTimecode } from '@stilus/core/time'
 import { ChevronFirst, ChevronLast, Pause, Play, Repeat, StepBack, StepForward } from 'lucide-react'
 import { useState } from 'react'
 import { play, seek, stop } from '../session/playback'
@@ -10,14 +9,13 @@ import { ProbeLine } from './probe'
 
 /** Start, step, play, loop; the timecode can be typed; while playing it says how many frames a second are shown. */
 export function Transport({
-  project,
-  shotId,
+  clock,
   offset,
   count,
   scale,
 }: {
-  project: Project
-  shotId?: string
+  /** What timecode counts by, and shows at frame 0. */
+  clock: { rate: Rate; startTimecode: number }
   offset: number
   count: number
   scale: number
@@ -26,29 +24,29 @@ export function Transport({
   const { frame, playing, loop, shown } = useView('frame', 'playing', 'loop', 'shown')
   return (
     <div className="flex h-9 shrink-0 items-center gap-0.5 border-t bg-ground px-2">
-      <IconButton label="To the first frame" shortcut="Home" onClick={() => dispatch(seek(0, shotId))}>
+      <IconButton label="To the first frame" shortcut="Home" onClick={() => dispatch(seek(0))}>
         <ChevronFirst size={17} />
       </IconButton>
-      <IconButton label="One frame back" shortcut="←" onClick={() => dispatch(seek(frame - 1, shotId))}>
+      <IconButton label="One frame back" shortcut="←" onClick={() => dispatch(seek(frame - 1))}>
         <StepBack size={15} />
       </IconButton>
       <IconButton
         label={playing ? 'Stop' : 'Play'}
         shortcut="Space"
-        onClick={() => dispatch(playing ? stop : play(shotId, scale))}
+        onClick={() => dispatch(playing ? stop : play(scale))}
       >
         {playing ? <Pause size={17} /> : <Play size={17} />}
       </IconButton>
-      <IconButton label="One frame on" shortcut="→" onClick={() => dispatch(seek(frame + 1, shotId))}>
+      <IconButton label="One frame on" shortcut="→" onClick={() => dispatch(seek(frame + 1))}>
         <StepForward size={15} />
       </IconButton>
-      <IconButton label="To the last frame" shortcut="End" onClick={() => dispatch(seek(count - 1, shotId))}>
+      <IconButton label="To the last frame" shortcut="End" onClick={() => dispatch(seek(count - 1))}>
         <ChevronLast size={17} />
       </IconButton>
       <TimecodeField
-        project={project}
+        clock={clock}
         frame={frame + offset}
-        onChange={(f) => dispatch(seek(f - offset, shotId))}
+        onChange={(f) => dispatch(seek(f - offset))}
       />
       <span className="ml-1 text-dim">
         frame {frame + 1} of {count}
@@ -71,16 +69,16 @@ export function Transport({
 }
 
 function TimecodeField({
-  project,
+  clock,
   frame,
   onChange,
 }: {
-  project: Project
+  clock: { rate: Rate; startTimecode: number }
   frame: number
   onChange(frame: number): void
 }) {
   const [typed, setTyped] = useState<string | null>(null)
-  const shown = toTimecode(project.startTimecode + frame, project.rate)
+  const shown = toTimecode(clock.startTimecode + frame, clock.rate)
   return (
     <input
       aria-label="Timecode"
@@ -96,9 +94,9 @@ function TimecodeField({
       onKeyDown={(e) => {
         e.stopPropagation()
         if (e.key === 'Enter') {
-          const found = fromTimecode(typed ?? '', project.rate)
+          const found = fromTimecode(typed ?? '', clock.rate)
           if (found !== undefined)
-            onChange(found < project.startTimecode ? found : found - project.startTimecode)
+            onChange(found < clock.startTimecode ? found : found - clock.startTimecode)
         }
         if (e.key === 'Enter' || e.key === 'Escape') e.currentTarget.blur()
       }}

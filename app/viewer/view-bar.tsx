@@ -1,4 +1,4 @@
-import type { Project, Shot, Step } from '@stilus/core/project'
+import { allShots, type Project, type Stage, type Step } from '@stilus/core/project'
 import { Activity, Camera, ChevronDown, Crop, FlipHorizontal2, SplitSquareHorizontal } from 'lucide-react'
 import { keepStillOf } from '../session/stills'
 import { useAppDispatch, useView } from '../store/store'
@@ -39,7 +39,7 @@ const MODES: { id: Compare['mode']; label: string; shortcut?: string }[] = [
 ]
 
 /** Above the picture: what is shown, what it is compared with, what lies over it, and how large it is. */
-export function ViewBar({ desk }: { desk?: { project: Project; shot: Shot; step: Step | undefined } }) {
+export function ViewBar({ desk }: { desk?: { project: Project; stage: Stage; step: Step | undefined } }) {
   const dispatch = useAppDispatch()
   const view = useView(
     'look',
@@ -62,7 +62,7 @@ export function ViewBar({ desk }: { desk?: { project: Project; shot: Shot; step:
       {desk && (
         <IconButton
           label="Keep a still to compare with"
-          onClick={() => void keepStillOf(desk.project, desk.shot)}
+          onClick={() => void keepStillOf(desk.project, desk.stage)}
         >
           <Camera size={16} />
         </IconButton>
@@ -194,7 +194,7 @@ function LookMenu({
   )
 }
 
-function CompareMenu({ project, shot, step }: { project: Project; shot: Shot; step: Step | undefined }) {
+function CompareMenu({ project, stage, step }: { project: Project; stage: Stage; step: Step | undefined }) {
   const dispatch = useAppDispatch()
   const { compare } = useView('compare')
   const set = (change: Partial<Compare>) => void dispatch(viewActions.compare(change))
@@ -204,7 +204,7 @@ function CompareMenu({ project, shot, step }: { project: Project; shot: Shot; st
     checked: JSON.stringify(compare.against) === JSON.stringify(value),
     run: () => set({ against: value, ...(on ? {} : { mode: 'split' as const }) }),
   })
-  const others = project.shots.filter((s) => s.id !== shot.id)
+  const others = allShots(project).filter((s) => s.id !== stage.shot?.id)
   return (
     <>
       <Menu
@@ -228,7 +228,7 @@ function CompareMenu({ project, shot, step }: { project: Project; shot: Shot; st
           { label: 'With', note: true },
           against({ kind: 'source' }, 'The source'),
           ...(step ? [against({ kind: 'before' }, `The state before ${step.name}`)] : []),
-          ...Object.keys(shot.variants ?? {}).map((id) =>
+          ...Object.keys(stage.shot?.variants ?? {}).map((id) =>
             against({ kind: 'variant', id: id as 'A' }, `Version ${id}`),
           ),
           ...(project.stills ?? []).map((s) => against({ kind: 'still', id: s.id }, `Still ${s.name}`)),

@@ -1,6 +1,6 @@
-import type { Target } from '@stilus/core/render'
+import { type Target, targetSize } from '@stilus/core/render'
 import type { Project } from '@stilus/core/project'
-import { type Delivered, present } from '@stilus/engine'
+import { clockOf, type Delivered, present } from '@stilus/engine'
 import { type ReactNode, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react'
 import { frameListeners, tellShown } from '../session/frames'
 import { useView } from '../store/store'
@@ -44,10 +44,12 @@ export function Viewer({ project, target, frame, against, overlay, badge, empty 
   const whole = useBox(box)
   const view = useView('zoom', 'pan', 'quality', 'hand', 'playing', 'surround', 'background', 'compare')
   const side = against?.mode === 'side'
+  const picture = useMemo(() => targetSize(project, target), [project, target])
+  const { sequence } = useMemo(() => clockOf(project, target), [project, target])
   const size = side ? { width: Math.floor(whole.width / 2), height: whole.height } : whole
-  const rect = pictureRect(size, project.size, view.zoom, view.pan)
-  const scale = proxyScale(rect, project.size, view.quality)
-  const area = useVisible(size, rect, project.size)
+  const rect = pictureRect(size, picture, view.zoom, view.pan)
+  const scale = proxyScale(rect, picture, view.quality)
+  const area = useVisible(size, rect, picture)
   const request = useMemo(
     () => (view.playing ? null : { project, target, frame, scale, area, urgent: true }),
     [view.playing, project, target, frame, scale, area],
@@ -60,14 +62,14 @@ export function Viewer({ project, target, frame, against, overlay, badge, empty 
   const problem = usePicture(canvas, request, view.hand, tellShown)
   usePicture(other, otherRequest, view.hand)
   useEffect(() => {
-    const show = (picture: Delivered) => {
-      if (canvas.current) present(canvas.current, picture)
-      tellShown(picture)
+    const show = (delivered: Delivered) => {
+      if (canvas.current) present(canvas.current, delivered)
+      tellShown(delivered)
     }
     frameListeners.add(show)
     return () => void frameListeners.delete(show)
   }, [])
-  const pointer = usePanZoom(box, size, project.size)
+  const pointer = usePanZoom(box, size, picture)
   const probe = useProbe(request, rect, side ? size.width : 0)
 
   const place = { left: rect.left, top: rect.top, width: rect.width, height: rect.height }
@@ -117,7 +119,7 @@ export function Viewer({ project, target, frame, against, overlay, badge, empty 
           />
         )}
         {side && <PaneName name={against.names[1]} />}
-        <Furniture project={project} rect={rect} size={size} />
+        <Furniture sequence={sequence} picture={picture} rect={rect} size={size} />
         {overlay?.(rect)}
         {against?.mode === 'split' && <SplitLine rect={rect} names={against.names} />}
       </div>

@@ -3,7 +3,6 @@ import type {
   ColourParam,
   CurveParam,
   NumberParam,
-  PictureParam,
   PointParam,
   RangeParam,
   SeedParam,
@@ -137,11 +136,6 @@ export const range = (
 
 export const seed = (fallback = 1, more: More = {}): SeedParam => ({
   ...{ type: 'seed', label: 'Seed', help: 'Another number, another pattern.', default: fallback },
-  ...more,
-})
-
-export const picture = (label: string, help: string, more: More = {}): PictureParam => ({
-  ...{ type: 'picture', label, help, default: '' },
   ...more,
 })
 

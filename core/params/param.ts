@@ -125,12 +125,6 @@ export interface ReferenceParam extends Common {
   of: 'colour'
 }
 
-/** A picture of the project, by its medium's id; '' for none. Steps are given its first frame. */
-export interface PictureParam extends Common {
-  type: 'picture'
-  default: ''
-}
-
 /** A parameter, declared once; its control, its schema, its animation and its tests come from here. */
 export type Param =
   | NumberParam
@@ -146,7 +140,6 @@ export type Param =
   | FileParam
   | TextParam
   | ReferenceParam
-  | PictureParam
 
 export type Params = Record<string, Param>
 /** Plain values at one time. */
@@ -169,7 +162,6 @@ export function fit(param: Param, value: unknown): Value {
     case 'text':
       return typeof value === 'string' ? value.slice(0, param.most) : param.default
     case 'file':
-    case 'picture':
     case 'reference':
       return typeof value === 'string' ? value : param.default
     case 'curve':

@@ -55,14 +55,15 @@ export {
   sourceSize,
   sourceSounds,
 } from './source'
-export { canvasOf, frameOfTime, layoutOf, type Stage, type Standing, stageFor, stageOf, stepIn, variantStage } from './stage'
+export { canvasOf, frameOfTime, layoutOf, stackName, type Stage, type Standing, stageFor, stageOf, stepIn, variantStage } from './stage'
 export { type ActiveTransition, activeTransition, activeTransitions, lacking, transitionAt } from './transitions'
-export { type BoundInput, inputsOf, type OutputKind, outputsOf } from './inputs'
+export { type BoundInput, boundValues, inputsOf, type OutputKind, outputsOf } from './inputs'
 export { loopFrom, refuseLoops } from './loops'
 export { everyStep, isKnown, unknownSteps, usesOf } from './uses'
 export {
   documentOf,
   levelOf,
+  type MoreRecords,
   motionOf,
   recorded,
   recordsOf,

@@ -1,6 +1,8 @@
-import type { StepInput } from '../steps'
-import { findStep } from '../steps'
-import type { Binding, Step } from './schema'
+import type { Values } from '../params'
+import { findStep, inputKey, type StepInput } from '../steps'
+import type { Binding, Project, Step } from './schema'
+import type { Stage } from './stage'
+import { stepValues } from './values'
 
 /** An input of a step with what it takes. */
 export interface BoundInput {
@@ -27,3 +29,17 @@ export const outputsOf = (step: Step): { id: string; label: string; kind: Output
   ...(step.where ? [{ id: 'region', label: 'Its region', kind: 'matte' as const }] : []),
   ...(findStep(step.use)?.outputs ?? []).map(({ id, label, kind }) => ({ id, label, kind: kind ?? 'frame' })),
 ]
+
+/** Whether there is something that a binding takes. */
+function isThere({ media }: Project, binding: Binding): boolean {
+  if (binding.kind !== 'material') return binding.kind !== 'none'
+  const { source } = binding
+  return source.kind !== 'medium' || media.some((m) => m.id === source.mediaId && m.kind !== 'missing')
+}
+
+/** The values of a step's controls, and of each of its inputs whether it is bound to something (see `isBound` of core/steps). */
+export function boundValues(stage: Stage, step: Step, t: number): Values {
+  const values = stepValues(stage, step, t)
+  for (const { name, binding } of inputsOf(step)) values[inputKey(name)] = isThere(stage.project, binding)
+  return values
+}

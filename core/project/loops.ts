@@ -16,6 +16,7 @@ import {
   stackWith,
 } from './find'
 import { inputsOf } from './inputs'
+import { stackName } from './stage'
 import type { Binding, Project, Sequence, Source, Stack, Step } from './schema'
 import { Circle } from './values'
 
@@ -69,12 +70,7 @@ function namesOf(p: Project, chain: readonly Picture[]): string[] {
 
 function nameOf(p: Project, at: Picture): string {
   if ('stepId' in at) return getStep(p, at.stepId).name
-  if ('stack' in at) {
-    const { kind, id } = at.stack
-    if (kind === 'shot') return getShot(p, id).name
-    if (kind === 'span') return getSpan(p, id).name
-    return kind === 'object' ? getObject(p, id).name : getTransition(p, id).name
-  }
+  if ('stack' in at) return stackName(p, at.stack)
   return at.kind === 'design' ? getDesign(p, at.id).name : getSequence(p, at.id).name
 }
 

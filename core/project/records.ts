@@ -8,11 +8,14 @@ export const recorded = (record: DataRecord): { id: string; record: DataRecord }
   record,
 })
 
-/** A document with more records beside it. Records are no part of the document's history: they only ever come. */
-export const withRecords = (p: Project, more: Records): Project => ({
-  ...p,
-  records: { ...p.records, ...more },
-})
+/** Records that come, and by `undefined` those that nothing will ever refer to again. */
+export type MoreRecords = Readonly<Record<string, DataRecord | undefined>>
+
+/** A document with more records beside it. Records are no part of the document's history. */
+export function withRecords(p: Project, more: MoreRecords): Project {
+  const all = Object.entries({ ...p.records, ...more }).filter(([, record]) => record !== undefined)
+  return { ...p, records: Object.fromEntries(all) as Records }
+}
 
 /** The document alone, as it is saved. */
 export function documentOf({ records: _, ...document }: Project): Project {

@@ -122,3 +122,10 @@ export const frameOfTime = (stage: Stage, t: number): number => stage.start + t 
 /** The size of the pictures of a stack. @throws NotFound */
 export const canvasOf = (project: Project, { kind, id }: Stack): Size =>
   (kind === 'object' ? designOf(project, id) : sequenceOf(project, kind, id)).size
+
+/** What a stack is called: its shot, span, transition or object. @throws NotFound */
+export function stackName(project: Project, { kind, id }: Stack): string {
+  if (kind === 'shot') return getShot(project, id).name
+  if (kind === 'span') return getSpan(project, id).name
+  return kind === 'object' ? getObject(project, id).name : getTransition(project, id).name
+}

@@ -1,6 +1,7 @@
 import { presence } from '../anim'
 import {
   type Binding,
+  boundValues,
   contentOf,
   findOwner,
   frameOfTime,
@@ -165,29 +166,11 @@ function planActing(work: Work, step: Step, before: number, matte?: number): num
   }
   const declaration = isKnown(step) ? findStep(step.use) : undefined
   if (!declaration) return before
-  const values = withInputs(work, step, stepValues(stage, step, t))
+  const values = boundValues(stage, step, t)
   const content = stepContent(stage, step, t)
   if (declaration.neutral(values as never, content)) return before
   return addStep(work, step, before, { values, content, matte })
 }
-
-/** The values of a step with whether its inputs are bound. */
-function withInputs(work: Work, step: Step, values: Values): Values {
-  const inputs = inputsOf(step)
-  if (!inputs.length) return values
-  return {
-    ...values,
-    ...Object.fromEntries(inputs.map(({ name, binding }) => [inputKey(name), isThere(work, binding)])),
-  }
-}
-
-const isThere = ({ stage: { project } }: Work, binding: Binding): boolean =>
-  binding.kind !== 'none' &&
-  !(
-    binding.kind === 'material' &&
-    binding.source.kind === 'medium' &&
-    !project.media.some((m) => binding.source.kind === 'medium' && m.id === binding.source.mediaId && m.kind !== 'missing')
-  )
 
 function planView(work: Work, step: Step, before: number, shown: StepView): number {
   const { stage, t } = work
@@ -195,7 +178,7 @@ function planView(work: Work, step: Step, before: number, shown: StepView): numb
   if (view.startsWith('region')) return planRegion(work, step, before, lookedAt(work, step, before), shown)
   const matte =
     (step.where && takesRegion(work, step) && planMatte(work, step, step.where, lookedAt(work, step, before))) || undefined
-  const values = withInputs(work, step, stepValues(stage, step, t))
+  const values = boundValues(stage, step, t)
   const content = stepContent(stage, step, t)
   return addStep(work, step, before, { values, content, view, matte: matte === 'empty' ? undefined : matte })
 }
@@ -250,7 +233,7 @@ function addStep(
   if (own !== undefined) put({ name: own, as: 'matte' }, matte)
   const moments = declaration
     ?.exposure?.(values as never)
-    .map((dt) => withInputs(work, step, stepValues(stage, step, t + dt)))
+    .map((dt) => boundValues(stage, step, t + dt))
   const holds = Object.keys(contentOf(step)).length > 0
   return g.add(
     canvas,

@@ -119,7 +119,7 @@ type ValueOf<T> = T extends { type: 'number' }
         ? [number, number]
         : T extends { type: 'seed' }
           ? number
-          : T extends { type: 'text' | 'file' | 'picture' }
+          : T extends { type: 'text' | 'file' }
             ? string
             : T extends { type: 'curve' | 'reference' }
               ? number[]

@@ -1,4 +1,5 @@
-import type { Preset, RecipeFile } from '@stilus/core/formats'
+import { type Preset, readRecipe, type RecipeFile } from '@stilus/core/formats'
+import { deepCopy, migrateStep } from '@stilus/core/project'
 import { database, guarded } from './database'
 
 /** What the user keeps for every project: presets, recipes, and which of those that ship are favourites. */
@@ -7,7 +8,19 @@ export type LibraryItem =
   | { id: string; kind: 'recipe'; recipe: RecipeFile; favourite: boolean }
   | { id: string; kind: 'favourite' }
 
-export const listLibrary = (): Promise<LibraryItem[]> => database.library.toArray()
+/** What the user keeps, brought to what it is today where it was kept by an earlier version. */
+export async function listLibrary(): Promise<LibraryItem[]> {
+  return (await database.library.toArray()).map((item) => {
+    if (item.kind === 'preset') {
+      const preset = deepCopy(item.preset)
+      migrateStep(preset)
+      return { ...item, preset }
+    }
+    if (item.kind !== 'recipe') return item
+    return { ...item, recipe: readRecipe(item.recipe.name, JSON.stringify(item.recipe)) }
+  })
+}
+
 
 /** @throws StorageFull */
 export const keepInLibrary = (items: readonly LibraryItem[]): Promise<unknown> =>
