@@ -85,7 +85,7 @@ export function groupSteps(): void {
   const stepIds = list.filter((s) => view().stepIds.includes(s.id)).map((s) => s.id)
   if (!stepIds.length) return
   const groupId = uid()
-  if (store.dispatch(edit('steps.group', { shotId: current.id, stepIds, groupId, name: 'Group' })))
+  if (store.dispatch(edit('steps.group', { stepIds, groupId, name: 'Group' })))
     store.dispatch(viewActions.step(groupId))
 }
 

@@ -105,7 +105,7 @@ const KeyMark = memo(
         }}
         onPointerUp={(event: PointerEvent) => {
           drag.onPointerUp()
-          if (!start.current.moved && !also.current) dispatch(seek(at - head))
+          if (!start.current.moved && !also.current) dispatch(seek(at - head + (map.offset ?? 0)))
           event.stopPropagation()
         }}
         onKeyDown={(event) => {

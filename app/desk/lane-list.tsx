@@ -91,7 +91,7 @@ function within(list: HTMLElement | null, box: Box): { address: Address; at: num
   })
 }
 
-function StepLanes({
+export function StepLanes({
   steps,
   stage,
   map,

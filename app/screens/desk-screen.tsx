@@ -88,7 +88,6 @@ const LanesMemo = memo(Lanes)
 
 function DeskBody() {
   const { project, stage } = useDesk()
-  const dispatch = useAppDispatch()
   const [panel, setPanel] = useKeptSize('controls', 308, 292, 560)
   const { lanes: shows, browsing, motionId } = useView('lanes', 'browsing', 'motionId')
   const lanesSize = useKeptSize('lanes', 168, 96, 640)

@@ -1,10 +1,13 @@
 import { type Project, type Sequence, sequenceLength } from '@stilus/core/project'
 import type { Highlights } from '@stilus/core/render'
 import { rateName, RATES, toTimecode } from '@stilus/core/time'
+import { Layers } from 'lucide-react'
 import { edit } from '../store/edit'
 import { useAppDispatch } from '../store/store'
+import { Button } from '../ui/button'
 import { Choice, EditableText } from '../ui/fields'
 import { NumberField } from '../ui/number-field'
+import { addSpan } from './new-across'
 
 /** The open sequence while no shot is chosen: its name, picture size and rate; of the edit, the project's name and how highlights leave. */
 export function ProjectPanel({ project, sequence }: { project: Project; sequence: Sequence }) {
@@ -64,6 +67,11 @@ export function ProjectPanel({ project, sequence }: { project: Project; sequence
         <span className="text-dim">Length</span>
         <span className="col-span-2">{toTimecode(sequenceLength(sequence), rate)}</span>
       </div>
+      {sequence.shots.length > 0 && (
+        <Button onClick={addSpan}>
+          <Layers size={14} /> Lay a span of steps over it
+        </Button>
+      )}
       <p className="border-t pt-3 text-dim">
         {sequence.shots.length
           ? 'Choose a shot below to see what it is and to open it on the desk.'

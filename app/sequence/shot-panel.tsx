@@ -19,10 +19,12 @@ import { sequencePath } from '../session/where'
 import { uid, work } from '../session/work'
 import { edit } from '../store/edit'
 import { useAppDispatch } from '../store/store'
+import { viewActions } from '../store/view'
 import { Button } from '../ui/button'
 import { EditableText, Segments, Toggle } from '../ui/fields'
 import { NumberField } from '../ui/number-field'
 import { Menu } from '../ui/overlays'
+import { addDissolve, jointAt } from './new-across'
 
 /** The selected shot on the sequence: its state, note, medium and sound, and the way to the desk. */
 export function ShotPanel({ project, sequence, shot }: { project: Project; sequence: Sequence; shot: Shot }) {
@@ -99,6 +101,12 @@ export function ShotPanel({ project, sequence, shot }: { project: Project; seque
         <dd>
           {Number.isFinite(room.before) ? `${room.before} before, ${room.after} after` : 'without end'}
         </dd>
+        <dt className="self-center text-dim">Dissolve</dt>
+        <dd className="flex gap-1.5">
+          {(['head', 'tail'] as const).map((edge) => (
+            <Joining key={edge} {...{ sequence, shot, edge }} />
+          ))}
+        </dd>
         <dt className="text-dim">Steps</dt>
         <dd>{shot.steps.map((s) => s.name).join(', ') || 'none yet'}</dd>
       </dl>
@@ -141,6 +149,26 @@ export function ShotPanel({ project, sequence, shot }: { project: Project; seque
         </div>
       )}
     </section>
+  )
+}
+
+/** A dissolve at one end of the shot, added or chosen. */
+function Joining({ sequence, shot, edge }: { sequence: Sequence; shot: Shot; edge: 'head' | 'tail' }) {
+  const dispatch = useAppDispatch()
+  const there = sequence.transitions.find((t) => (edge === 'head' ? t.to : t.from) === shot.id)
+  const choose = () => {
+    if (!there) return addDissolve(sequence, jointAt(sequence, shot, edge))
+    dispatch(viewActions.shot({ id: null }))
+    dispatch(viewActions.set({ acrossId: there.id }))
+  }
+  return (
+    <Button
+      aria-label={`${there ? 'Choose the transition' : 'Dissolve'} at the ${edge} of the shot`}
+      aria-pressed={there !== undefined}
+      onClick={choose}
+    >
+      {edge === 'head' ? 'In' : 'Out'}
+    </Button>
   )
 }
 

@@ -70,11 +70,11 @@ export function Timeline({ project, sequence, length }: { project: Project; sequ
                   .map((shot) => (
                     <ShotClip key={shot.id} project={project} sequence={sequence} shot={shot} map={map} />
                   ))}
-                <Cuts project={project} sequence={sequence} lane={lane} map={map} />
+                <Cuts sequence={sequence} lane={lane} map={map} />
                 {across
                   .filter((a) => a.lane === lane)
                   .map((a) => (
-                    <Across key={a.transition.id} active={a} project={project} map={map} />
+                    <Across key={a.transition.id} active={a} project={project} sequence={sequence} map={map} />
                   ))}
               </Lane>
             ))}
@@ -98,7 +98,7 @@ export function Timeline({ project, sequence, length }: { project: Project; sequ
 
 function Lane({ name, height, children }: { name: string; height: number; children: React.ReactNode }) {
   return (
-    <div className="flex border-b" style={{ height }}>
+    <div className="group/lane flex border-b" style={{ height }}>
       <div className="w-[200px] shrink-0 border-r px-3 py-1.5 text-dim">{name}</div>
       <div className="relative flex-1 overflow-hidden">{children}</div>
     </div>

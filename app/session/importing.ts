@@ -53,7 +53,7 @@ export function placeMedium(mediaId: string): void {
   const project = store.getState().project.document
   const sequence = openSequence()
   const medium = project?.media.find((m) => m.id === mediaId)
-  if (!sequence || !medium) return
+  if (!project || !sequence || !medium) return
   if (medium.kind !== 'sound') return placeSource({ kind: 'medium', mediaId }, shotName(medium))
   const length = naturalLength(project, { kind: 'medium', mediaId }, sequence.rate)
   const sound = { id: uid(), name: medium.name, mediaId, start: 0, length, in: 0, gain: 0 }

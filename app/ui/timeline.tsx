@@ -13,7 +13,21 @@ export interface TimeMap {
   seek(frame: number): void
   /** The playhead is taken in hand, or let go. */
   hand(down: boolean): void
+  /** The frame of the screen that its frame 0 is, where that is another one. */
+  offset?: number
 }
+
+/** The same place counted from another frame of the screen. */
+export const countedFrom = (map: TimeMap, offset: number): TimeMap =>
+  offset === 0
+    ? map
+    : {
+        ...map,
+        ...{ first: map.first - offset, end: map.end - offset, offset },
+        x: (frame) => map.x(frame + offset),
+        frame: (x) => map.frame(x) - offset,
+        seek: (frame) => map.seek(frame + offset),
+      }
 
 const LEFT = 200
 const PADDING = 10
@@ -167,7 +181,7 @@ export function useTimeDrag(
       d.moved = true
       const perFrame = d.map.x(1) - d.map.x(0)
       const area = (event.currentTarget as Element).closest('.relative.flex-1')?.getBoundingClientRect()
-      const places = [store.getState().view.frame, ...(snaps?.() ?? [])]
+      const places = [store.getState().view.frame - (d.map.offset ?? 0), ...(snaps?.() ?? [])]
       /** The nearest place to snap to; what was asked for where none is near, or with Alt. */
       const snapped = (frame: number) => {
         const near = places.reduce((a, b) => (Math.abs(b - frame) < Math.abs(a - frame) ? b : a), Infinity)

@@ -1,9 +1,11 @@
-import { corner, valueOf } from '@stilus/core/region'
+import type { Size } from '@stilus/core/frame'
+import { type Corner, corner, valueOf } from '@stilus/core/region'
 import { type PointerEvent, useEffect, useRef, useState } from 'react'
 import { uid } from '../session/work'
 import { edit } from '../store/edit'
 import { useAppDispatch, useView } from '../store/store'
 import { viewActions } from '../store/view'
+import type { Rect } from './layout'
 import { type OverlayProps, type Point, round, toPicture } from './on-picture'
 
 /** Takes the next drag on the picture as the new shape's box; a click makes one of a third of the height. */
@@ -33,7 +35,7 @@ export function BoxDrawing({
   stage,
   round: oval,
   onDraw,
-}: Pick<OverlayProps, 'stage'> & { round: boolean; onDraw(centre: Point, size: Point): void }) {
+}: { stage: { size: Size } } & { round: boolean; onDraw(centre: Point, size: Point): void }) {
   const start = useRef<Point | null>(null)
   const box = useRef<SVGRectElement>(null)
   const boxTo = (to: Point): [Point, Point] => {
@@ -91,25 +93,32 @@ export function BoxDrawing({
 /** Screen pixels within which a click closes the outline. */
 const CLOSE = 12
 
-/** Draws a free outline: each click is a hard corner, each drag a soft one; a click on the first corner, a double click or Enter closes it, Backspace takes the last one back. */
+/** Draws a new outline of a step's region. */
 export function OutlineSurface({ stage, step, time, rect }: OverlayProps) {
   const dispatch = useAppDispatch()
   const { keySelf } = useView('keySelf')
-  const [list, setList] = useState<[number, number, number][]>([])
-  const [pointer, setPointer] = useState<Point | null>(null)
-  const pressed = useRef<Point | null>(null)
-  const px = stage.size.width / rect.width
-  const close = (corners: readonly [number, number, number][]) => {
-    if (corners.length < 3) return
+  const draw = (corners: Corner[]) => {
     const itemId = uid()
-    const points = valueOf(corners.map(([x, y, soft]) => corner(round(x), round(y), soft)))
     dispatch(
       edit('region.add', {
-        ...{ stepId: step.id, itemId, kind: 'outline', form: { points } },
+        ...{ stepId: step.id, itemId, kind: 'outline', form: { points: valueOf(corners) } },
         ...(keySelf ? { keyed: time } : {}),
       }),
     )
     dispatch(viewActions.set({ drawing: null, itemId, corners: [] }))
+  }
+  return <OutlineDrawing size={stage.size} rect={rect} onDraw={draw} />
+}
+
+/** Draws a free outline: each click is a hard corner, each drag a soft one; a click on the first corner, a double click or Enter closes it, Backspace takes the last one back. */
+export function OutlineDrawing(props: { size: Size; rect: Rect; onDraw(corners: Corner[]): void }) {
+  const { size, rect, onDraw } = props
+  const [list, setList] = useState<[number, number, number][]>([])
+  const [pointer, setPointer] = useState<Point | null>(null)
+  const pressed = useRef<Point | null>(null)
+  const px = size.width / rect.width
+  const close = (corners: readonly [number, number, number][]) => {
+    if (corners.length > 2) onDraw(corners.map(([x, y, soft]) => corner(round(x), round(y), soft)))
   }
   const latest = useRef({ list, close })
   useEffect(() => {
@@ -135,18 +144,18 @@ export function OutlineSurface({ stage, step, time, rect }: OverlayProps) {
     <>
       <rect
         data-testid="drawing-surface"
-        width={stage.size.width}
-        height={stage.size.height}
+        width={size.width}
+        height={size.height}
         fill="transparent"
         className="cursor-crosshair touch-none"
         onPointerDown={(e: PointerEvent<SVGElement>) => {
           if (e.button !== 0) return
           e.stopPropagation()
           e.currentTarget.setPointerCapture(e.pointerId)
-          pressed.current = toPicture(e, stage.size)
+          pressed.current = toPicture(e, size)
         }}
         onPointerMove={(e) => {
-          const at = toPicture(e, stage.size)
+          const at = toPicture(e, size)
           setPointer(at)
         }}
         onPointerUp={(e) => {
@@ -157,7 +166,7 @@ export function OutlineSurface({ stage, step, time, rect }: OverlayProps) {
             return close(list)
           const last = list.at(-1)
           if (last && Math.hypot(from[0] - last[0], from[1] - last[1]) < 3 * px) return close(list)
-          const [x, y] = toPicture(e, stage.size)
+          const [x, y] = toPicture(e, size)
           const soft = Math.min(1, Math.max(0, Math.hypot(x - from[0], y - from[1]) / px / 60))
           setList([...list, [from[0], from[1], round(soft < 0.08 ? 0 : soft)]])
         }}

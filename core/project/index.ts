@@ -10,6 +10,18 @@ export {
 } from './edit'
 export { EDITS } from './edits'
 export { inFront } from './edits/regions'
+export {
+  aboveMatrix,
+  type Box,
+  boxOf,
+  cornersOfBox,
+  deepObjects,
+  type Easel,
+  formAt,
+  hasObject,
+  matrixOf,
+  numbersAt,
+} from './objects'
 export { pinActs } from './pin'
 export { attachMap, fitOf, mapOf, motionFrame, motionNumber } from './motions'
 export { type Looks, resolveItem, resolveItems } from './regions'
@@ -33,6 +45,8 @@ export {
   holderOf,
   listOf,
   NotFound,
+  objectAbove,
+  objectsAbove,
   regionsIn,
   sequenceLength,
   sequenceOf,
@@ -56,7 +70,7 @@ export {
   sourceSounds,
 } from './source'
 export { canvasOf, frameOfTime, layoutOf, stackName, type Stage, type Standing, stageFor, stageOf, stepIn, variantStage } from './stage'
-export { type ActiveTransition, activeTransition, activeTransitions, lacking, transitionAt } from './transitions'
+export { type ActiveTransition, activeTransition, activeTransitions, cutsOf, lacking, roomAcross, transitionAt } from './transitions'
 export { type BoundInput, boundValues, inputsOf, type OutputKind, outputsOf } from './inputs'
 export { loopFrom, refuseLoops } from './loops'
 export { everyStep, isKnown, unknownSteps, usesOf } from './uses'

@@ -1,5 +1,6 @@
 import {
   allObjects,
+  objectAbove,
   allSteps,
   designOf,
   findIn,
@@ -208,7 +209,7 @@ export function refuseParents(p: Project, objectId: string): void {
   for (
     let at = objects.find((o) => o.id === objectId);
     at;
-    at = at.parent === undefined ? undefined : objects.find((o) => o.id === at?.parent)
+    at = objectAbove(objects, at)
   ) {
     names.push(at.name)
     if (names.length > 1 && at.id === objectId)

@@ -94,3 +94,29 @@ export const transitionAt = (
   activeTransitions(p, sequence).find(
     (a) => a.lane === lane && frame >= a.cut - a.before && frame < a.cut + a.after,
   )
+
+/** How many frames a transition can take before and after its cut, by its shots, their handles and the transitions beside it. */
+export function roomAcross(
+  p: Project,
+  sequence: Sequence,
+  { id, from, to }: Pick<Transition, 'id' | 'from' | 'to'>,
+): { before: number; after: number } {
+  const of = (shotId: string | null) => (shotId === null ? undefined : findOwner(p, 'shot', shotId))
+  const [out, into] = [of(from), of(to)]
+  const others = sequence.transitions.filter((t) => t.id !== id)
+  const atHead = out ? (others.find((t) => t.to === out.id)?.after ?? 0) : 0
+  const atTail = into ? (others.find((t) => t.from === into.id)?.before ?? 0) : 0
+  return {
+    before: out ? Math.max(0, Math.min(out.length - atHead, into ? handles(p, into).before : Infinity)) : 0,
+    after: into ? Math.max(0, Math.min(into.length - atTail, out ? handles(p, out).after : Infinity)) : 0,
+  }
+}
+
+/** The shots of a lane that meet, in pairs. */
+export const cutsOf = (sequence: Sequence, lane: number): { from: Shot; to: Shot }[] =>
+  sequence.shots
+    .filter((s) => s.lane === lane)
+    .flatMap((to) => {
+      const from = sequence.shots.find((s) => s.lane === lane && ending(s) === to.start)
+      return from ? [{ from, to }] : []
+    })

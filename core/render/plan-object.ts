@@ -1,55 +1,17 @@
-import { fit } from '../params'
-import { OBJECT_FORMS, objectMatrix, type ObjectNumbers } from '../design'
-import type { Value } from '../anim'
 import { scaled } from '../frame'
 import { IDENTITY, invert, type Matrix3, multiply } from '../matrix'
 import { matteBounds, outlineOfShape, plainly, type ResolvedItem, valueOf } from '../region'
 import {
-  allObjects,
   type DesignObject,
   findIn,
-  getDesign,
-  moved,
+  formAt,
+  matrixOf,
   sourceSize,
   type Stage,
   stageOf,
 } from '../project'
 import { planMaterial } from './plan-source'
 import type { Planning } from './work'
-
-/** A value of an object's form at a frame of its design. */
-export function formAt(stage: Stage, object: DesignObject, name: string, frame: number): Value {
-  const given = object.form[name]
-  const declared = OBJECT_FORMS[object.kind][name]
-  const value = given ? moved(stage, undefined, given, frame - object.zero) : undefined
-  return declared ? fit(declared, value) : (value ?? 0)
-}
-
-/** Where an object stands at a frame, from its own pixels to those of the design: through what it moves along with, or the group that it is in. */
-export function matrixOf(stage: Stage, object: DesignObject, frame: number): Matrix3 {
-  const { project, design } = stage
-  let matrix: Matrix3 = IDENTITY
-  const seen = new Set<string>()
-  for (let at: DesignObject | undefined = object; at && !seen.has(at.id); at = design && above(design, at)) {
-    seen.add(at.id)
-    const own = stageOf(project, { kind: 'object', id: at.id })
-    const here = at
-    const number = (name: string) => formAt(own, here, name, frame)
-    const numbers: ObjectNumbers = {
-      ...{ place: number('place') as [number, number], anchor: number('anchor') as [number, number] },
-      ...{ scale: number('scale') as [number, number], turn: Number(number('turn')) },
-    }
-    matrix = multiply(objectMatrix(numbers), matrix)
-  }
-  return matrix
-}
-
-/** What an object moves along with: its parent, else the group that it is in. */
-function above(design: ReturnType<typeof getDesign>, object: DesignObject): DesignObject | undefined {
-  const all = allObjects(design.objects)
-  if (object.parent !== undefined) return all.find((o) => o.id === object.parent)
-  return all.find((o) => o.objects?.some((inner) => inner.id === object.id))
-}
 
 /** An object before its steps at a frame of its design, on the design's canvas. */
 export function planObjectSource(of: Planning, stage: Stage, object: DesignObject, frame: number): number {

@@ -1,13 +1,18 @@
 import { z } from 'zod'
 import { defaults } from '../../params'
-import { OBJECT_FORMS, OBJECT_KINDS, OBJECT_NAMES } from '../../design'
+import { current, isDraft } from 'immer'
+import { setValue } from '../../anim'
+import { numbersOf, OBJECT_FORMS, OBJECT_KINDS, OBJECT_NAMES } from '../../design'
+import { invert, multiply } from '../../matrix'
 import { objectCopy } from '../copies'
 import { defineEdit } from '../define'
 import { allObjects, designOf, findIn, getDesign, getObject, NotFound } from '../find'
 import { refuseLoops, refuseParents } from '../loops'
+import { aboveMatrix, matrixOf, numbersAt } from '../objects'
 import { findOwner } from '../owners'
 import { Locked, still } from '../parts'
 import { blendSchema, type Design, type DesignObject, designSchema, type Project, sourceSchema } from '../schema'
+import { stageOf } from '../stage'
 import { usesOf } from '../uses'
 import { frame, id, name, value } from './common'
 import { needSource } from './shots'
@@ -15,6 +20,18 @@ import { needSource } from './shots'
 const onDesign = { designId: id }
 const onObject = { objectId: id }
 const shape = designSchema.shape
+
+/** Where an object stands at a frame. */
+function standing(p: Project, objectId: string, frame: number) {
+  const project = isDraft(p) ? current(p) : p
+  const stage = stageOf(project, { kind: 'object', id: objectId })
+  const object = getObject(project, objectId)
+  return {
+    matrix: matrixOf(stage, object, frame),
+    above: aboveMatrix(stage, object, frame),
+    anchor: numbersAt(stage, object, frame).anchor,
+  }
+}
 
 const refuseDesignLoops = (p: Project, design: Design) => refuseLoops(p, { kind: 'design', id: design.id })
 
@@ -108,7 +125,6 @@ export const DESIGN_EDITS = {
       change: z.object({
         name: name.optional(),
         on: z.boolean().optional(),
-        parent: id.nullable().optional(),
         blend: blendSchema.optional(),
         source: sourceSchema.optional(),
         in: frame.optional(),
@@ -117,17 +133,31 @@ export const DESIGN_EDITS = {
     () => 'Change object',
     (p, a) => {
       const object = opened(p, a.objectId)
-      const { parent, ...rest } = a.change
-      if (rest.source) needSource(p, rest.source)
-      Object.assign(object, Object.fromEntries(Object.entries(rest).filter(([, v]) => v !== undefined)))
-      if (parent === null) delete object.parent
-      else if (parent !== undefined) {
-        if (!allObjects(designOf(p, a.objectId).objects).some((o) => o.id === parent))
-          throw new NotFound('object', parent)
-        object.parent = parent
+      if (a.change.source) needSource(p, a.change.source)
+      Object.assign(object, Object.fromEntries(Object.entries(a.change).filter(([, v]) => v !== undefined)))
+      refuseDesignLoops(p, designOf(p, a.objectId))
+    },
+  ),
+  'object.parent': defineEdit(
+    { ...onObject, parent: id.nullable(), frame: z.int() },
+    (a) => (a.parent === null ? 'Let object stand by itself' : 'Let object move along'),
+    (p, a) => {
+      const object = opened(p, a.objectId)
+      const before = standing(p, a.objectId, a.frame)
+      if (a.parent === null) delete object.parent
+      else {
+        if (!allObjects(designOf(p, a.objectId).objects).some((o) => o.id === a.parent))
+          throw new NotFound('object', a.parent)
+        object.parent = a.parent
         refuseParents(p, a.objectId)
       }
-      refuseDesignLoops(p, designOf(p, a.objectId))
+      // It stays where it is: what it moves along with is taken out of its own numbers.
+      const after = standing(p, a.objectId, a.frame)
+      const numbers = numbersOf(multiply(invert(after.above), before.matrix), before.anchor)
+      for (const name of ['place', 'scale', 'turn'] as const) {
+        const animated = object.form[name]
+        if (animated) setValue(animated, a.frame - object.zero, numbers[name])
+      }
     },
   ),
   'object.lock': defineEdit(

@@ -1,0 +1,89 @@
+import { type Design, type Project, usesOf } from '@stilus/core/project'
+import { rateName, RATES, toTimecode } from '@stilus/core/time'
+import { Circle, Spline, Square } from 'lucide-react'
+import { edit } from '../store/edit'
+import { useAppDispatch } from '../store/store'
+import { type Drawing, viewActions } from '../store/view'
+import { Button } from '../ui/button'
+import { Choice, EditableText } from '../ui/fields'
+import { NumberField } from '../ui/number-field'
+
+/** The design while none of its objects is chosen: its name, size, rate and length, and what to draw. */
+export function DesignPanel({ project, design }: { project: Project; design: Design }) {
+  const dispatch = useAppDispatch()
+  const { id: designId, size, rate, length } = design
+  const uses = usesOf(project, { kind: 'design', designId })
+  const side = (label: string, name: 'width' | 'height') => (
+    <NumberField
+      label={label}
+      value={size[name]}
+      min={16}
+      max={8192}
+      soft={[0, 3840]}
+      step={2}
+      digits={0}
+      unit="px"
+      onChange={(v, gesture) =>
+        dispatch(edit('design.format', { designId, size: { ...size, [name]: Math.round(v) } }, gesture))
+      }
+    />
+  )
+  const draw = (drawing: Drawing) => () => void dispatch(viewActions.set({ drawing }))
+  return (
+    <section aria-label="Design" className="flex min-h-0 flex-1 flex-col gap-3 overflow-y-auto p-3">
+      <EditableText
+        label="Name of the design"
+        value={design.name}
+        onChange={(name) => dispatch(edit('design.rename', { designId, name }))}
+        className="h-7 text-lg font-semibold"
+      />
+      <div className="grid grid-cols-3 gap-1.5">
+        <Button onClick={draw('rectangle')}>
+          <Square size={14} /> Rectangle
+        </Button>
+        <Button onClick={draw('ellipse')}>
+          <Circle size={14} /> Ellipse
+        </Button>
+        <Button onClick={draw('outline')}>
+          <Spline size={14} /> Outline
+        </Button>
+      </div>
+      <div className="grid grid-cols-[84px_1fr_1fr] items-center gap-2">
+        <span className="text-dim">Picture</span>
+        {side('Width', 'width')}
+        {side('Height', 'height')}
+        <span className="text-dim">Rate</span>
+        <Choice
+          label="Frames a second"
+          value={rateName(rate)}
+          options={Object.keys(RATES).map((name) => ({ value: name, label: name }))}
+          onChange={(name) => dispatch(edit('design.format', { designId, rate: RATES[name] ?? rate }))}
+          className="col-span-2"
+        />
+        <span className="text-dim">Length</span>
+        <NumberField
+          label="Length of the design"
+          value={length}
+          min={1}
+          max={1_000_000}
+          soft={[1, 500]}
+          step={1}
+          digits={0}
+          unit="frames"
+          onChange={(v, gesture) => dispatch(edit('design.format', { designId, length: Math.round(v) }, gesture))}
+        />
+        <span className="text-dim">{toTimecode(length, rate)}</span>
+      </div>
+      <p className="border-t pt-3 text-dim">
+        {design.objects.length
+          ? 'Click an object on the picture, or choose it in the list below.'
+          : 'Nothing is in it yet: draw a shape on the picture, or add a picture or clip with + Object below.'}
+      </p>
+      <p className="text-dim">
+        {uses.length
+          ? `Used by ${uses.join(', ')}.`
+          : 'Not used yet: lay it over the sequence from Media, or take it as an input of a step.'}
+      </p>
+    </section>
+  )
+}

@@ -1,0 +1,143 @@
+import { valueAt } from '@stilus/core/anim'
+import { numbersOf } from '@stilus/core/design'
+import { invert, type Matrix3, multiply, through } from '@stilus/core/matrix'
+import {
+  type Act,
+  aboveMatrix,
+  allObjects,
+  type Box,
+  boxOf,
+  type Design,
+  type DesignObject,
+  type Easel,
+  formAddress,
+  matrixOf,
+  numbersAt,
+  type Source,
+} from '@stilus/core/project'
+import { type Corner, valueOf } from '@stilus/core/region'
+import { uid } from '../session/work'
+import { edit, editAll } from '../store/edit'
+import { store } from '../store/store'
+import { viewActions } from '../store/view'
+
+type Point = [number, number]
+const round = (v: number) => Math.round(v * 1000) / 1000
+
+/** Puts a new object on top of a design and takes it in hand. */
+export function addObject(
+  design: Design,
+  kind: 'rectangle' | 'ellipse' | 'outline' | 'picture',
+  more: { form?: Record<string, number | number[]>; source?: Source; name?: string },
+): void {
+  const objectId = uid()
+  if (!store.dispatch(edit('object.add', { designId: design.id, objectId, kind, ...more }))) return
+  store.dispatch(viewActions.object({ id: objectId }))
+  store.dispatch(viewActions.set({ drawing: null }))
+}
+
+/** A drawn outline as an object: it stands at the middle of what was drawn. */
+export function addOutline(design: Design, corners: readonly Corner[]): void {
+  const middle = (axis: 'x' | 'y') => {
+    const all = corners.map((c) => c[axis])
+    return (Math.min(...all) + Math.max(...all)) / 2
+  }
+  const [x, y] = [middle('x'), middle('y')]
+  const points = valueOf(corners.map((c) => ({ ...c, x: c.x - x, y: c.y - y })))
+  addObject(design, 'outline', { form: { place: [x, y], points } })
+}
+
+/** Values that an object gets at a frame of its design, as one change. */
+export function setNumbers(
+  object: DesignObject,
+  frame: number,
+  values: Record<string, number | number[]>,
+  label: string,
+  gesture?: string,
+): void {
+  const acts = Object.entries(values).flatMap(([name, value]): Act[] => {
+    const animated = object.form[name]
+    const next = Array.isArray(value) ? value.map(round) : round(value)
+    const same = animated && JSON.stringify(valueAt(animated, frame - object.zero)) === JSON.stringify(next)
+    if (same) return []
+    return [['value.set', { address: formAddress('object', object.id, name), at: frame - object.zero, value: next }]]
+  })
+  if (acts.length) store.dispatch(editAll(acts, label, gesture))
+}
+
+/** What an object is before a hand changes it. */
+export interface Held {
+  object: DesignObject
+  frame: number
+  matrix: Matrix3
+  above: Matrix3
+  anchor: Point
+  scale: Point
+  box: Box
+}
+
+/** An object as it stands at a frame; undefined while there is nothing of it to take hold of. */
+export function heldAt(easel: Easel, object: DesignObject, frame: number): Held | undefined {
+  const box = boxOf(easel, object, frame)
+  if (!box) return undefined
+  const { anchor, scale } = numbersAt(easel, object, frame)
+  const above = aboveMatrix(easel, object, frame)
+  return { object, frame, matrix: matrixOf(easel, object, frame), above, anchor, scale, box }
+}
+
+/** Brings an object to where a map of the design takes it. A rectangle or ellipse grows by its box, all else by its size. */
+export function carry(held: Held, map: Matrix3, gesture: string): void {
+  const { object, frame, matrix, above, anchor } = held
+  const numbers = numbersOf(multiply(invert(above), multiply(map, matrix)), anchor)
+  // A mirrored or turned object keeps the signs that it has.
+  const before = numbersOf(multiply(invert(above), matrix), anchor)
+  const ratio: Point = [numbers.scale[0] / before.scale[0], numbers.scale[1] / before.scale[1]]
+  const own = numbersOfHeld(held)
+  const turn = own.turn + numbers.turn - before.turn
+  const { place } = numbers
+  const drawn = object.kind === 'rectangle' || object.kind === 'ellipse'
+  const [width, height] = [held.box.right - held.box.left, held.box.bottom - held.box.top]
+  const sized: Record<string, number[]> = drawn
+    ? {
+        box: [Math.max(1, width * Math.abs(ratio[0])), Math.max(1, height * Math.abs(ratio[1]))],
+        anchor: [anchor[0] * Math.abs(ratio[0]), anchor[1] * Math.abs(ratio[1])],
+      }
+    : { scale: [own.scale[0] * ratio[0], own.scale[1] * ratio[1]] }
+  setNumbers(object, frame, { place, turn, ...sized }, `Move or size ${object.name}`, gesture)
+}
+
+const numbersOfHeld = ({ object, frame, scale }: Held) => {
+  const turn = object.form['turn']
+  return { scale, turn: turn ? Number(valueAt(turn, frame - object.zero)) : 0 }
+}
+
+/** The topmost object that shows at a place of the design; of a group the group. */
+export function objectAt(easel: Easel, design: Design, [x, y]: Point, frame: number): DesignObject | undefined {
+  const hit = (object: DesignObject): boolean => {
+    const there = object.on && frame >= object.start && frame < object.start + object.length
+    if (!there || object.locked) return false
+    if (object.kind === 'group') return (object.objects ?? []).some(hit)
+    const box = boxOf(easel, object, frame)
+    const matrix = matrixOf(easel, object, frame)
+    if (!box || Math.abs(matrix[0] * matrix[4] - matrix[1] * matrix[3]) < 1e-9) return false
+    const [u, v] = through(invert(matrix), x, y)
+    if (u < box.left || u > box.right || v < box.top || v > box.bottom) return false
+    if (object.kind !== 'ellipse') return true
+    const [rx, ry] = [(box.right - box.left) / 2, (box.bottom - box.top) / 2]
+    return (u / rx) ** 2 + (v / ry) ** 2 <= 1
+  }
+  return [...design.objects].reverse().find(hit)
+}
+
+/** Puts the chosen objects into a group. */
+export function groupObjects(ids: readonly string[]): void {
+  const groupId = uid()
+  if (store.dispatch(edit('objects.group', { objectIds: [...ids], groupId, name: 'Group' })))
+    store.dispatch(viewActions.object({ id: groupId }))
+}
+
+/** What an object could move along with: all that do not move along with it. */
+export const parentsFor = (design: Design, object: DesignObject): DesignObject[] => {
+  const inside = new Set(allObjects([object]).map((o) => o.id))
+  return allObjects(design.objects).filter((o) => !inside.has(o.id))
+}

@@ -1,0 +1,69 @@
+import { cutsOf, getShot, roomAcross, type Sequence, type Shot } from '@stilus/core/project'
+import { openSequence } from '../session/where'
+import { tell, uid } from '../session/work'
+import { edit } from '../store/edit'
+import { store } from '../store/store'
+import { viewActions } from '../store/view'
+
+/** Where a transition goes: between two shots that meet, or at the head or tail of one. */
+export interface Joint {
+  from: Shot | null
+  to: Shot | null
+}
+
+/** The joint at the head or tail of a shot: the cut there, or the shot alone. */
+export function jointAt(sequence: Sequence, shot: Shot, edge: 'head' | 'tail'): Joint {
+  const cut = cutsOf(sequence, shot.lane).find((c) => (edge === 'head' ? c.to : c.from).id === shot.id)
+  return cut ?? (edge === 'head' ? { from: null, to: shot } : { from: shot, to: null })
+}
+
+/** Lets the shots of a joint dissolve for a second, or for as long as their handles allow, and chooses the transition. */
+export function addDissolve(sequence: Sequence, { from, to }: Joint): void {
+  const { document } = store.getState().project
+  if (!document) return
+  const transitionId = uid()
+  const joint = { from: from?.id ?? null, to: to?.id ?? null }
+  const room = roomAcross(document, sequence, { id: transitionId, ...joint })
+  const half = Math.max(1, Math.round(sequence.rate.num / sequence.rate.den / 2))
+  const wanted = from && to ? half : half * 2
+  // Where the handles give nothing, what is missing is said by the edit.
+  const none = room.before + room.after < 1
+  const before = from ? (none ? wanted : Math.min(wanted, room.before)) : 0
+  const after = to ? (none ? wanted : Math.min(wanted, room.after)) : 0
+  const args = { sequenceId: sequence.id, transitionId, stepId: uid(), use: 'dissolve', before, after }
+  if (store.dispatch(edit('transition.add', { ...args, ...joint })))
+    store.dispatch(viewActions.set({ acrossId: transitionId }))
+}
+
+/** A dissolve at the head or tail of the chosen shot. */
+export function dissolveChosen(edge: 'head' | 'tail'): void {
+  const { document } = store.getState().project
+  const { shotId } = store.getState().view
+  const sequence = openSequence()
+  if (!document || !sequence || !shotId) return
+  addDissolve(sequence, jointAt(sequence, getShot(document, shotId), edge))
+}
+
+/** Lays a span over what is marked, else over the chosen shots, else over two seconds from the playhead on. */
+export function addSpan(): void {
+  const sequence = openSequence()
+  if (!sequence) return
+  const { frame, shotIds } = store.getState().view
+  const chosen = sequence.shots.filter((s) => shotIds.includes(s.id))
+  const { in: from, out: to } = sequence.marks
+  const end = sequence.shots.reduce((last, s) => Math.max(last, s.start + s.length), 0)
+  const marked = from !== null || to !== null
+  const start = marked ? (from ?? 0) : chosen.length ? Math.min(...chosen.map((s) => s.start)) : frame
+  const last = marked
+    ? (to ?? end)
+    : chosen.length
+      ? Math.max(...chosen.map((s) => s.start + s.length))
+      : frame + Math.round((2 * sequence.rate.num) / sequence.rate.den)
+  if (last <= start) return void tell('problem', 'The span would be empty: set in and out around what it is for.')
+  const lane = Math.max(0, ...sequence.shots.map((s) => s.lane))
+  const id = uid()
+  const name = `Span ${sequence.spans.length + 1}`
+  const span = { id, name, on: true, lane, start, length: last - start, zero: start, steps: [] }
+  if (store.dispatch(edit('span.add', { sequenceId: sequence.id, span })))
+    store.dispatch(viewActions.set({ acrossId: id }))
+}
