@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { Key } from '@stilus/core/anim'
 import { writePackage } from '@stilus/core/formats'
-import { newPlainStep, newProject, type Project, type Step } from '@stilus/core/project'
+import { newPlainStep, getSequence, newProject, type Project, type Step } from '@stilus/core/project'
 import type { CDPSession, Page } from 'playwright-core'
 import { pictureOf } from '../e2e/acts'
 import { openStage } from '../e2e/browser'
@@ -37,28 +37,29 @@ async function heavyPackage(): Promise<string> {
     step.what.exposure = { value: 0, keys }
     return { ...step, name: `Grade ${i + 1}` }
   })
+  const empty = newProject('heavy', 'Heavy')
   const project: Project = {
-    ...newProject('heavy', 'Heavy'),
-    size: { width: 640, height: 360 },
+    ...empty,
     media: [
       {
         ...{ id: 'm', name: 'clip.mp4', kind: 'video', width: 640, height: 360, rate: { num: 24, den: 1 } },
         ...{
           frames: FRAMES,
           codec: 'avc',
-          range: 'limited',
+          coding: 'limited',
           sound: null,
           seconds: 10,
           bytes: statSync(clip).size,
         },
       },
     ],
-    shots: [
+    sequences: [
+      { ...getSequence(empty), size: { width: 640, height: 360 }, shots: [
       {
         ...{
           id: 's',
           name: 'Heavy',
-          mediaId: 'm',
+          source: { kind: 'medium', mediaId: 'm' },
           lane: 0,
           start: 0,
           length: FRAMES,
@@ -68,7 +69,7 @@ async function heavyPackage(): Promise<string> {
         },
         ...{ state: 'in work', note: '', steps },
       },
-    ],
+    ] }],
   }
   const path = join(folder, 'heavy.stilus.zip')
   const out = createWriteStream(path)

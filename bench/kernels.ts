@@ -1,4 +1,5 @@
 import type { Frame, Plane, YuvPicture } from '@stilus/core/frame'
+import { contextFor } from '../core/testing/context'
 import {
   addScaledInto,
   type Blend,
@@ -64,9 +65,10 @@ export function kernelRows(k: Kernels): { rows: Row[]; floor: number } {
   const step = (id: string, change: object) => () => {
     const declaration = findStep(id) as StepDeclaration
     const values = { ...defaults(declaration.params), ...change } as never
-    const place = { x: 0, y: 0, width: W, height: H }
-    const beside = { tables: {}, others: [], pictures: {}, moments: [] }
-    return declaration.render({ kernels: k, input: a, values, scale: 1, time: 0, place, ...beside })
+    const { context, made } = contextFor(k, declaration, a, values, { time: 0 })
+    const out = declaration.render(context)
+    k.free(...made)
+    return out
   }
   edges(k, a, row)
   row('over', () => overInto(k, a, b), 1.5)

@@ -7,6 +7,7 @@ import { referenceGaussian } from '@stilus/core/kernels/reference/blur'
 import { packDemo } from '../demo/pack'
 import type { Asked } from '../e2e/page/main'
 import { openPage } from '../e2e/page/open'
+import { getSequence } from '@stilus/core/project'
 import { NodeRenderer, openPackage } from '../server/render'
 import { browserFigures, type Figure, memoryFigures } from './browser'
 import { interfaceFigures } from './interface'
@@ -35,7 +36,7 @@ async function demoRows(): Promise<Row[]> {
   const opened = await openPackage(await packDemo())
   const renderer = new NodeRenderer(opened.project, opened.files)
   const rows: Row[] = []
-  for (const shot of opened.project.shots) {
+  for (const shot of getSequence(opened.project).shots) {
     const times: number[] = []
     for (let n = 0; n < 16; n++) {
       const began = performance.now()
@@ -60,7 +61,7 @@ async function workers(): Promise<[number, number]> {
   const { project } = opened
   opened.close()
   const { page, close } = await openPage(zip)
-  const request: Asked = { project, target: { kind: 'shot', shotId: 'harbour' }, frame: 0, scale: 1 }
+  const request: Asked = { project, target: { kind: 'stack', stack: { kind: 'shot', id: 'harbour' } }, frame: 0, scale: 1 }
   const pace = (count: number) =>
     page.evaluate(
       ([asked, n]) => {
@@ -142,7 +143,7 @@ const reasons = missed.map((r) => `- ${r.name}${r.why ? `: ${r.why}` : ''}.`).jo
 const date = new Date().toISOString().slice(0, 10)
 const text = `# Benchmarks
 
-Written by \`npm run bench\` on ${date}: ${cpus().length} cores (${cpus()[0]?.model ?? 'unknown'}), Node.js ${process.variants.node}.
+Written by \`npm run bench\` on ${date}: ${cpus().length} cores (${cpus()[0]?.model ?? 'unknown'}), Node.js ${process.versions.node}.
 Medians on one thread. The machine is shared and noisy: compare ratios, not milliseconds. Nothing here is a timed test.
 
 ## Kernels at 1920x1080, RGBA float32

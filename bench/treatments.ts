@@ -1,8 +1,9 @@
 import { exampleOf } from '@stilus/core/catalogue'
 import { type Frame } from '@stilus/core/frame'
-import { filled, type Kernels } from '@stilus/core/kernels'
+import type { Kernels } from '@stilus/core/kernels'
 import { fit, type Values } from '@stilus/core/params'
 import { type StepDeclaration, STEPS } from '@stilus/core/steps'
+import { contextFor } from '../core/testing/context'
 import { median, time } from './measure'
 import { ffmpegFilter } from './rivals'
 
@@ -83,25 +84,11 @@ export function treatmentRows(k: Kernels, only: readonly string[] = []): Treated
     const values = valuesOf(step)
     const sizes = pictures.map((input) => {
       const scale = input.width / 1920
-      const others = step.frames?.(values as never, 24.5).map(() => input) ?? []
-      const moments = step.exposure?.(values as never).map(() => values) ?? []
-      const named = Object.entries(step.params).filter(([, p]) => p.type === 'picture')
-      const still = filled(k, input.width, input.height, [0.3, 0.4, 0.5, 1])
-      const pictures = Object.fromEntries(named.map(([id]) => [id, still]))
-      const given = named.length
-        ? { ...values, ...Object.fromEntries(named.map(([id]) => [id, 'still'])) }
-        : values
-      const place = { x: 0, y: 0, width: input.width, height: input.height }
-      const run = () =>
-        k.free(
-          step.render({
-            ...{ kernels: k, input, values: given as never, scale, place, time: 24.5, tables: {} },
-            ...{ others, pictures, moments: moments as never },
-          }),
-        )
+      const { context, made } = contextFor(k, step, input, values, { scale, time: 24.5 })
+      const run = () => k.free(step.render(context))
       const copy = k.frame(input.width, input.height)
       const row = time(step.name, run, () => copy.data.set(input.data), 7)
-      k.free(copy, still)
+      k.free(copy, ...made)
       return { ms: row.ms, times: row.times ?? 0 }
     })
     const rival = RIVALS[step.id]

@@ -33,8 +33,8 @@ function example(step: StepDeclaration): Step {
   return made
 }
 
-function write(name: string, steps: Step[], subject: Subject): void {
-  const png = sheet([pictured(steps, subject, WIDTH)], 1)
+async function write(name: string, steps: Step[], subject: Subject): Promise<void> {
+  const png = sheet([await pictured(steps, subject, WIDTH)], 1)
   const jpeg = [
     '-v',
     'error',
@@ -74,7 +74,7 @@ function values(param: Param): string {
           seed: 'a seed',
           file: 'a table',
         }[param.type as 'point'] ??
-        { reference: 'a colour of the shelf', picture: 'a still of the project', text: 'a text' }[
+        { reference: 'a colour of the shelf', text: 'a text' }[
           param.type as 'text'
         ]
       )
@@ -83,12 +83,18 @@ function values(param: Param): string {
 
 function entry(step: StepDeclaration): string {
   const presets = PRESETS.filter((p) => p.use === step.id).map((p) => p.name)
-  const rows = Object.values(step.params).map((p) => `| ${p.label} | ${p.help} | ${values(p)} |`)
+  const lists = Object.values(step.content ?? {}).flatMap((list) =>
+    Object.values(list.fields).map((p) => `| ${list.label}: ${p.label.toLowerCase()} | ${p.help} | ${values(p)}, each |`),
+  )
+  const own = Object.values(step.params).map((p) => `| ${p.label} | ${p.help} | ${values(p)} |`)
+  const rows = [...own, ...lists]
+  const inputs = Object.entries(step.inputs ?? {}).flatMap(([name, i]) => (name === 'before' ? [] : i.label.toLowerCase()))
   const shown = exampleOf(step)
   const facts = [
     step.keepsAlpha ? 'Alpha stays as it came.' : '',
     step.moves ? 'It moves by itself.' : '',
-    step.outputs.length ? `Views: ${step.outputs.map((v) => v.label.toLowerCase()).join(', ')}.` : '',
+    inputs.length ? `Takes besides: ${inputs.join(', ')}.` : '',
+    step.outputs.length ? `Offers: ${step.outputs.map((v) => v.label.toLowerCase()).join(', ')}.` : '',
     presets.length ? `Presets: ${presets.join(', ')}.` : '',
     shown ? `The picture shows the preset ${shown.name}.` : '',
   ]
@@ -104,8 +110,8 @@ function entry(step: StepDeclaration): string {
 }
 
 mkdirSync(folder, { recursive: true })
-for (const step of STEPS) write(step.id, [example(step)], SUBJECTS[step.id] ?? SUBJECT)
-for (const recipe of RECIPES) write(recipe.id, structuredClone(recipe.steps) as Step[], SUBJECT)
+for (const step of STEPS) await write(step.id, [example(step)], SUBJECTS[step.id] ?? SUBJECT)
+for (const recipe of RECIPES) await write(recipe.id, structuredClone(recipe.steps) as Step[], SUBJECT)
 
 const keyed = STEPS.flatMap((s) => Object.values(s.params)).filter(isNumeric).length
 const parts = (Object.keys(AIMS) as Aim[]).map((aim) =>
@@ -113,7 +119,7 @@ const parts = (Object.keys(AIMS) as Aim[]).map((aim) =>
 )
 const looks = RECIPES.map((r) => {
   const steps = r.steps.map((s) => s.name.toLowerCase()).join(', ')
-  return `### ${r.name}\n\n![${r.name}](treatments/${r.id}.jpg)\n\nOf ${steps}. On its front: ${r.front.map((c) => c.label).join(', ')}.`
+  return `### ${r.name}\n\n![${r.name}](treatments/${r.id}.jpg)\n\nOf ${steps}. On its front: ${r.panel.map((c) => c.label).join(', ')}.`
 })
 writeFileSync(
   `${docs}treatments.md`,

@@ -8,7 +8,11 @@ import {
   newProject,
   perform,
   type Project,
+  type Records,
+  type Shot,
+  withRecords,
 } from '@stilus/core/project'
+import { compose } from './compose'
 import { CUTS, LENGTH, RATE, SIZE } from './cut'
 import { MEDIA_FACTS } from './media-facts'
 import { finishShots } from './treatments'
@@ -24,7 +28,7 @@ export const mediumId = (file: string): string => file.replace(/\.\w+$/, '')
 /** The project as it is so far. */
 export type Look = () => Project
 
-export type Act = <N extends EditName>(name: N, args: EditArgs<N>) => unknown
+export type Act = <N extends EditName>(name: N, args: EditArgs<N>, records?: Records) => unknown
 
 const STILLS: Record<string, string> = { png: 'PNG', jpg: 'JPEG' }
 
@@ -42,7 +46,7 @@ function media(): Medium[] {
         ...{ id: mediumId(file), name: file, kind, width, height, frames, seconds },
         rate: kind === 'sound' ? { num: 1, den: 1 } : rate,
         codec: kind === 'sound' ? 'aac' : (STILLS[codec] ?? codec),
-        range: kind === 'video' ? 'bt709 limited' : kind === 'still' ? 'sRGB' : '',
+        coding: kind === 'video' ? 'bt709 limited' : kind === 'still' ? 'sRGB' : '',
         sound: sound ? { channels: 2, sampleRate: 48000, codec: sound } : null,
         bytes: statSync(mediaPath(file)).size,
       }
@@ -51,15 +55,17 @@ function media(): Medium[] {
 
 /** The demo project: the edit laid out from its OpenTimelineIO file, some shots finished, the rest left to try. */
 export function demoProject(): Project {
-  let project: Project = { ...newProject('the-tin-comet', 'The Tin Comet'), rate: RATE, size: SIZE }
-  const act: Act = (name, args) => (project = perform(project, name, args).project)
+  let project: Project = newProject('the-tin-comet', 'The Tin Comet')
+  const act: Act = (name, args, records = {}) =>
+    (project = perform(withRecords(project, records), name, args).project)
+  act('sequence.format', { rate: RATE, size: SIZE })
   const timeline = readOtio(readFileSync(kitPath('the-tin-comet.otio'), 'utf8'))
   const lanes = timeline.lanes.filter((lane) => lane.kind === 'video')
   const shots = lanes.flatMap((lane, index) =>
-    lane.clips.map((clip): Project['shots'][number] => ({
+    lane.clips.map((clip): Shot => ({
       id: CUTS.find((cut) => cut.name === clip.name)?.id ?? mediumId(clip.media),
       name: clip.name,
-      mediaId: mediumId(clip.media),
+      source: { kind: 'medium', mediaId: mediumId(clip.media) },
       lane: index,
       start: clip.start,
       length: clip.length,
@@ -83,7 +89,7 @@ export function demoProject(): Project {
       in: clip.in,
       gain: -3,
     }))
-  act('project.layout', {
+  act('sequence.layout', {
     rate: timeline.rate,
     startTimecode: timeline.startTimecode,
     media: media(),
@@ -91,5 +97,6 @@ export function demoProject(): Project {
     sounds,
   })
   finishShots(act, () => project)
+  compose(act, () => project)
   return project
 }

@@ -1,8 +1,8 @@
 import { spawnSync } from 'node:child_process'
-import { evaluate, plan } from '@stilus/core/render'
+import { plan, renderFrame } from '@stilus/core/render'
 import { encodeRgba8, Kernels } from '@stilus/core/kernels'
 import type { Picture } from '@stilus/core/frame'
-import { newProject, type Project, type Shot, type Step } from '@stilus/core/project'
+import { getSequence, newProject, type Project, type Shot, type Step } from '@stilus/core/project'
 import { encode as encodePng } from 'fast-png'
 import { demoProject, mediaPath } from './project'
 
@@ -55,25 +55,29 @@ function pictureOf(project: Project, mediaId: string, frame: number): Picture | 
 }
 
 /** The frame of a subject under steps, `width` pixels wide, as 8-bit codes over black. */
-export function pictured(steps: readonly Step[], { mediaId, frame }: Subject, width: number) {
+export async function pictured(steps: readonly Step[], { mediaId, frame }: Subject, width: number) {
   const demo = demoProject()
   const base = newProject('sheet', 'Sheet')
   const shot: Shot = {
-    ...{ id: 's', name: 's', mediaId, lane: 0, start: 0, length: 96, in: frame - 24, zero: frame - 24 },
+    ...{ id: 's', name: 's', source: { kind: 'medium', mediaId }, lane: 0, start: 0, length: 96, in: frame - 24, zero: frame - 24 },
     ...{ sound: null, state: 'untouched', note: '', steps: [...steps] },
   }
-  const project: Project = { ...base, size: demo.size, rate: demo.rate, media: demo.media, shots: [shot] }
-  const planned = plan(project, { kind: 'shot', shotId: 's' }, 24, width / demo.size.width)
-  const made = evaluate(k, planned, (id, n) => pictureOf(project, id, n))
+  const { size, rate } = getSequence(demo)
+  const sequences = [{ ...getSequence(base), size, rate, shots: [shot] }]
+  const project: Project = { ...base, media: demo.media, sequences }
+  const planned = plan(project, { kind: 'stack', stack: { kind: 'shot', id: 's' } }, 24, width / size.width)
+  const made = await renderFrame(k, planned, (id, n) => pictureOf(project, id, n))
   const rgba = new Uint8Array(encodeRgba8(k, made, 'opaque'))
-  const size = { width: made.width, height: made.height }
+  const { width: w, height: h } = made
   k.free(made)
-  return { ...size, data: rgba }
+  return { width: w, height: h, data: rgba }
 }
 
+type Pictured = Awaited<ReturnType<typeof pictured>>
+
 /** Pictures side by side in rows, with a gap, as PNG. */
-export function sheet(pictures: readonly ReturnType<typeof pictured>[], cols: number): Uint8Array {
-  const [first] = pictures as [ReturnType<typeof pictured>]
+export function sheet(pictures: readonly Pictured[], cols: number): Uint8Array {
+  const [first] = pictures as [Pictured]
   const gap = 4
   const rows = Math.ceil(pictures.length / cols)
   const [w, h] = [cols * (first.width + gap) - gap, rows * (first.height + gap) - gap]

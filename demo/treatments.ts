@@ -1,7 +1,16 @@
 import { readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { readMotion } from '@stilus/core/formats'
-import { type MotionItem, pinActs, type Track } from '@stilus/core/project'
+import {
+  controlAddress,
+  findOwner,
+  formAddress,
+  type MotionItem,
+  pinActs,
+  splitMotion,
+  stageOf,
+  type Track,
+} from '@stilus/core/project'
 import { type Act, type Look } from './project'
 
 type Values = Record<string, number | number[] | string>
@@ -38,10 +47,10 @@ function treat(
   at: number,
   values: Values,
 ) {
-  act('step.add', { shotId, stepId, use, at })
-  act('step.rename', { shotId, stepId, name })
+  act('step.add', { stack: { kind: 'shot', id: shotId }, stepId, use, at })
+  act('step.rename', { stepId, name })
   for (const [param, value] of Object.entries(values))
-    act('value.set', { place: { shotId, stepId, param }, at: 0, value })
+    act('value.set', { address: controlAddress(stepId, param), at: 0, value })
 }
 
 interface Area {
@@ -53,13 +62,11 @@ interface Area {
 
 function limit(
   act: Act,
-  shotId: string,
   stepId: string,
   itemId: string,
   { kind, centre, size, feather }: Area,
 ) {
   act('region.add', {
-    shotId,
     stepId,
     itemId,
     kind,
@@ -75,14 +82,14 @@ function harbour(act: Act): void {
     exposure: -0.3,
     gain: [0.94, 1, 1.12],
   })
-  limit(act, shotId, 'cool', 'water', {
+  limit(act, 'cool', 'water', {
     kind: 'rectangle',
     centre: [640, 670],
     size: [1500, 230],
     feather: 90,
   })
   treat(act, shotId, 'soft', 'gaussian-blur', 'Soft sky', 2, { radius: [5, 5], edge: 'mirror' })
-  limit(act, shotId, 'soft', 'sky', { kind: 'ellipse', centre: [640, 10], size: [1800, 300], feather: 200 })
+  limit(act, 'soft', 'sky', { kind: 'ellipse', centre: [640, 10], size: [1800, 300], feather: 200 })
   treat(act, shotId, 'glow', 'glow', 'Lantern glow', 3, {
     threshold: 0.7,
     radius: 16,
@@ -90,18 +97,18 @@ function harbour(act: Act): void {
     intensity: 0.5,
     tint: [1, 0.72, 0.42],
   })
-  const intensity = { shotId, stepId: 'glow', param: 'intensity' }
-  act('key.put', { place: intensity, at: 0, value: 0.3 })
-  act('key.put', { place: intensity, at: 48, value: 0.8 })
-  act('key.put', { place: intensity, at: 100, value: 0.5 })
-  act('step.when', { shotId, stepId: 'glow', when: { rampIn: 10, start: 4 } })
+  const intensity = controlAddress('glow', 'intensity')
+  act('key.put', { address: intensity, at: 0, value: 0.3 })
+  act('key.put', { address: intensity, at: 48, value: 0.8 })
+  act('key.put', { address: intensity, at: 100, value: 0.5 })
+  act('step.when', { stepId: 'glow', when: { rampIn: 10, start: 4 } })
   act('shot.state', { shotId, state: 'done' })
   note(act, shotId, 'Windows and the boat glow up to the cut; the water stays cool.')
 }
 
 function talk(act: Act): void {
   treat(act, 'talk', 'warm', 'grade', 'Warm face', 0, { exposure: 0.35, temperature: 10 })
-  limit(act, 'talk', 'warm', 'face', { kind: 'ellipse', centre: [560, 300], size: [520, 560], feather: 140 })
+  limit(act, 'warm', 'face', { kind: 'ellipse', centre: [560, 300], size: [520, 560], feather: 140 })
   treat(act, 'talk', 'dusk', 'grade', 'Dusk', 1, {
     contrast: 1.08,
     saturation: 1.05,
@@ -119,12 +126,12 @@ function talk(act: Act): void {
 }
 
 function lantern(act: Act): void {
-  treat(act, 'lantern', 'warm', 'grade', 'Warm workshop', 0, {
+  treat(act, 'lantern', 'lantern-warm', 'grade', 'Warm workshop', 0, {
     exposure: 0.2,
     temperature: 14,
     contrast: 1.08,
   })
-  treat(act, 'lantern', 'light', 'glow', 'Light from within', 1, {
+  treat(act, 'lantern', 'lantern-light', 'glow', 'Light from within', 1, {
     threshold: 0.85,
     radius: 30,
     rings: 3,
@@ -155,11 +162,11 @@ function hammer(act: Act): void {
       lay: 'plus',
     },
   })
-  const exposure = { shotId: 'hammer', stepId: 'flash', param: 'exposure' }
+  const exposure = controlAddress('flash', 'exposure')
   treat(act, 'hammer', 'flash', 'grade', 'Flash into the cut', 2, { exposure: 0 })
-  act('key.put', { place: exposure, at: 0, value: 0 })
-  act('key.put', { place: exposure, at: 36, value: 0 })
-  act('key.put', { place: exposure, at: 43, value: 2.2 })
+  act('key.put', { address: exposure, at: 0, value: 0 })
+  act('key.put', { address: exposure, at: 36, value: 0 })
+  act('key.put', { address: exposure, at: 43, value: 2.2 })
   act('shot.state', { shotId: 'hammer', state: 'done' })
 }
 
@@ -179,16 +186,17 @@ const measured = (name: string) => fileURLToPath(new URL(`./motions/${name}`, im
 
 /** Puts a motion that demo/track.ts measured onto the shelf. */
 function shelve(act: Act, id: string, name: string, of: { mediaId: string; shotId: string }): MotionItem {
-  const { motion } = readMotion(readFileSync(measured(`${name}.json`), 'utf8'), `${name}.json`)
+  const read = readMotion(readFileSync(measured(`${name}.json`), 'utf8'), `${name}.json`)
+  const { motion, records } = splitMotion(read.motion)
   const item: MotionItem = { id, name, kind: 'motion', ...of, motion, track: TRACK }
-  act('shelf.put', { item })
+  act('shelf.put', { item }, records)
   return item
 }
 
 /** Two words over the shot of the flags, each taken along by one of them; the second leaves when its flag is covered. */
 function flags(act: Act, look: Look): void {
   const of = { mediaId: 'two-flags', shotId: 'flags' }
-  const shot = look().shots.find((s) => s.id === 'flags')
+  const shot = findOwner(look(), 'shot', 'flags')
   if (!shot) return
   const words = [
     {
@@ -212,7 +220,7 @@ function flags(act: Act, look: Look): void {
         ...{
           id: shotId,
           name: `Word: ${name}`,
-          mediaId: shotId,
+          source: { kind: 'medium' as const, mediaId: shotId },
           lane,
           start: shot.start,
           length,
@@ -223,15 +231,15 @@ function flags(act: Act, look: Look): void {
       },
     })
     for (const [edit, args] of pinActs(
-      look(),
+      stageOf(look(), { kind: 'shot', id: shotId }),
       item,
-      { shotId, stepId: `${shotId}-ride`, at: 0 },
+      { stepId: `${shotId}-ride`, at: 0 },
       'picture',
       false,
     ))
       act(edit, args as never)
   }
-  treat(act, 'flags', 'dusk', 'grade', 'Dusk', 0, { contrast: 1.08, temperature: -8 })
+  treat(act, 'flags', 'flags-dusk', 'grade', 'Dusk', 0, { contrast: 1.08, temperature: -8 })
   act('shot.state', { shotId: 'flags', state: 'done' })
   note(act, 'flags', 'Two words ride on the flags, one point each.')
 }
@@ -249,7 +257,7 @@ function cart(act: Act): void {
     inverted: false,
     on: true,
   })
-  treat(act, shotId, 'soft', 'lens-blur', 'Soft town', 0, { radius: 7 })
+  treat(act, shotId, 'town', 'lens-blur', 'Soft town', 0, { radius: 7 })
   const pieces = [
     ['head', 'ellipse', [742, 190], [210, 210], head],
     ['shoulders', 'ellipse', [735, 290], [260, 130], head, sign],
@@ -257,21 +265,21 @@ function cart(act: Act): void {
   ] as const
   for (const [itemId, kind, centre, size, ...items] of pieces) {
     const form = { centre: [...centre], size: [...size], feather: [10, 26] }
-    act('region.add', { shotId, stepId: 'soft', itemId, kind, form })
-    act('region.attach', { shotId, stepId: 'soft', itemId, attach: ride(...items) })
+    act('region.add', { stepId: 'town', itemId, kind, form })
+    act('region.attach', { stepId: 'town', itemId, attach: ride(...items) })
   }
-  act('region.invert', { shotId, stepId: 'soft', invert: true })
+  act('region.invert', { stepId: 'town', invert: true })
   treat(act, shotId, 'grey', 'monochrome', 'All but the sign', 1, {})
   const corners = [608, 291, 923, 300, 924, 430, 608, 441]
   const points = [0, 2, 4, 6].flatMap((i) => [corners[i] ?? 0, corners[i + 1] ?? 0, 0, 0, 0, 0, 0, 1])
   act('region.add', {
-    ...{ shotId, stepId: 'grey', itemId: 'board', kind: 'outline' },
+    ...{ stepId: 'grey', itemId: 'board', kind: 'outline' as const },
     form: { points, feather: [1, 2] },
   })
-  act('region.attach', { shotId, stepId: 'grey', itemId: 'board', attach: ride(sign) })
-  act('region.invert', { shotId, stepId: 'grey', invert: true })
-  act('region.shape', { shotId, stepId: 'grey', itemId: 'board', change: { name: 'The sign' } })
-  act('region.shutter', { shotId, stepId: 'grey', shutter: 180 })
+  act('region.attach', { stepId: 'grey', itemId: 'board', attach: ride(sign) })
+  act('region.invert', { stepId: 'grey', invert: true })
+  act('region.item', { itemId: 'board', change: { name: 'The sign' } })
+  act('region.shutter', { stepId: 'grey', shutter: 180 })
   act('shot.state', { shotId, state: 'done' })
   note(act, shotId, 'The sign in colour, the rest in monochrome; the town is soft behind the driver.')
 }
@@ -287,7 +295,7 @@ function talkOn(act: Act): void {
   }[]
   const [first] = keys
   if (!first) return
-  const hand = { shotId, stepId: 'light', itemId: 'hand' }
+  const hand = { stepId: 'light', itemId: 'hand' }
   // Frames of the medium are treatment times here: the shot shows its medium at its own rate from frame `zero` on.
   act('region.add', {
     ...hand,
@@ -296,15 +304,15 @@ function talkOn(act: Act): void {
     join: 'holdout',
   })
   for (const key of keys)
-    act('key.put', { place: { ...hand, param: 'points' }, at: key.at - 70, value: key.value })
-  act('region.shape', { ...hand, change: { name: 'Hand in front' } })
+    act('key.put', { address: formAddress('item', 'hand', 'points'), at: key.at - 70, value: key.value })
+  act('region.item', { itemId: 'hand', change: { name: 'Hand in front' } })
   const [l = 0, t = 0, r = 0, , , b = 0] = face.motion.anchor
   const [w, h] = [(r - l) / 0.72, (b - t) / 0.6]
   const form = { centre: [(l + r) / 2, (t + b) / 2], size: [w * 0.95, h * 1.05], feather: [40, 40] }
-  act('region.add', { shotId, stepId: 'light', itemId: 'face', kind: 'ellipse', form })
-  const ride = { motions: [face.id], at: face.motion.reference, inverted: false, on: true }
-  act('region.attach', { shotId, stepId: 'light', itemId: 'face', ride })
-  act('region.shape', { shotId, stepId: 'light', itemId: 'face', change: { name: 'Face' } })
+  act('region.add', { stepId: 'light', itemId: 'lit-face', kind: 'ellipse', form })
+  const attach = { motions: [face.id], at: face.motion.reference, inverted: false, on: true }
+  act('region.attach', { stepId: 'light', itemId: 'lit-face', attach })
+  act('region.item', { itemId: 'lit-face', change: { name: 'Face' } })
   act('shot.state', { shotId, state: 'done' })
   note(act, shotId, 'Lighter, except for the hand in front.')
 }

@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict'
 import { createHash } from 'node:crypto'
 import { test } from 'node:test'
-import { type EditArgs, type EditName, perform } from '@stilus/core/project'
+import { controlAddress, type EditArgs, type EditName, perform } from '@stilus/core/project'
 import { packDemo } from '../demo/pack'
 import { NodeRenderer, openPackage } from '../server/render'
 import type { Asked } from './page/main'
@@ -13,18 +13,18 @@ test('the browser and Node render the same floats, bit for bit, through every ki
   let { project } = opened
   const edit = <N extends EditName>(name: N, args: EditArgs<N>) =>
     void (project = perform(project, name, args).project)
-  const at = { shotId: 'harbour' }
+  const stack = { kind: 'shot' as const, id: 'harbour' }
   for (const [id, use, values] of [
     ['warp', 'reframe', { angle: 4, scale: 0.8, turn: 12 }],
     ['film', 'grain', { amount: 0.4 }],
     ['last', 'grade', { contrast: 1.2, gamma: [1.1, 1, 0.9], lift: [0.02, 0, 0] }],
   ] as const) {
-    edit('step.add', { ...at, stepId: id, use, at: 99 })
+    edit('step.add', { stack, stepId: id, use, at: 99 })
     for (const [param, value] of Object.entries(values))
-      edit('value.set', { place: { ...at, stepId: id, param }, at: 0, value: value as number | number[] })
+      edit('value.set', { address: controlAddress(id, param), at: 0, value: value as number | number[] })
   }
   const asked: Asked[] = [0, 41].flatMap((frame) =>
-    [1, 0.5].map((scale) => ({ project, target: { kind: 'shot', ...at }, frame, scale })),
+    [1, 0.5].map((scale) => ({ project, target: { kind: 'stack', stack }, frame, scale })),
   )
 
   const node = new NodeRenderer(project, opened.files)

@@ -6,6 +6,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { after, before, test } from 'node:test'
 import { fileURLToPath } from 'node:url'
+import { getSequence } from '@stilus/core/project'
 import { packDemo } from '../demo/pack'
 import { NodeRenderer, openPackage, type OpenedPackage } from '../server/render'
 import { startServer } from '../server/serve'
@@ -75,7 +76,7 @@ test('renders the same bits whatever order frames are asked in', async () => {
   for (const order of orders) {
     const renderer = new NodeRenderer(opened.project, opened.files)
     for (const n of order) {
-      const frame = await renderer.frame({ kind: 'shot', shotId: 'harbour' }, n, 0.5)
+      const frame = await renderer.frame({ kind: 'stack', stack: { kind: 'shot', id: 'harbour' } }, n, 0.5)
       const bits = Buffer.from(frame.data.slice().buffer)
       assert.ok(!seen.has(n) || bits.equals(seen.get(n) as Buffer), `frame ${n} differs`)
       seen.set(n, bits)
@@ -99,7 +100,7 @@ const render = (...args: string[]) =>
 
 test('renders a shot of a package from the command line', () => {
   const out = join(folder, 'hammer.mp4')
-  const shots = [...opened.project.shots].sort((a, b) => a.start - b.start)
+  const shots = [...getSequence(opened.project).shots].sort((a, b) => a.start - b.start)
   const at = shots.findIndex((shot) => shot.id === 'hammer')
   render(zip, '--shot', String(at + 1), '--out', out)
   assert.equal(decodeFrames(out, 1280, 720).length, shots[at]?.length)

@@ -195,7 +195,7 @@ test('saves the project as a package that Node opens', async () => {
   const zip = join(folder, 'project.zip')
   await (await downloading).saveAs(zip)
   opened = await openPackage(zip)
-  assert.equal(opened.project.shots[0]?.steps.length, 3)
+  assert.equal(opened.project.sequences[0]?.shots[0]?.steps.length, 3)
 })
 
 for (const { container, codec, decoder } of [

@@ -1,31 +1,41 @@
-// npm run render -- project.stilus.zip [--shot N] --out file.mp4|file.webm
+// npm run render -- project.stilus.zip [--sequence NAME] [--shot N] --out file.mp4|file.webm
 import { spawn } from 'node:child_process'
 import { once } from 'node:events'
 import { parseArgs } from 'node:util'
 import { encodeI420, soften } from '@stilus/core/kernels'
-import { sequenceLength } from '@stilus/core/project'
+import { getSequence, sequenceLength, unknownSteps } from '@stilus/core/project'
 import type { Target } from '@stilus/core/render'
 import { NodeRenderer, openPackage } from './render'
 
 const USE =
-  'Use: npm run render -- project.stilus.zip [--shot N] --out file.mp4 (or file.webm). Shots count from 1, in the order of the cut.'
+  'Use: npm run render -- project.stilus.zip [--sequence NAME] [--shot N] --out file.mp4 (or file.webm). Shots count from 1, in the order of the cut.'
 
 async function main(): Promise<void> {
   const { values, positionals } = parseArgs({
     allowPositionals: true,
-    options: { shot: { type: 'string' }, out: { type: 'string' } },
+    options: { sequence: { type: 'string' }, shot: { type: 'string' }, out: { type: 'string' } },
   })
   const [path] = positionals
   if (!path || !values.out || !/\.(mp4|webm)$/.test(values.out)) throw new Error(USE)
   const opened = await openPackage(path)
   const { project } = opened
-  const shots = [...project.shots].sort((a, b) => a.start - b.start)
+  const named = project.sequences.find((s) => s.name === values.sequence)
+  if (values.sequence && !named)
+    throw new Error(
+      `There is no sequence ${values.sequence}; this project has ${project.sequences.map((s) => s.name).join(', ')}.`,
+    )
+  const sequence = named ?? getSequence(project)
+  const shots = [...sequence.shots].sort((a, b) => a.start - b.start)
   const shot = values.shot ? shots[Number(values.shot) - 1] : undefined
   if (values.shot && !shot)
-    throw new Error(`There is no shot ${values.shot}; this project has ${shots.length}.`)
-  const target: Target = shot ? { kind: 'shot', shotId: shot.id } : { kind: 'sequence' }
-  const count = shot ? shot.length : sequenceLength(project)
-  const { width, height } = project.size
+    throw new Error(`There is no shot ${values.shot}; ${sequence.name} has ${shots.length}.`)
+  const unknown = unknownSteps(project)
+  if (unknown.length)
+    console.error(`Left out, unknown to this version: ${[...new Set(unknown.map((s) => s.name))].join(', ')}.`)
+  const target: Target = shot ? { kind: 'stack', stack: { kind: 'shot', id: shot.id } }
+    : { kind: 'sequence', sequenceId: sequence.id }
+  const count = shot ? shot.length : sequenceLength(sequence)
+  const { width, height } = sequence.size
   const codec = values.out.endsWith('.webm')
     ? ['-c:v', 'libvpx-vp9', '-b:v', '0', '-crf', '18']
     : ['-c:v', 'libx264', '-crf', '16']
@@ -49,7 +59,7 @@ async function main(): Promise<void> {
     '-s',
     `${width}x${height}`,
     '-r',
-    `${project.rate.num}/${project.rate.den}`,
+    `${sequence.rate.num}/${sequence.rate.den}`,
     '-i',
     'pipe:0',
   ]

@@ -13,7 +13,7 @@ import { readPackage } from '@stilus/core/formats'
 import type { Picture } from '@stilus/core/frame'
 import { Kernels } from '@stilus/core/kernels'
 import type { Project } from '@stilus/core/project'
-import { evaluate, plan, type Target } from '@stilus/core/render'
+import { plan, renderFrame, type Target } from '@stilus/core/render'
 import { decode as decodePng } from 'fast-png'
 import { FfmpegSource } from './source'
 
@@ -57,16 +57,16 @@ export class NodeRenderer {
     private readonly project: Project,
     private readonly files: ReadonlyMap<string, string>,
   ) {
-    const { width, height } = project.size
+    const canvases = [...project.sequences, ...project.designs].map(({ size }) => size.width * size.height)
     const largest = project.media.reduce((most, m) => Math.max(most, m.width * m.height), 0)
-    this.kernels = new Kernels(Math.max(96 * 1048576, (width * height * 16 + largest * 3) * 16))
+    this.kernels = new Kernels(Math.max(96 * 1048576, (Math.max(...canvases) * 16 + largest * 3) * 16))
   }
 
   /** One frame in linear light. The caller frees it to `kernels`. */
   async frame(target: Target, frame: number, scale = 1) {
     const planned = plan(this.project, target, frame, scale)
     const pictures = await Promise.all(planned.sources.map((s) => this.#picture(s.mediaId, s.frame)))
-    return evaluate(
+    return renderFrame(
       this.kernels,
       planned,
       (mediaId, n) => pictures[planned.sources.findIndex((s) => s.mediaId === mediaId && s.frame === n)],

@@ -1,7 +1,7 @@
-import type { Frame, Plane } from '../frame'
-import { filled } from '../kernels'
+import type { Frame } from '../frame'
 import { defaults, type Values } from '../params'
-import { findStep, type Place, type StepDeclaration, type Tables } from '../steps'
+import { findStep, type StepDeclaration } from '../steps'
+import { contextFor, type Options } from './context'
 import { testKernels } from './pictures'
 
 export const k = testKernels(128)
@@ -19,38 +19,11 @@ const swap = new Float32Array(
 )
 const tables = { swap: { size: 2, low: [0, 0, 0], high: [1, 1, 1], colours: swap } } as const
 
-export interface Options {
-  scale?: number
-  view?: string
-  place?: Place
-  time?: number
-  /** The pictures at the other times that it asks for; the input itself unless given. */
-  others?: Frame[]
-  /** Pictures that its parameters name; an even blue unless given. */
-  pictures?: Record<string, Frame>
-  tables?: Tables
-  region?: Plane
-}
-
-const TIME = 3
-
 /** Renders a step alone, with everything that it asks for. */
 export function render(step: StepDeclaration, input: Frame, values: Values, options: Options = {}): Frame {
-  const { scale = 1, view, time = TIME } = options
-  const place = options.place ?? { x: 0, y: 0, width: input.width, height: input.height }
-  const others = options.others ?? step.frames?.(values as never, time).map(() => input) ?? []
-  const named = Object.entries(step.params).filter(([id, p]) => p.type === 'picture' && values[id])
-  const made = Object.fromEntries(
-    named.map(([id]) => [id, filled(k, input.width, input.height, [0.2, 0.3, 0.5, 1])]),
-  )
-  const pictures = options.pictures ?? made
-  const moments = (step.exposure?.(values as never) ?? []).map(() => values)
-  const out = step.render({
-    ...{ kernels: k, input, values: values as never, moments: moments as never, scale, time },
-    ...{ place, tables: options.tables ?? tables, others, pictures, ...(view ? { view } : {}) },
-    ...(options.region ? { region: options.region } : {}),
-  })
-  k.free(...Object.values(made))
+  const { context, made } = contextFor(k, step, input, values, { tables, ...options })
+  const out = step.render(context)
+  k.free(...made)
   return out
 }
 

@@ -1,0 +1,120 @@
+import { controlAddress, findOwner, formAddress, getSequence } from '@stilus/core/project'
+import { RATE, SIZE } from './cut'
+import type { Act, Look } from './project'
+
+/** What lies between pictures: a design over footage, a dissolve, a span, a branch that is joined again, a sequence in the sequence. */
+export function compose(act: Act, look: Look): void {
+  plate(act, look)
+  closeUp(act)
+  bloom(act)
+  act('transition.add', {
+    ...{ transitionId: 'night-to-morning', stepId: 'night-dissolve', use: 'dissolve' },
+    ...{ from: 'rooftop', to: 'harbour-last', before: 10, after: 10 },
+  })
+  workshop(act, look)
+}
+
+/** A plate of shapes that comes in under the stargazer and leaves again. */
+function plate(act: Act, look: Look): void {
+  const designId = 'plate'
+  const length = 48
+  act('design.add', { designId, name: 'Plate', size: SIZE, rate: RATE, length })
+  const shapes: [string, 'rectangle' | 'outline', string, Record<string, number | number[]>][] = [
+    ['bar', 'rectangle', 'Bar', { place: [330, 604], box: [420, 84], round: 12, fill: [0.012, 0.018, 0.04], fillOpacity: 0.78 }],
+    ['rule', 'rectangle', 'Rule', { place: [330, 566], box: [380, 3], fill: [0.86, 0.5, 0.16] }],
+    ['star', 'outline', 'Star', { place: [158, 606], points: star(26, 11), fill: [0.86, 0.5, 0.16] }],
+  ]
+  for (const [objectId, kind, name, form] of shapes)
+    act('object.add', { designId, objectId, kind, name, form })
+  act('objects.group', { objectIds: shapes.map(([id]) => id), groupId: 'plate-all', name: 'All of the plate' })
+  const key = (name: string, at: number, value: number | number[]) =>
+    act('key.put', { address: formAddress('object', 'plate-all', name), at, value })
+  for (const [at, x, opacity] of [
+    [0, -60, 0],
+    [10, 0, 1],
+    [38, 0, 1],
+    [47, -40, 0],
+  ] as const) {
+    key('place', at, [x, 0])
+    key('opacity', at, opacity)
+  }
+  act('step.add', { stack: { kind: 'object', id: 'bar' }, stepId: 'plate-shade', use: 'drop-shadow', at: 0 })
+  const under = findOwner(look(), 'shot', 'talk')
+  act('shot.place', {
+    shot: {
+      ...{ id: 'plate-over', name: 'Plate', source: { kind: 'design', designId }, lane: 1 },
+      ...{ start: (under?.start ?? 0) + 8, length, in: 0, zero: 0, sound: null, state: 'in work' },
+      ...{ note: 'A design: its shapes wait for the name.', steps: [] },
+    },
+  })
+}
+
+/** The corners of a star of five, about 0. */
+function star(outer: number, inner: number): number[] {
+  return Array.from({ length: 10 }, (_, i) => {
+    const [angle, radius] = [(i * Math.PI) / 5 - Math.PI / 2, i % 2 ? inner : outer]
+    return [Math.cos(angle) * radius, Math.sin(angle) * radius, 0, 0, 0, 0, 0, 1]
+  }).flat()
+}
+
+/** The close view of the chart is a sequence of its own, so that it can be changed in one place. */
+function closeUp(act: Act): void {
+  const sequenceId = 'chart-close'
+  act('sequence.add', { newId: sequenceId, name: 'Chart, close', rate: RATE, size: SIZE })
+  act('shot.place', {
+    sequenceId,
+    shot: {
+      ...{ id: 'chart-near', name: 'Chart, near', source: { kind: 'medium', mediaId: 'star-chart' }, lane: 0 },
+      ...{ start: 0, length: 120, in: 0, zero: 0, sound: null, state: 'in work', note: '', steps: [] },
+    },
+  })
+  act('step.add', { stack: { kind: 'shot', id: 'chart-near' }, stepId: 'near', use: 'reframe', at: 0 })
+  const scale = controlAddress('near', 'scale')
+  act('key.put', { address: scale, at: 0, value: 1.6 })
+  act('key.put', { address: scale, at: 119, value: 1.9 })
+  act('shot.swap', { shotId: 'close-up', source: { kind: 'comp', sequenceId }, in: 0 })
+  act('shot.note', { shotId: 'close-up', note: 'A sequence of its own: open it to change it.' })
+}
+
+/** A soft copy of the fox leaves after the first state and is laid back over it. */
+function bloom(act: Act): void {
+  const stack = { kind: 'shot' as const, id: 'fox' }
+  act('step.add', { stack, stepId: 'fox-warm', use: 'grade', at: 0 })
+  act('step.rename', { stepId: 'fox-warm', name: 'Warm fur' })
+  act('value.set', { address: controlAddress('fox-warm', 'temperature'), at: 0, value: 12 })
+  act('step.add', { stack, stepId: 'fox-soft', use: 'gaussian-blur', at: 1 })
+  act('step.rename', { stepId: 'fox-soft', name: 'Soft copy' })
+  act('value.set', { address: controlAddress('fox-soft', 'radius'), at: 0, value: [14, 14] })
+  act('step.add', {
+    ...{ stack, stepId: 'fox-bloom', use: 'join', at: 2 },
+    inputs: { before: { kind: 'step', stepId: 'fox-warm' }, other: { kind: 'step', stepId: 'fox-soft' } },
+  })
+  act('step.rename', { stepId: 'fox-bloom', name: 'Bloom' })
+  for (const [param, value] of [
+    ['how', 'blend'],
+    ['mode', 'screen'],
+    ['amount', 0.45],
+  ] as const)
+    act('value.set', { address: controlAddress('fox-bloom', param), at: 0, value })
+  act('shot.state', { shotId: 'fox', state: 'in work' })
+}
+
+/** One warmth over all that happens in the workshop. */
+function workshop(act: Act, look: Look): void {
+  const { shots } = getSequence(look())
+  const of = (id: string) => shots.find((s) => s.id === id)
+  const [first, last] = [of('chart'), of('hammer')]
+  if (!first || !last) return
+  act('span.add', {
+    span: {
+      ...{ id: 'workshop', name: 'Workshop', on: true, lane: 0, start: first.start, zero: first.start, steps: [] },
+      length: last.start + last.length - first.start,
+    },
+  })
+  const stack = { kind: 'span' as const, id: 'workshop' }
+  act('step.add', { stack, stepId: 'workshop-warm', use: 'grade', at: 0 })
+  act('step.rename', { stepId: 'workshop-warm', name: 'Lamp light' })
+  act('value.set', { address: controlAddress('workshop-warm', 'temperature'), at: 0, value: 9 })
+  act('step.add', { stack, stepId: 'workshop-edge', use: 'vignette', at: 1 })
+  act('value.set', { address: controlAddress('workshop-edge', 'strength'), at: 0, value: 0.6 })
+}
