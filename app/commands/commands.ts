@@ -8,6 +8,8 @@ import { uid } from '../session/work'
 import { edit, redo, undo } from '../store/edit'
 import { store } from '../store/store'
 import { type Surround, viewActions } from '../store/view'
+import { BETWEEN } from './between'
+import type { Command } from './command'
 import {
   view,
   set,
@@ -37,20 +39,6 @@ import {
   nextView,
   goTo,
 } from './acts'
-
-/** Something that the user can do from the keyboard or the palette. */
-export interface Command {
-  id: string
-  label: string
-  group: string
-  /** Other words that find it. */
-  words?: readonly string[] | undefined
-  /** Keys as `event.key` in lower case, with ctrl+, shift+ and alt+ before them. */
-  keys: readonly string[]
-  /** Where it makes sense now. */
-  when?(): boolean
-  run(): void
-}
 
 const SURROUNDS: Surround[] = ['dark', 'grey', 'black', 'white']
 
@@ -478,6 +466,8 @@ export const COMMANDS: readonly Command[] = [
   },
   { id: 'sequence', label: 'The sequence', group: 'Go to', keys: ['ctrl+arrowup'], run: () => goTo('') },
   { id: 'handover', label: 'Hand over', group: 'Go to', keys: ['ctrl+e'], run: () => goTo('/handover') },
+
+  ...BETWEEN,
 
   ...STEPS.map((s): Command => ({
     id: `add-${s.id}`,

@@ -117,19 +117,21 @@ function FormRow({ object, name, param }: { object: DesignObject; name: string; 
   return <ParamRow param={param} address={formAddress('object', object.id, name)} animated={animated} />
 }
 
+const ALONE = ' '
+
 function ParentChoice({ design, object }: { design: Design; object: DesignObject }) {
   const dispatch = useAppDispatch()
   const frame = useApp((s) => s.view.frame)
   return (
     <Choice
       label="What the object moves along with"
-      value={object.parent ?? ''}
+      value={object.parent ?? ALONE}
       options={[
-        { value: '', label: 'By itself' },
+        { value: ALONE, label: 'By itself' },
         ...parentsFor(design, object).map((o) => ({ value: o.id, label: `With ${o.name}` })),
       ]}
       onChange={(parent) =>
-        dispatch(edit('object.parent', { objectId: object.id, parent: parent || null, frame }))
+        dispatch(edit('object.parent', { objectId: object.id, parent: parent === ALONE ? null : parent, frame }))
       }
     />
   )

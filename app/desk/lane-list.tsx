@@ -65,7 +65,7 @@ export function LaneList({ map }: { map: TimeMap }) {
       <StepLanes steps={stage.steps} stage={stage} map={map} depth={0} />
       {!stage.steps.length && (
         <p className="py-3 pl-[224px] text-dim">
-          Each treatment of this shot gets a lane here: when it acts, how it ramps in and out, and its keys.
+          Each treatment gets a lane here: when it acts, how it ramps in and out, and its keys.
         </p>
       )}
       {box && (

@@ -80,10 +80,13 @@ const belongs = ({ owner }: Address, step: Step): boolean =>
     ? owner.id === step.id
     : (step.where?.items.some((i) => i.id === owner.id) ?? false)
 
+const THINGS = { shot: 'shot', span: 'span', transition: 'transition', object: 'object' } as const
+
 function NoStep() {
+  const { stage } = useDesk()
   const dispatch = useAppDispatch()
   return (
-    <EmptyState text="Choose a state in the strip to work on it, or add the first treatment to this shot.">
+    <EmptyState text={`Choose a state in the strip to work on it, or add a treatment to this ${THINGS[stage.stack.kind]}.`}>
       <Button look="main" onClick={() => dispatch(viewActions.set({ drawer: 'catalogue' }))}>
         Open the catalogue
       </Button>

@@ -1,12 +1,12 @@
-import { getSequence, type Medium, type Project, type Sequence, type Source, usesOf } from '@stilus/core/project'
+import { type Medium, type Project, type Sequence, type Source, usesOf } from '@stilus/core/project'
 import type { Target } from '@stilus/core/render'
 import { rateName } from '@stilus/core/time'
 import { Import, MoreHorizontal, TriangleAlert, X } from 'lucide-react'
 import { type ReactNode, useMemo, useRef } from 'react'
-import { Link, useNavigate } from 'react-router'
+import { Link } from 'react-router'
 import { importFiles, MEDIA_ACCEPT, placeMedium, placeSource } from '../session/importing'
+import { newDesign, newSequence } from '../session/made'
 import { sequencePath } from '../session/where'
-import { uid } from '../session/work'
 import { edit, travel } from '../store/edit'
 import { useApp, useAppDispatch } from '../store/store'
 import { viewActions } from '../store/view'
@@ -120,32 +120,12 @@ export function MediaDrawer({ project }: { project: Project }) {
 
 /** Sequences and designs of the project, and the way to make more. */
 function MadeHere({ project }: { project: Project }) {
-  const navigate = useNavigate()
   const dispatch = useAppDispatch()
-  const main = getSequence(project)
-  const named = (base: string, taken: readonly { name: string }[]) => {
-    let n = taken.length + 1
-    while (taken.some((t) => t.name === `${base} ${n}`)) n++
-    return `${base} ${n}`
-  }
-  const { rate, size } = main
-  const addSequence = () => {
-    const newId = uid()
-    if (dispatch(edit('sequence.add', { newId, name: named('Sequence', project.sequences), rate, size })))
-      void navigate(sequencePath(project, newId))
-  }
-  const addDesign = () => {
-    const designId = uid()
-    const length = Math.round((5 * rate.num) / rate.den)
-    const name = named('Design', project.designs)
-    if (dispatch(edit('design.add', { designId, name, size, rate, length })))
-      void navigate(`/p/${project.id}/design/${designId}`)
-  }
   return (
     <div className="grid gap-1 border-b p-2">
       <div className="grid grid-cols-2 gap-1.5">
-        <Button onClick={addDesign}>New design</Button>
-        <Button onClick={addSequence}>New sequence</Button>
+        <Button onClick={newDesign}>New design</Button>
+        <Button onClick={newSequence}>New sequence</Button>
       </div>
       <ul aria-label="Designs and sequences">
         {project.designs.map((d) => (

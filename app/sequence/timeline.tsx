@@ -53,7 +53,7 @@ export function Timeline({ project, sequence, length }: { project: Project; sequ
           </div>
           <div className="min-h-0 flex-1 overflow-y-auto">
             {spans.length > 0 && (
-              <Lane name="Spans" height={26}>
+              <Lane name="Spans" height={26} stays>
                 {spans.map((span) => (
                   <SpanClip key={span.id} project={project} span={span} map={map} />
                 ))}
@@ -96,9 +96,17 @@ export function Timeline({ project, sequence, length }: { project: Project; sequ
   )
 }
 
-function Lane({ name, height, children }: { name: string; height: number; children: React.ReactNode }) {
+interface LaneProps {
+  name: string
+  height: number
+  /** Stays on top while the others are scrolled. */
+  stays?: boolean
+  children: React.ReactNode
+}
+
+function Lane({ name, height, stays, children }: LaneProps) {
   return (
-    <div className="group/lane flex border-b" style={{ height }}>
+    <div className={cx('group/lane flex border-b', stays && 'sticky top-0 z-30 bg-ground')} style={{ height }}>
       <div className="w-[200px] shrink-0 border-r px-3 py-1.5 text-dim">{name}</div>
       <div className="relative flex-1 overflow-hidden">{children}</div>
     </div>

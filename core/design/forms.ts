@@ -27,12 +27,11 @@ const pair = (
 })
 
 const FAR = [-32000, 32000] as const
-const PX = { unit: 'px' } as const
 
 /** Where an object stands: its anchor lies at its place; it is turned and sized about that. */
 const PLACED: Params = {
-  place: pair('Place', 'Where its anchor lies, from the top left corner of the design.', ['Across', 'Down'], [0, 0], FAR, PX),
-  anchor: pair('Anchor', 'The point of its own that it is turned and sized about.', ['Across', 'Down'], [0, 0], FAR, PX),
+  place: pair('Place', 'Where its anchor lies, in pixels from the top left corner of the design.', ['Across', 'Down'], [0, 0], FAR),
+  anchor: pair('Anchor', 'The point that it is turned and sized about, in pixels from its middle.', ['Across', 'Down'], [0, 0], FAR),
   scale: {
     ...pair('Size', 'As a factor of its own size; below 0 it is mirrored.', ['Across', 'Down'], [1, 1], [-100, 100]),
     ...{ step: 0.01, digits: 3, soft: [0, 2] as const },
@@ -53,7 +52,7 @@ const PAINTED: Params = {
 }
 
 const BOX: Params = {
-  box: pair('Box', 'Width and height before sizing.', ['Width', 'Height'], [240, 120], [1, 32000], PX),
+  box: pair('Box', 'Width and height in pixels, before sizing.', ['Width', 'Height'], [240, 120], [1, 32000]),
 }
 
 /** The animatable numbers of each kind of object, in the order in which they are shown. Lengths in pixels of the design. An outline has `points` besides. */
