@@ -4,7 +4,8 @@ import { store, useApp, useAppDispatch } from '../store/store'
 import { viewActions } from '../store/view'
 import { Modal } from '../ui/overlays'
 import { spaceBar } from '../viewer/pan-zoom'
-import { type Command, COMMANDS, shownKeys } from './commands'
+import type { Command } from './command'
+import { COMMANDS, shownKeys } from './commands'
 
 const GROUPS = [...new Set(COMMANDS.map((c) => c.group))]
 

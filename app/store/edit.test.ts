@@ -1,4 +1,4 @@
-import { emptyHistory } from '@stilus/core/project'
+import { controlAddress, emptyHistory, getSequence } from '@stilus/core/project'
 import { testProject } from '../../core/testing/projects'
 import { edit, location, redo, travel, undo } from './edit'
 import { projectActions } from './project'
@@ -6,8 +6,11 @@ import { store } from './store'
 import { viewActions } from './view'
 
 const project = () => store.getState().project
-const shot = () => project().document?.shots[0]
-const place = { shotId: 's1', stepId: 'a', param: 'intensity' }
+const shot = () => {
+  const { document } = project()
+  return document ? getSequence(document).shots[0] : undefined
+}
+const address = controlAddress('a', 'intensity')
 const intensity = () => shot()?.steps[0]?.what.intensity?.value
 const went: string[] = []
 let path = '/p/test/shot/s1'
@@ -21,11 +24,11 @@ beforeEach(() => {
   }
   store.dispatch(projectActions.opened({ document: testProject(), history: emptyHistory() }))
   store.dispatch(viewActions.entered({ frame: 7, stepId: 'a', face: 'what' }))
-  store.dispatch(edit('step.add', { shotId: 's1', stepId: 'a', use: 'glow', at: 0 }))
+  store.dispatch(edit('step.add', { stack: { kind: 'shot', id: 's1' }, stepId: 'a', use: 'glow', at: 0 }))
 })
 
 it('makes a gesture one entry, undoes it and does it again', () => {
-  for (const value of [2, 3, 4]) store.dispatch(edit('value.set', { place, at: 0, value }, 'drag'))
+  for (const value of [2, 3, 4]) store.dispatch(edit('value.set', { address, at: 0, value }, 'drag'))
   expect([intensity(), project().history.position]).toEqual([4, 2])
   store.dispatch(undo)
   expect(intensity()).toBe(1)
@@ -35,7 +38,7 @@ it('makes a gesture one entry, undoes it and does it again', () => {
 
 it('undo brings back what was on the picture: screen, step, face and frame', () => {
   store.dispatch(viewActions.set({ face: 'when', frame: 12 }))
-  store.dispatch(edit('key.put', { place, at: 12, value: 2 }))
+  store.dispatch(edit('key.put', { address, at: 12, value: 2 }))
   path = '/p/test'
   store.dispatch(viewActions.entered({ frame: 90, face: 'what' }))
   store.dispatch(undo)

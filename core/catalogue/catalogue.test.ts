@@ -1,9 +1,9 @@
 import fc from 'fast-check'
 import { PRESETS, RECIPES } from '../presets'
-import { fit } from '../params'
+import { contentAt, fit } from '../params'
 import { newPlainStep } from '../project'
 import { findStep, STEPS } from '../steps'
-import { shot, testProject } from '../testing/projects'
+import { shot, testProject, withEdit } from '../testing/projects'
 import { entriesOf, exampleOf, findEntries, typos, usedIn } from '.'
 
 const entries = entriesOf(RECIPES)
@@ -41,9 +41,14 @@ it('counts slips as a distance: none for the same, one for a swap, alike both wa
 })
 
 it('every treatment can be shown doing something, but for those that need what the user has', () => {
-  const bare = STEPS.filter((s) => s.neutral(valuesOf(s.id) as never)).map((s) => s.id)
+  const bare = STEPS.filter((s) => s.neutral(valuesOf(s.id) as never, contentOf(s.id))).map((s) => s.id)
   expect(bare).toEqual(['neutralise', 'match', 'colour-table'])
 })
+
+function contentOf(id: string) {
+  const step = findStep(id)
+  return contentAt(step?.content ?? {}, step && exampleOf(step)?.content, (a) => a.value)
+}
 
 function valuesOf(id: string) {
   const step = findStep(id)
@@ -74,6 +79,6 @@ it('there are at least 150 presets and 12 looks, each name once to a step, each 
 
 it('knows what a project uses', () => {
   const project = testProject()
-  project.shots = [shot('s', 'm1', { steps: [newPlainStep('glow', 'a')] })]
-  expect([...usedIn(project)]).toEqual(['step glow'])
+  const used = withEdit(project, { shots: [shot('s', 'm1', { steps: [newPlainStep('glow', 'a')] })] })
+  expect([...usedIn(used)]).toEqual(['step glow'])
 })

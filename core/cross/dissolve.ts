@@ -20,7 +20,7 @@ export const dissolve = declareStep({
     incoming: { label: 'Incoming', help: 'The shot that comes.', kind: 'frame', default: 'incoming' },
   },
   outputs: [],
-  keepsAlpha: true,
+  keepsAlpha: false,
   crosses: true,
   proxyError: 0.01,
   neutral: () => false,

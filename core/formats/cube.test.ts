@@ -1,4 +1,5 @@
 import { filled, fromBase64 } from '../kernels'
+import type { Records } from '../project'
 import { colourBy, k, leavesNothing, rendered } from '../testing/steps'
 import { worst } from '../testing/pictures'
 import { readCube } from '.'
@@ -26,10 +27,15 @@ it.each([
   expect(() => readCube('t', 'x.cube', text)).toThrow(message),
 )
 
+const coloursIn = (records: Records) => {
+  const [record] = Object.values(records)
+  return record?.kind === 'table' ? record.colours : ''
+}
+
 it('reads cubes of any size to 65, with every kind of line end, comments and a mark at the beginning', () => {
-  for (const size of [2, 33, 65]) expect(readCube('t', 'x', cube(size)).size).toBe(size)
-  const table = readCube('t', 'x', `\uFEFF# made\r\n${cube(2).replaceAll('\n', '\r\n')}\r\n`)
-  expect(new Float32Array(fromBase64(table.colours).buffer).slice(0, 4)).toEqual(
+  for (const size of [2, 33, 65]) expect(readCube('t', 'x', cube(size)).table.size).toBe(size)
+  const { records } = readCube('t', 'x', `\uFEFF# made\r\n${cube(2).replaceAll('\n', '\r\n')}\r\n`)
+  expect(new Float32Array(fromBase64(coloursIn(records)).buffer).slice(0, 4)).toEqual(
     Float32Array.from([0, 0.5, 0.25, 0.1]),
   )
 })
@@ -43,8 +49,8 @@ it('a table of lines is exact at its nodes and linear between them, over its own
     '0.2 0.5 0.5',
     '1 1 0',
   )
-  const read = readCube('t', 'x', text)
-  const table = { ...read, colours: new Float32Array(fromBase64(read.colours).buffer) }
+  const { table: read, records } = readCube('t', 'x', text)
+  const table = { ...read, colours: new Float32Array(fromBase64(coloursIn(records)).buffer) }
   const through = (rgb: [number, number, number]) => {
     const input = filled(k, 1, 1, [...rgb, 1])
     const out = rendered('colour-table', input, { table: 't', codes: 'linear' }, { tables: { t: table } })

@@ -1,4 +1,5 @@
 import { zipSync } from 'fflate'
+import { documentOf } from '../project'
 import { RATES } from '../time'
 import { testProject } from '../testing/projects'
 import { baseName, type EditTimeline, readOtio, readPackage, writeOtio, writePackage } from '.'
@@ -104,7 +105,7 @@ describe('project package', () => {
         (_, i) => new Uint8Array(zip.subarray(i * size, (i + 1) * size)),
       )
       const { project, got } = await open(chunks)
-      expect(project).toEqual(testProject())
+      expect(documentOf(project)).toEqual(testProject())
       expect(got.get('m1')).toEqual([...bytes(1000), ...bytes(5)])
     }
   })

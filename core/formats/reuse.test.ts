@@ -1,13 +1,14 @@
 import { PRESETS, RECIPES } from '../presets'
 import { fromBase64, toBase64 } from '../kernels'
-import { performAll } from '../project'
-import { evaluate, plan } from '../render'
+import { controlAddress, getStep, performAll, withRecords } from '../project'
+import { plan, renderFrame } from '../render'
 import { findStep } from '../steps'
 import { testKernels, worst } from '../testing/pictures'
 import { testProject } from '../testing/projects'
 import { readCube, readPresets, readRecipe, writePresets, writeRecipe } from '.'
 
 const k = testKernels()
+const stack = { kind: 'shot' as const, id: 's1' }
 
 it('bytes survive base64 at every length', () => {
   for (let n = 0; n < 9; n++) {
@@ -44,28 +45,28 @@ describe('colour tables', () => {
         for (let r = 0; r <= n; r++) lines.push(rows(r / n, g / n, b / n).join(' '))
     return lines.join('\r\n')
   }
-  it('a table that changes nothing leaves the picture, one that swaps channels swaps them', () => {
-    const draw = (rows: (r: number, g: number, b: number) => number[]) => {
-      const table = readCube('t', 'a.cube', cube(5, rows))
+  it('a table that changes nothing leaves the picture, one that swaps channels swaps them', async () => {
+    const draw = async (rows: (r: number, g: number, b: number) => number[]) => {
+      const { table, records } = readCube('t', 'a.cube', cube(5, rows))
       const { project } = performAll(
-        testProject(),
+        withRecords(testProject(), records),
         [
           ['table.add', { table }],
-          ['step.add', { shotId: 's1', stepId: 'a', use: 'colour-table', at: 0 }],
-          ['value.set', { place: { shotId: 's1', stepId: 'a', param: 'table' }, at: 0, value: 't' }],
+          ['step.add', { stack, stepId: 'a', use: 'colour-table', at: 0 }],
+          ['value.set', { address: controlAddress('a', 'table'), at: 0, value: 't' }],
         ],
         'x',
       )
       const data = new Uint8Array(64 * 36 * 4).map((_, i) => (i % 4 === 3 ? 255 : (i * 91) % 256))
       const frame = (upTo?: string) =>
-        evaluate(k, plan(project, { kind: 'shot', shotId: 's1', upTo }, 0, 1), () => ({
+        renderFrame(k, plan(project, { kind: 'stack', stack, upTo }, 0, 1), () => ({
           ...{ kind: 'rgba', width: 64, height: 36, data },
         }))
-      return [frame(), frame('source')] as const
+      return [await frame(), await frame('source')] as const
     }
-    const [same, source] = draw((r, g, b) => [r, g, b])
+    const [same, source] = await draw((r, g, b) => [r, g, b])
     expect(worst(same.data, source.data)).toBeLessThan(2e-5)
-    const [swapped, before] = draw((r, g, b) => [b, g, r])
+    const [swapped, before] = await draw((r, g, b) => [b, g, r])
     const red = (f: { data: Float32Array }, c: number) => f.data.filter((_, i) => i % 4 === c)
     expect(worst(red(swapped, 0), red(before, 2))).toBeLessThan(2e-5)
     k.free(same, source, swapped, before)
@@ -80,15 +81,15 @@ it.each(PRESETS.map((p) => [`${p.use}: ${p.name}`, p] as const))(
     const { project } = performAll(
       testProject(),
       [
-        ['step.add', { shotId: 's1', stepId: 'a', use: preset.use, at: 0 }],
-        ['step.preset', { shotId: 's1', stepId: 'a', name: preset.name, what: preset.what }],
+        ['step.add', { stack, stepId: 'a', use: preset.use, at: 0 }],
+        ['step.preset', { stepId: 'a', name: preset.name, what: preset.what, content: preset.content }],
       ],
       'x',
     )
     for (const [id, animated] of Object.entries(preset.what))
-      expect(project.shots[0]?.steps[0]?.what[id]?.value).toEqual(animated.value)
+      expect(getStep(project, 'a').what[id]?.value).toEqual(animated.value)
     // Some begin or end with nothing.
-    const nodes = [2, 20, 40].map((t) => plan(project, { kind: 'shot', shotId: 's1' }, t, 1).nodes.length)
+    const nodes = [2, 20, 40].map((t) => plan(project, { kind: 'stack', stack }, t, 1).nodes.length)
     expect(Math.max(...nodes)).toBeGreaterThan(1)
   },
 )

@@ -13,10 +13,10 @@ const control = (
   id: string,
   label: string,
   target: [stepId: string, param: string],
-  range?: [number, number],
+  limits?: [number, number],
 ): PanelControl => ({
   ...{ id, label, targets: [{ stepId: target[0], param: target[1] }] },
-  ...(range ? { range } : {}),
+  ...(limits ? { limits } : {}),
 })
 
 const recipe = (id: string, name: string, steps: Step[], panel: PanelControl[]): RecipeFile => ({

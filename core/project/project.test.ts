@@ -1,13 +1,16 @@
 import fc from 'fast-check'
-import { STEPS } from '../steps'
-import { medium, testProject } from '../testing/projects'
+import { anyAct } from '../testing/acts'
+import { medium, testProject, withEdit } from '../testing/projects'
 import {
   type Change,
   EDITS,
   type EditArgs,
   type EditName,
   emptyHistory,
+  controlAddress,
+  getSequence,
   getShot,
+  getStep,
   type History,
   loadProject,
   newProject,
@@ -23,99 +26,10 @@ type Act = { [N in EditName]: [name: N, args: EditArgs<N>] }[EditName]
 const run = (project: Project, acts: Act[]) =>
   acts.reduce((p, [name, args]) => perform(p, name, args as never).project, project)
 
-const at = { shotId: 's1', stepId: 'a' }
-const withStep = run(testProject(), [['step.add', { ...at, use: 'glow', at: 0 }]])
-
-const square = [0, 0, 40, 0, 40, 30, 0, 30].flatMap((v, i, all) =>
-  i % 2 ? [] : [v, all[i + 1] ?? 0, 0, 0, 0, 0, 0, 1],
-)
-
-/** One valid-looking call of every edit, from a few small numbers; things that are not there are part of the game. */
-function anyAct(): fc.Arbitrary<Act> {
-  const shotId = fc.constantFrom('s1', 's2', 'new')
-  const stepId = fc.constantFrom('a', 'b', 'c')
-  const itemId = fc.constantFrom('e', 'r')
-  const n = fc.integer({ min: -60, max: 90 })
-  const frame = fc.integer({ min: 0, max: 60 })
-  const param = fc.constantFrom('mix', 'exposure', 'radius', 'intensity', 'gain', 'centre', 'feather')
-  const place = fc.record({ shotId, stepId, param, itemId: fc.option(itemId, { nil: undefined }) })
-  const value = fc.oneof(
-    fc.double({ min: -5, max: 5, noNaN: true }),
-    fc.constant([1, 2, 3]),
-    fc.constant('add'),
-  )
-  const travel = fc.constantFrom('hold' as const, 'linear' as const, 'ease' as const)
-  const use = fc.constantFrom(...STEPS.map((s) => s.id))
-  const pair = fc.tuple(n, n) as fc.Arbitrary<[number, number]>
-  const act = <N extends EditName>(name: N, args: Record<string, fc.Arbitrary<unknown>>) =>
-    fc.record(args).map((a) => [name, a] as unknown as Act)
-  return fc.oneof(
-    act('project.rename', { name: fc.constantFrom('One', 'Two') }),
-    act('project.marks', { in: fc.option(frame), out: fc.option(frame) }),
-    act('shot.move', { shotId, start: n, lane: fc.constantFrom(0, 1) }),
-    act('shot.trim', { shotId, edge: fc.constantFrom('head', 'tail'), by: n }),
-    act('shot.slip', { shotId, by: n }),
-    act('shot.swap', { shotId, mediaId: fc.constantFrom('m1', 'm2', 'm9'), in: n }),
-    act('shot.state', { shotId, state: fc.constantFrom('untouched', 'in work', 'done') }),
-    act('shot.note', { shotId, note: fc.string() }),
-    act('shot.remove', { shotId: fc.constant('s2') }),
-    act('step.add', { shotId, stepId, use, at: fc.nat(3) }),
-    act('variant.switch', { shotId, to: fc.constantFrom('A', 'B', 'C') }),
-    act('steps.group', {
-      ...{ shotId, groupId: fc.constantFrom('g', 'h'), name: fc.constant('Both') },
-      stepIds: fc.subarray(['a', 'b', 'c'], { minLength: 1 }),
-    }),
-    act('group.open', { shotId, stepId: fc.constantFrom('g', 'h') }),
-    act('keys.drop', {
-      lanes: fc.tuple(fc.record({ place, at: fc.array(n, { minLength: 1, maxLength: 3 }) })),
-    }),
-    act('modifier.put', {
-      place,
-      modifier: fc.record({
-        ...{ id: fc.constantFrom('m', 'n'), on: fc.boolean(), kind: fc.constant('follow') },
-        source: fc.record({ kind: fc.constant('value'), place }),
-        ...{ factor: fc.constant(2), offset: n, delay: n, limits: fc.constant(null) },
-        join: fc.constantFrom('add', 'replace'),
-      }),
-    }),
-    act('step.remove', { shotId, stepId }),
-    act('step.copy', { shotId, stepId, newId: fc.constantFrom('b', 'c') }),
-    act('step.move', { shotId, stepId, to: fc.nat(3) }),
-    act('step.switch', { shotId, stepId, on: fc.boolean() }),
-    act('step.reset', { shotId, stepId }),
-    act('step.when', {
-      shotId,
-      stepId,
-      when: fc.record({ start: fc.option(frame), end: fc.option(frame), rampIn: frame }),
-    }),
-    act('value.set', { place, at: n, value }),
-    act('key.put', { place, at: n, value }),
-    act('key.set', { place, from: n, to: n, value }),
-    act('key.drop', { place, at: n }),
-    act('key.interpolation', { place, at: n, leave: travel, arrive: travel }),
-    act('region.add', {
-      shotId,
-      stepId,
-      itemId,
-      kind: fc.constantFrom('ellipse', 'rectangle', 'luminance', 'outline'),
-      form: fc.record({ centre: pair, points: fc.constant(square) }, { requiredKeys: [] }),
-      keyed: fc.option(n, { nil: undefined }),
-    }),
-    act('region.remove', { shotId, stepId, itemId }),
-    act('region.lock', { shotId, stepId, itemId, locked: fc.boolean() }),
-    act('region.order', { shotId, stepId, itemId, to: fc.nat(2) }),
-    act('region.keep', { shotId, stepId, shelfId: fc.constantFrom('k', 'l'), name: fc.constant('Kept') }),
-    act('region.apart', { shotId, stepId, itemId: fc.constantFrom('k.use', 'l.use'), newId: fc.uuid() }),
-    act('region.attach', {
-      ...{ shotId, stepId, itemId: fc.option(itemId, { nil: undefined }) },
-      attach: fc.option(fc.constant({ motions: ['m'], at: 0, inverted: false, on: true })),
-    }),
-    act('outline.insert', { shotId, stepId, itemId, after: fc.nat(3), share: fc.constant(0.5) }),
-    act('outline.delete', { shotId, stepId, itemId, corners: fc.tuple(fc.nat(5)) }),
-    act('outline.free', { shotId, stepId, itemId }),
-    act('region.invert', { shotId, stepId, invert: fc.boolean() }),
-  )
-}
+const at = { stepId: 'a' }
+const intensity = controlAddress('a', 'intensity')
+const stack = { kind: 'shot' as const, id: 's1' }
+const withStep = run(testProject(), [['step.add', { stack, ...at, use: 'glow', at: 0 }]])
 
 describe('edits', () => {
   it('any sequence of edits undone gives the same document, redone the same result, and never an invalid one', () => {
@@ -154,7 +68,7 @@ describe('edits', () => {
 
   it('merges a drag into one entry and drops what was undone', () => {
     const set = (project: Project, value: number) =>
-      perform(project, 'value.set', { place: { ...at, param: 'intensity' }, at: 0, value })
+      perform(project, 'value.set', { address: intensity, at: 0, value })
     const first = set(withStep, 2)
     const second = set(first.project, 3)
     let history = record(record(emptyHistory() as History, first, 'drag'), second, 'drag')
@@ -167,7 +81,7 @@ describe('edits', () => {
 })
 
 describe('shots', () => {
-  const keyed = run(withStep, [['key.put', { place: { ...at, param: 'intensity' }, at: 10, value: 3 }]])
+  const keyed = run(withStep, [['key.put', { address: intensity, at: 10, value: 3 }]])
   const pictureOfKey = (p: Project) => getShot(p, 's1').zero + 10
 
   it('trimming the head keeps keys on the picture; the tail moves nothing', () => {
@@ -189,9 +103,9 @@ describe('shots', () => {
   })
 
   it('a swap keeps length, steps and their timing', () => {
-    const swapped = getShot(run(keyed, [['shot.swap', { shotId: 's1', mediaId: 'm2', in: 100 }]]), 's1')
+    const swapped = getShot(run(keyed, [['shot.swap', { shotId: 's1', source: { kind: 'medium', mediaId: 'm2' }, in: 100 }]]), 's1')
     const before = getShot(keyed, 's1')
-    expect(swapped).toMatchObject({ mediaId: 'm2', in: 100, start: before.start, length: before.length })
+    expect(swapped).toMatchObject({ source: { mediaId: 'm2' }, in: 100, start: before.start, length: before.length })
     expect(swapped.steps).toEqual(before.steps)
     expect(treatmentTime(swapped, 7)).toBe(treatmentTime(before, 7))
   })
@@ -199,21 +113,22 @@ describe('shots', () => {
 
 describe('documents', () => {
   it('keeps fields that it does not know', () => {
+    const known = testProject()
+    const [first] = getSequence(known).shots
     const strange = {
-      ...testProject(),
+      ...withEdit(known, { shots: [{ ...first, extra: 'kept' } as never] }),
       later: { x: 1 },
-      shots: [{ ...testProject().shots[0], extra: 'kept' }],
     }
     expect(loadProject(JSON.parse(JSON.stringify(strange)))).toMatchObject({
       later: { x: 1 },
-      shots: [{ extra: 'kept' }],
+      sequences: [{ shots: [{ extra: 'kept' }] }],
     })
   })
 
   it.each([
     ['something else', { hello: 1 }, /not a Stilus project/],
     ['a newer version', { ...newProject('a', 'A'), version: 7 }, /newer Stilus \(project version 7/],
-    ['damage', { ...testProject(), shots: [{ id: 's1' }] }, /damaged at shots\.0\.name/],
+    ['damage', withEdit(testProject(), { shots: [{ id: 's1' } as never] }), /damaged at sequences\.0\.shots\.0\.name/],
     ['keys out of order', brokenKeys(), /keys must rise in time/],
     [
       'a number that is none',
@@ -230,7 +145,7 @@ describe('documents', () => {
 
 function brokenKeys() {
   const project = run(withStep, [])
-  const step = JSON.parse(JSON.stringify(getShot(project, 's1').steps[0])) as { mix: unknown }
+  const step = JSON.parse(JSON.stringify(getStep(project, 'a'))) as { mix: unknown }
   const key = { value: 1, leave: 'ease', arrive: 'ease' }
   step.mix = {
     value: 1,
@@ -239,5 +154,5 @@ function brokenKeys() {
       { ...key, at: 5 },
     ],
   }
-  return { ...project, shots: [{ ...getShot(project, 's1'), steps: [step] }] }
+  return withEdit(project, { shots: [{ ...getShot(project, 's1'), steps: [step as never] }] })
 }

@@ -22,7 +22,7 @@ export type Sources = (mediaId: string, frame: number) => Picture | undefined
 export interface Making<H extends Handle> {
   plan: Plan
   node: Node
-  inputs: Input<H>[]
+  inputs: (Input<H> | undefined)[]
   sources: Sources
   /** Whether an input has no other reader, so that the result may be written into it. */
   spare(input: number): boolean

@@ -1,18 +1,20 @@
 import { decodeSrgb, encodeSrgb } from '../colour'
 import type { Picture } from '../frame'
-import { type Act, performAll, type Project } from '../project'
+import { type Act, controlAddress, performAll, type Project } from '../project'
 import { testKernels } from '../testing/pictures'
 import { testProject } from '../testing/projects'
-import { evaluate, plan } from '.'
+import { plan, renderFrame, type Target } from '.'
 
 const k = testKernels()
 afterEach(() => expect(k.used).toBe(0))
 
+const stack = { kind: 'shot' as const, id: 's1' }
+const target: Target = { kind: 'stack', stack }
 const run = (...acts: Act[]) => performAll(testProject(), acts, 'test').project
-const add = (stepId: string, use: string, at = 0): Act => ['step.add', { shotId: 's1', stepId, use, at }]
+const add = (stepId: string, use: string, at = 0): Act => ['step.add', { stack, stepId, use, at }]
 const set = (stepId: string, param: string, value: number | number[] | string | boolean, at = 0): Act => [
   'value.set',
-  { place: { shotId: 's1', stepId, param }, at, value },
+  { address: controlAddress(stepId, param), at, value },
 ]
 
 /** Frames whose grey is their number. */
@@ -23,8 +25,8 @@ const numbered = (_: string, frame: number): Picture => ({
 const code = (frame: number) => decodeSrgb(frame / 255)
 
 /** The first channel of a pixel of shot s1 at a frame. */
-function seen(project: Project, frame = 10, at = 0): number {
-  const out = evaluate(k, plan(project, { kind: 'shot', shotId: 's1' }, frame, 1), numbered)
+async function seen(project: Project, frame = 10, at = 0): Promise<number> {
+  const out = await renderFrame(k, plan(project, target, frame, 1), numbered)
   const value = out.data[at * 4] as number
   k.free(out)
   return value
@@ -35,44 +37,46 @@ const SOURCE = code(34)
 describe('a step lies on the picture by its blend mode', () => {
   const solid = [add('a', 'solid'), set('a', 'colour', [0.5, 0.5, 0.5])]
   const blended = (mode: 'multiply' | 'screen' | 'plus', space: 'linear' | 'perceptual') =>
-    run(...solid, ['step.blend', { shotId: 's1', stepId: 'a', blend: { mode, space } }])
+    run(...solid, ['step.blend', { stepId: 'a', blend: { mode, space } }])
 
   it.each([
     ['multiply', 'linear', 0.5 * SOURCE],
     ['screen', 'linear', 0.5 + SOURCE - 0.5 * SOURCE],
     ['plus', 'linear', 0.5 + SOURCE],
     ['multiply', 'perceptual', decodeSrgb(encodeSrgb(0.5) * encodeSrgb(SOURCE))],
-  ] as const)('%s, %s', (mode, space, exact) => expect(seen(blended(mode, space))).toBeCloseTo(exact, 5))
+  ] as const)('%s, %s', async (mode, space, exact) =>
+    expect(await seen(blended(mode, space))).toBeCloseTo(exact, 5),
+  )
 
-  it('and mixes after that', () => {
+  it('and mixes after that', async () => {
     const half = performAll(blended('multiply', 'linear'), [set('a', 'mix', 0.5)], 'x').project
-    expect(seen(half)).toBeCloseTo(0.75 * SOURCE, 5)
+    expect(await seen(half)).toBeCloseTo(0.75 * SOURCE, 5)
   })
 })
 
 describe('other times', () => {
-  it('a frozen frame is seen as the steps before it left it at that time', () => {
+  it('a frozen frame is seen as the steps before it left it at that time', async () => {
     const keys = [
       set('g', 'exposure', 0),
       ...[24, 48].map((at): Act => [
         'key.put',
-        { place: { shotId: 's1', stepId: 'g', param: 'exposure' }, at, value: at === 24 ? 0 : 2 },
+        { address: controlAddress('g', 'exposure'), at, value: at === 24 ? 0 : 2 },
       ]),
     ]
     const project = run(add('g', 'grade'), ...keys, add('f', 'freeze', 1), set('f', 'frame', 24))
     // Treatment time is counted from the medium's frame 24, where the shot begins.
-    const still = seen(project, 0)
-    expect(seen(project, 40)).toBe(still)
-    const nodes = plan(project, { kind: 'shot', shotId: 's1' }, 40, 1).sources.map((s) => s.frame)
+    const still = await seen(project, 0)
+    expect(await seen(project, 40)).toBe(still)
+    const nodes = plan(project, target, 40, 1).sources.map((s) => s.frame)
     expect(new Set(nodes).size).toBe(2)
   })
 
-  it('an echo is the mean of the frames that it asks for', () => {
+  it('an echo is the mean of the frames that it asks for', async () => {
     const project = run(add('e', 'echo'), set('e', 'count', 2), set('e', 'spacing', 3), set('e', 'decay', 1))
-    expect(seen(project)).toBeCloseTo((code(34) + code(31) + code(28)) / 3, 6)
+    expect(await seen(project)).toBeCloseTo((code(34) + code(31) + code(28)) / 3, 6)
   })
 
-  it('an echo of an echo asks for both', () => {
+  it('an echo of an echo asks for both', async () => {
     const project = run(
       add('e', 'echo'),
       set('e', 'count', 1),
@@ -82,7 +86,7 @@ describe('other times', () => {
       set('f', 'decay', 1),
       set('f', 'spacing', 5),
     )
-    expect(seen(project)).toBeCloseTo((code(34) + code(32) + code(29) + code(27)) / 4, 6)
+    expect(await seen(project)).toBeCloseTo((code(34) + code(32) + code(29) + code(27)) / 4, 6)
   })
 
   it('motion blur is exposed to the keys between frames', () => {
@@ -90,10 +94,10 @@ describe('other times', () => {
       ...[add('r', 'reframe'), set('r', 'shutter', 360), set('r', 'samples', 4)],
       ...[0, 10].map((at): Act => [
         'key.put',
-        { place: { shotId: 's1', stepId: 'r', param: 'across' }, at, value: at * 4 },
+        { address: controlAddress('r', 'across'), at, value: at * 4 },
       ]),
     )
-    const op = plan(project, { kind: 'shot', shotId: 's1' }, 5, 1).nodes.at(-1)?.op
+    const op = plan(project, target, 5, 1).nodes.at(-1)?.op
     const across = op?.kind === 'step' ? op.moments?.map((m) => Number(m.across)) : []
     expect(across).toHaveLength(4)
     expect((across?.[3] ?? 0) - (across?.[0] ?? 0)).toBeGreaterThan(2)
@@ -103,12 +107,12 @@ describe('other times', () => {
 it('a region can be the amount of a step instead of its limit', () => {
   const region: Act = [
     'region.add',
-    { shotId: 's1', stepId: 'b', itemId: 'x', kind: 'ellipse', form: { centre: [32, 18], size: [20, 20] } },
+    { stepId: 'b', itemId: 'x', kind: 'ellipse', form: { centre: [32, 18], size: [20, 20] } },
   ]
   const kinds = (by: string) =>
     plan(
       run(add('b', 'lens-blur'), set('b', 'by', by), region),
-      { kind: 'shot', shotId: 's1' },
+      target,
       0,
       1,
     ).nodes.map((n) => n.op.kind)
@@ -116,7 +120,7 @@ it('a region can be the amount of a step instead of its limit', () => {
   expect(kinds('amount').sort()).toEqual(['matte', 'source', 'step'])
 })
 
-it('steps that mix with themselves keep their own notes within a group that is mixed too', () => {
+it('steps that mix with themselves keep their own notes within a group that is mixed too', async () => {
   const project = run(
     ...[
       add('g', 'grade'),
@@ -125,10 +129,10 @@ it('steps that mix with themselves keep their own notes within a group that is m
       set('m', 'strength', 0.5),
       set('m', 'contrast', 2),
     ],
-    ['steps.group', { shotId: 's1', stepIds: ['g', 'm'], groupId: 'group', name: 'Both' }],
+    ['steps.group', { stepIds: ['g', 'm'], groupId: 'group', name: 'Both' }],
     set('group', 'mix', 0.5),
   )
   const lit = 2 * SOURCE
   const both = (lit + 0.18 * (lit / 0.18) ** 2) / 2
-  expect(seen(project)).toBeCloseTo((SOURCE + both) / 2, 5)
+  expect(await seen(project)).toBeCloseTo((SOURCE + both) / 2, 5)
 })

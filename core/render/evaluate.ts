@@ -52,7 +52,7 @@ export async function evaluate<H extends Handle>(
           const handle = live.get(i)?.handle
           if (handle && isWorthKeeping(op.kind)) cache.put(key, await backend.values(handle))
         }
-      const inputs = node.inputs.map((i) => live.get(i) as Input<H>)
+      const inputs = node.inputs.map((i) => live.get(i))
       const spare = (i: number) => last.includes(node.inputs[i] ?? -1)
       const making = backend.make({ plan, node, inputs, sources, spare })
       // Waiting costs a turn of the event loop; a backend that is done at once is not waited for.

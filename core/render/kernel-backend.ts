@@ -46,7 +46,7 @@ export function kernelBackend(k: Kernels): Backend<KernelHandle> {
     name: 'kernels',
     make: (making) => {
       const picture = make(k, making)
-      return making.inputs.find(({ handle }) => handle.picture === picture)?.handle ?? handleOf(picture)
+      return making.inputs.find((input) => input?.handle.picture === picture)?.handle ?? handleOf(picture)
     },
     free: (...handles) => k.free(...handles.map(({ picture }) => picture)),
     values: ({ picture }) => picture.data,
@@ -69,7 +69,8 @@ export async function renderFrame(
 /** Makes one node. */
 function make(k: Kernels, { plan, node, inputs: given, sources, spare }: Making<KernelHandle>): Frame | Plane {
   const { op, area, canvas } = node
-  const inputs: Held[] = given.map(({ handle, area: lies }) => ({ picture: handle.picture, area: lies }))
+  // What lies outside of all that is asked for was not made.
+  const inputs = given.map((input) => input && { picture: input.handle.picture, area: input.area }) as Held[]
   const { width, height } = area
   const [first, second] = inputs
   switch (op.kind) {

@@ -2,7 +2,7 @@ import { type Area, isEmpty, scaledArea, type Size, wholeOf } from '../frame'
 import { canvasOf, getDesign, getSequence, type Project, type Stack, stageOf, type Variant, variantStage } from '../project'
 import { assignAreas } from './areas'
 import { fuse } from './fuse'
-import { type Draft, GraphBuilder, type Inspect, type Plan, reachable } from './graph'
+import { type Canvas, type Draft, GraphBuilder, type Inspect, type Plan, reachable } from './graph'
 import { planDesign, planSequence } from './plan-sequence'
 import { planStageSource } from './plan-source'
 import { planStack } from './plan-stack'
@@ -59,19 +59,29 @@ export function targetSize(project: Project, target: Base): Size {
  * @param area the part that is wanted, in pixels of the full-size picture; a little more may be made
  */
 export function plan(project: Project, target: Target, frame: number, scale: number, area?: Area): Plan {
-  const g = new GraphBuilder(scale)
-  const canvas = g.canvas(targetSize(project, target))
-  const root = planLook({ g, project, by: PLANNER, trail: [] }, target, frame)
+  const { drafts, canvas } = graphOf(project, target, frame, scale)
   const large = ({ op, canvas: { width, height } }: Draft) =>
     op.kind === 'matte' && op.bounds.width * op.bounds.height * 2 > width * height
   const wanted = area ? scaledArea(area, scale) : wholeOf(canvas)
-  const nodes = assignAreas(fuse(reachable(g.nodes, root), large), wanted)
+  const nodes = assignAreas(fuse(drafts, large), wanted)
   const sources = new Map<string, Plan['sources'][number]>()
   for (const { op, area } of nodes)
     if (op.kind === 'source' && !isEmpty(area))
       sources.set(`${op.mediaId} ${op.frame}`, { mediaId: op.mediaId, frame: op.frame })
   const look = { highlights: project.highlights ?? 'clip', tables: tablesOf(project, nodes) } as const
   return { ...canvas, nodes, sources: [...sources.values()], ...look }
+}
+
+/** The graph of a frame before anything is joined or cut to what is needed, the picture last. */
+export function graphOf(
+  project: Project,
+  target: Target,
+  frame: number,
+  scale: number,
+): { drafts: Draft[]; canvas: Canvas } {
+  const g = new GraphBuilder(scale)
+  const root = planLook({ g, project, by: PLANNER, trail: [] }, target, frame)
+  return { drafts: reachable(g.nodes, root), canvas: g.canvas(targetSize(project, target)) }
 }
 
 function planLook(of: Planning, target: Target, frame: number): number {

@@ -45,7 +45,7 @@ it('lens blur by region: sharp where the matte is 0, in full where it is 1', () 
   const region = k.plane(60, 40)
   region.data.forEach((_, i) => (region.data[i] = i % 60 < 30 ? 0 : 1))
   const values = { radius: 6, by: 'amount' }
-  const out = rendered('lens-blur', input, values, { region })
+  const out = rendered('lens-blur', input, values, { mattes: { amount: region } })
   const full = rendered('lens-blur', input, { radius: 6 })
   for (const y of [5, 20]) {
     expect(pixel(out, 10, y)).toBe(pixel(input, 10, y))

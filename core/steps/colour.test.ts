@@ -153,7 +153,7 @@ it('match brings mean and covariance in Oklab to those of the still', () => {
     const v = random()
     still.data.set([0.2 + 0.5 * v, 0.2 + 0.3 * v + 0.1 * random(), 0.2 + 0.1 * random(), 1], i * 4)
   }
-  const out = rendered('match', input, { still: 'x' }, { pictures: { still } })
+  const out = rendered('match', input, {}, { frames: { still } })
   const [got, wanted] = [spreadOf(k, out), spreadOf(k, still)]
   // Float pixels, and colours outside the gamut are cut when they are measured.
   near(got.mean, wanted.mean, 2e-3)

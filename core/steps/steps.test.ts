@@ -1,14 +1,16 @@
 import { aligned, type Frame, grown, intersection } from '../frame'
 import { filled, resample } from '../kernels'
-import { defaults, type Param, type Values } from '../params'
+import { type ContentThing, type ContentValues, defaults, type Param, type Params, type Values } from '../params'
 import { testPicture, worst, worstShare } from '../testing/pictures'
+import type { Options } from '../testing/context'
 import { k, leavesNothing, render } from '../testing/steps'
-import { findStep, STEPS, type StepDeclaration } from '.'
+import { CROSSINGS } from '../cross'
+import { findStep, inputKey, STEPS, type StepDeclaration } from '.'
 
 leavesNothing()
 
 /** Values away from neutral for every parameter: a third of the way from the default to the end of its range. */
-function busy(step: StepDeclaration): Values {
+function busy(params: Params): Values {
   const toward = (d: number, p: { min: number; max: number; soft?: readonly [number, number] }) => {
     const end = (p.soft ?? [p.min, p.max])[1]
     return d + (end - d) * 0.3
@@ -22,12 +24,34 @@ function busy(step: StepDeclaration): Values {
     if (p.type === 'range') return [p.default[0] + 0.1, p.default[1] - 0.15]
     if (p.type === 'point') return p.default.map((d, i) => d + (((index * 3 + i * 5) % 7) - 3) * 0.015 + 0.02)
     if (p.type === 'file') return 'swap'
-    if (p.type === 'picture') return 'still'
     if (p.type === 'reference') return [0.5, 0.4, 0.3]
     return p.default
   }
-  return Object.fromEntries(Object.entries(step.params).map(([id, p], i) => [id, value(p, i)]))
+  return Object.fromEntries(Object.entries(params).map(([id, p], i) => [id, value(p, i)]))
 }
+
+/** The same for every thing in its content. */
+const busyContent = ({ content = {} }: StepDeclaration): ContentValues =>
+  Object.fromEntries(
+    Object.entries(content).map(([name, list]) => [
+      name,
+      list.default.map((thing) => ({ ...thing, ...busy(list.fields) }) as ContentThing),
+    ]),
+  )
+const plainContent = ({ content = {} }: StepDeclaration): ContentValues =>
+  Object.fromEntries(Object.entries(content).map(([name, list]) => [name, list.default]))
+
+/** Values of a step all of whose inputs are bound. */
+const bound = (step: StepDeclaration, given: Values): Values => ({
+  ...given,
+  ...Object.fromEntries(
+    Object.entries(step.inputs ?? {}).flatMap(([name, i]) => (i.kind === 'frame' ? [[inputKey(name), true]] : [])),
+  ),
+})
+const values = (step: StepDeclaration) => busy(step.params)
+/** A step with everything away from neutral. */
+const made = (step: StepDeclaration, input: Frame, given: Values, options: Options = {}) =>
+  render(step, input, given, { content: busyContent(step), ...options })
 
 /** The same with every option of every choice and toggle in turn. */
 const options = (step: StepDeclaration, values: Values): Values[] =>
@@ -52,7 +76,7 @@ const extremes = (step: StepDeclaration, end: 'min' | 'max'): Values =>
     }),
   )
 
-describe.each(STEPS.map((step) => [step.id, step] as const))('%s', (_, step) => {
+describe.each([...STEPS, ...CROSSINGS].map((step) => [step.id, step] as const))('%s', (_, step) => {
   it('is declared completely', () => {
     expect(step.purpose).toMatch(/^[A-Z].*\.$/)
     expect(findStep(step.id)).toBe(step)
@@ -71,19 +95,23 @@ describe.each(STEPS.map((step) => [step.id, step] as const))('%s', (_, step) => 
 
   it('leaves the picture alone wherever it calls itself neutral', () => {
     const input = testPicture(k, 40, 24, 'soft')
-    const candidates = [defaults(step.params), extremes(step, 'min'), busy(step)]
-    const neutral = candidates.filter((values) => step.neutral(values as never))
-    const out = neutral.map((values) => render(step, input, values))
+    const plain = plainContent(step)
+    const candidates = [
+      ...[defaults(step.params), extremes(step, 'min')].map((given) => ({ given, content: plain })),
+      { given: values(step), content: busyContent(step) },
+    ]
+    const neutral = candidates.filter(({ given, content }) => step.neutral(bound(step, given) as never, content))
+    const out = neutral.map(({ given, content }) => render(step, input, given, { content }))
     // The way to display codes and back costs up to 3e-7 of a value; highlights here go to 7.
     out.forEach((frame) => expect(worstShare(frame.data, input.data, 1e-6, 1e-6)).toBeLessThan(1))
-    expect(step.neutral(busy(step) as never)).toBe(false)
+    expect(step.neutral(bound(step, values(step)) as never, busyContent(step))).toBe(false)
     k.free(input, ...out)
   })
 
   it('gives the same bits for the same input and does not touch its input', () => {
     const input = testPicture(k, 57, 33, 'soft')
     const before = input.data.slice()
-    const [a, b] = [render(step, input, busy(step)), render(step, input, busy(step))]
+    const [a, b] = [made(step, input, values(step)), made(step, input, values(step))]
     expect(
       Buffer.from(a.data.buffer, a.data.byteOffset, a.data.byteLength).equals(
         Buffer.from(b.data.slice().buffer),
@@ -102,9 +130,9 @@ describe.each(STEPS.map((step) => [step.id, step] as const))('%s', (_, step) => 
     const input = testPicture(k, w, h, 'soft')
     input.data[0] = 1e4
     input.data[1] = -50
-    const some = w * h < 100 ? options(step, busy(step)) : []
-    for (const values of [busy(step), extremes(step, 'max'), extremes(step, 'min'), ...some]) {
-      const out = render(step, input, values)
+    const some = w * h < 100 ? options(step, values(step)) : []
+    for (const given of [values(step), extremes(step, 'max'), extremes(step, 'min'), ...some]) {
+      const out = made(step, input, given)
       expect([out.width, out.height]).toEqual([w, h])
       expect(out.data.every(Number.isFinite)).toBe(true)
       k.free(out)
@@ -114,7 +142,7 @@ describe.each(STEPS.map((step) => [step.id, step] as const))('%s', (_, step) => 
 
   it('keeps alpha where it promises to', () => {
     const input = testPicture(k, 32, 20, 'soft')
-    const out = render(step, input, busy(step))
+    const out = made(step, input, values(step))
     const alpha = (f: Frame) => f.data.filter((_, i) => i % 4 === 3)
     if (step.keepsAlpha) expect(worst(alpha(out), alpha(input))).toBe(0)
     else expect(Math.max(...alpha(out))).toBeLessThanOrEqual(1 + 1e-6)
@@ -124,9 +152,9 @@ describe.each(STEPS.map((step) => [step.id, step] as const))('%s', (_, step) => 
   it('looks at half size as its full-size result does when halved', () => {
     const full = testPicture(k, 320, 180)
     const half = resample(k, full, 160, 90)
-    const a = render(step, full, busy(step))
+    const a = made(step, full, values(step))
     const shrunk = resample(k, a, 160, 90)
-    const b = render(step, half, busy(step), { scale: 0.5 })
+    const b = made(step, half, values(step), { scale: 0.5 })
     expect(worst(shrunk.data, b.data) / a.data.reduce((m, v) => Math.max(m, v), 1)).toBeLessThan(
       step.proxyError,
     )
@@ -136,30 +164,30 @@ describe.each(STEPS.map((step) => [step.id, step] as const))('%s', (_, step) => 
   it('makes a part of the picture as it makes the whole, given what it says it needs around', () => {
     const [w, h] = [352, 224]
     const input = testPicture(k, w, h)
-    const values = busy(step)
-    const whole = render(step, input, values)
-    const reach = step.reach(values as never, 1)
+    const given = busy(step.params)
+    const whole = made(step, input, given)
+    const reach = step.reach(bound(step, given) as never, 1)
     const wanted = { x: 160, y: 96, width: 32, height: 32 }
-    const given = intersection({ x: 0, y: 0, width: w, height: h }, aligned(grown(wanted, reach), 32))
-    const part = k.frame(given.width, given.height)
-    for (let y = 0; y < given.height; y++) {
-      const at = ((given.y + y) * w + given.x) * 4
-      part.data.set(input.data.subarray(at, at + given.width * 4), y * given.width * 4)
+    const room = intersection({ x: 0, y: 0, width: w, height: h }, aligned(grown(wanted, reach), 32))
+    const part = k.frame(room.width, room.height)
+    for (let y = 0; y < room.height; y++) {
+      const at = ((room.y + y) * w + room.x) * 4
+      part.data.set(input.data.subarray(at, at + room.width * 4), y * room.width * 4)
     }
-    const place = { x: given.x, y: given.y, width: w, height: h }
-    const out = render(step, part, values, { place })
+    const place = { x: room.x, y: room.y, width: w, height: h }
+    const out = made(step, part, given, { place })
     const row = (from: Frame, x: number, y: number) =>
       from.data.subarray((y * from.width + x) * 4, (y * from.width + x + wanted.width) * 4)
     for (let y = wanted.y; y < wanted.y + wanted.height; y++)
-      expect(worst(row(out, wanted.x - given.x, y - given.y), row(whole, wanted.x, y))).toBeLessThan(1e-5)
+      expect(worst(row(out, wanted.x - room.x, y - room.y), row(whole, wanted.x, y))).toBeLessThan(1e-5)
     k.free(input, whole, part, out)
   })
 
-  it('offers views that differ from its result', () => {
+  it('offers pictures that differ from its result', () => {
     const input = testPicture(k, 64, 36)
-    const result = render(step, input, busy(step))
-    for (const view of step.views) {
-      const seen = render(step, input, busy(step), { view: view.id })
+    const result = made(step, input, values(step))
+    for (const { id } of step.outputs) {
+      const seen = made(step, input, values(step), { view: id })
       expect(worst(seen.data, result.data)).toBeGreaterThan(0.01)
       k.free(seen)
     }

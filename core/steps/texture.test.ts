@@ -119,8 +119,8 @@ it('paper from an even still leaves the picture under soft light', () => {
   const out = rendered(
     'paper',
     input,
-    { still: 'x', blend: 'soft light', strength: 1 },
-    { pictures: { still } },
+    { blend: 'soft light', strength: 1 },
+    { frames: { still } },
   )
   // Soft light with middle grey is the identity.
   expect(worst(out.data, input.data)).toBeLessThan(2e-5)
@@ -148,21 +148,21 @@ describe('what is laid in', () => {
     k.free(out)
   })
 
+  const between = (from: number[], to: number[]) => [
+    { id: 'a', position: 0, colour: from, middle: 0.5 },
+    { id: 'b', position: 1, colour: to, middle: 0.5 },
+  ]
+
   it('a gradient is even in codes along its line', () => {
-    const out = make('gradient', {
-      from: [0, 0],
-      to: [1, 0],
-      first: [0, 0, 0],
-      second: [1, 1, 1],
-      dither: false,
-    })
+    const values = { from: [0, 0], to: [1, 0], dither: false }
+    const out = make('gradient', values, { content: { stops: between([0, 0, 0], [1, 1, 1]) } })
     for (const x of [10, 80, 140]) expect(encodeSrgb(pixel(out, x, 40))).toBeCloseTo((x + 0.5) / 160, 3)
     k.free(out)
   })
 
   it('dither strays by half a code and not on the mean', () => {
-    const values = { from: [0, 0], to: [0, 1], first: [0.2, 0.2, 0.2], second: [0.2, 0.2, 0.2] }
-    const out = make('gradient', values)
+    const grey = [0.2, 0.2, 0.2]
+    const out = make('gradient', { from: [0, 0], to: [0, 1] }, { content: { stops: between(grey, grey) } })
     const codes = Array.from({ length: 4000 }, (_, i) => encodeSrgb(out.data[i * 4] as number) * 255)
     const middle = encodeSrgb(0.2) * 255
     expect(Math.max(...codes.map((c) => Math.abs(c - middle)))).toBeLessThan(0.6)
@@ -287,8 +287,8 @@ describe('what is laid in', () => {
 
 describe('time', () => {
   it('an echo is the weighted mean of the pictures that it asks for', () => {
-    const frames = findStep('echo')?.frames?.({ count: 3, spacing: 2 } as never, 10)
-    expect(frames).toEqual([8, 6, 4])
+    const times = findStep('echo')?.inputs?.before?.times?.({ count: 3, spacing: 2 }, 10)
+    expect(times).toEqual([8, 6, 4])
     const input = even(1, 4, 4)
     const others = [0.5, 0.25, 0].map((v) => even(v, 4, 4))
     const out = rendered('echo', input, { count: 3, decay: 0.5 }, { others })
@@ -304,6 +304,6 @@ describe('time', () => {
     ['retime', { speed: -1, zero: 10, shift: 0, between: 'nearest' }, 12, [8]],
     ['retime', { speed: 2, zero: 0, shift: 0, between: 'blend' }, 6, [12]],
   ])('%s with %p shows at %d the frames %p', (id, values, time, frames) => {
-    expect(findStep(id)?.frames?.(values as never, time)).toEqual(frames)
+    expect(findStep(id)?.inputs?.before?.times?.(values, time)).toEqual(frames)
   })
 })

@@ -118,7 +118,8 @@ it('shake stays within its measures; reframe with a shutter draws along the way'
 
 it('mesh handles take the picture with them', () => {
   // Handle row 1, column 2 lies at two thirds across, one third down.
-  near(movedDot('mesh', [160, 160 / 3], { p12: [0.72, 0.4] }), [0.72 * 240, 0.4 * 160], 0.4)
+  const handles = [{ id: 'p12', at: [0.72, 0.4] }]
+  near(movedDot('mesh', [160, 160 / 3], {}, { content: { handles } }), [0.72 * 240, 0.4 * 160], 0.4)
 })
 
 describe('pictures between frames', () => {

@@ -1,4 +1,5 @@
 import type { Frame } from '../frame'
+import { filled } from '../kernels'
 import { defaults, type Values } from '../params'
 import { findStep, type StepDeclaration } from '../steps'
 import { contextFor, type Options } from './context'
@@ -78,9 +79,9 @@ export const pixel = ({ width, data }: Frame, x: number, y: number, channel = 0)
   data[(y * width + x) * 4 + channel] as number
 
 /** Where a dot goes under a step that moves it. */
-export function movedDot(id: string, from: [number, number], values: Values, size = [240, 160] as const) {
-  const input = dots(size[0], size[1], [from])
-  const out = rendered(id, input, values, { time: 0 })
+export function movedDot(id: string, from: [number, number], values: Values, options: Options = {}) {
+  const input = dots(240, 160, [from])
+  const out = rendered(id, input, values, { time: 0, ...options })
   const to = centre(out)
   k.free(input, out)
   return to

@@ -1,4 +1,4 @@
-import { medium, shot, testProject } from '../../core/testing/projects'
+import { medium, shot, testProject, withEdit } from '../../core/testing/projects'
 import { bitrate, type Delivery, layOut } from './delivery'
 
 const project = testProject()
@@ -13,7 +13,7 @@ it.each([
   ['the sequence', project, { kind: 'sequence' as const }, { first: 0, last: 96, head: 0, name: 'Test.mp4' }],
   [
     'in to out',
-    { ...project, marks: { in: 10, out: 500 } },
+    withEdit(project, { marks: { in: 10, out: 500 } }),
     { kind: 'marks' as const },
     { first: 10, last: 96, name: 'Test - part.mp4' },
   ],
@@ -35,19 +35,15 @@ it.each([
 })
 
 it('names files so that every system takes them', () => {
-  const odd = {
-    ...project,
-    name: 'A/B: "C"',
-    shots: [shot('s1', 'm1', { name: '../x?' })],
-    media: [medium('m1')],
-  }
+  const named = { ...project, name: 'A/B: "C"', media: [medium('m1')] }
+  const odd = withEdit(named, { shots: [shot('s1', 'm1', { name: '../x?' })] })
   expect(layOut(odd, delivery({ kind: 'shot', shotId: 's1', handles: 0 }, 'png')).name).toBe(
     'A B C - .. x.png.zip',
   )
 })
 
 it('refuses what is empty, and gives larger pictures more bits', () => {
-  expect(() => layOut({ ...project, shots: [] }, delivery({ kind: 'sequence' }))).toThrow(
+  expect(() => layOut(withEdit(project, { shots: [] }), delivery({ kind: 'sequence' }))).toThrow(
     /nothing to hand over/,
   )
   expect(bitrate('high', 1280, 720, 24)).toBeLessThan(bitrate('master', 1280, 720, 24))
