@@ -1,0 +1,104 @@
+import { createHash } from 'node:crypto'
+import { readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { readPresets, readRecipe } from '../formats'
+import { plan, renderFrame, type Target } from '../render'
+import { testKernels } from '../testing/pictures'
+import { pictureFor } from '../testing/sources'
+import {
+  allShots,
+  allStacks,
+  allSteps,
+  documentOf,
+  getItem,
+  getStep,
+  loadProject,
+  motionOf,
+  recordsOf,
+  stackSteps,
+  unknownSteps,
+} from '.'
+
+const k = testKernels(256)
+afterEach(() => expect(k.used).toBe(0))
+
+const text = (name: string) => readFileSync(join(__dirname, 'fixtures', name), 'utf8')
+const json = (name: string) => JSON.parse(text(name)) as Record<string, unknown>
+const prints = json('project-2.prints.json') as Record<string, string>
+
+describe('a project of version 2', () => {
+  const project = loadProject(json('project-2.json'))
+
+  it('renders the same bits as it did: every shot, and the sequence', async () => {
+    const bits = async (name: string) => {
+      const [kind, a, b] = name.split(' ')
+      const target: Target =
+        kind === 'shot' ? { kind: 'stack', stack: { kind: 'shot', id: a as string } } : { kind: 'sequence' }
+      const frame = await renderFrame(k, plan(project, target, Number(kind === 'shot' ? b : a), 0.125), (id, n) => {
+        const found = project.media.find((m) => m.id === id)
+        return found && pictureFor(found, n)
+      })
+      const { buffer, byteOffset, byteLength } = frame.data
+      const made = createHash('sha256').update(new Uint8Array(buffer, byteOffset, byteLength)).digest('hex')
+      k.free(frame)
+      return made.slice(0, 24)
+    }
+    const found: Record<string, string> = {}
+    for (const name of Object.keys(prints)) found[name] = await bits(name)
+    expect(Object.keys(prints).length).toBeGreaterThan(90)
+    expect(found).toEqual(prints)
+  })
+
+  it('is saved as version 3, without what was measured in it, and opens again as it was', () => {
+    const document = JSON.parse(JSON.stringify(documentOf(project))) as Record<string, unknown>
+    expect(document.version).toBe(3)
+    expect(JSON.stringify(document)).not.toMatch(/"places"|"quality"|"shapes"|"movers"|"front"|"shotId":"[^"]*","stepId"/)
+    const again = loadProject(document, project.records)
+    expect(again).toEqual(project)
+    expect(recordsOf(project).every((id) => project.records?.[id])).toBe(true)
+  })
+
+  it('has ids that are unique, however often the old one used them', () => {
+    const steps = allStacks(project).flatMap((stack) => allSteps(stackSteps(project, stack)))
+    expect(new Set(steps.map((s) => s.id)).size).toBe(steps.length)
+    expect(allShots(project)).toHaveLength(25)
+    const motions = (project.shelf ?? []).filter((s) => s.kind === 'motion')
+    expect(motions.length).toBeGreaterThan(3)
+    for (const item of motions) expect(motionOf(project, item).places.length).toBeGreaterThan(10)
+  })
+})
+
+it('a project of version 1 opens with its feather on both sides', () => {
+  const old = json('project-1.json')
+  const shapes = JSON.stringify(old).match(/"feather":\{[^[\]]*?"value":[\d.]+/g) ?? []
+  const project = loadProject(old)
+  expect(project.version).toBe(3)
+  expect(shapes.length).toBeGreaterThan(0)
+  const items = allShots(project).flatMap((s) => allSteps(s.steps).flatMap((step) => step.where?.items ?? []))
+  const feathers = items.flatMap((i) => (i.form.feather ? [i.form.feather.value] : []))
+  expect(feathers.length).toBeGreaterThan(0)
+  for (const feather of feathers) expect(feather).toEqual([expect.any(Number), expect.any(Number)])
+  for (const item of items) expect(getItem(project, item.id)).toBe(item)
+})
+
+it('presets and recipes of version 1 are read as those of now', () => {
+  const { presets, version } = readPresets('old', text('presets-1.json'))
+  expect([version, presets.length > 5]).toEqual([2, true])
+  const recipe = readRecipe('old', text('recipe-1.json'))
+  expect(recipe.version).toBe(2)
+  expect(recipe.panel[0]).toMatchObject({ label: 'Contrast', limits: [0.8, 1.8] })
+})
+
+it('keeps steps that it does not know, leaves them out of the picture, and can name them', () => {
+  const raw = JSON.parse(JSON.stringify(documentOf(loadProject(json('project-2.json'))))) as ReturnType<typeof documentOf>
+  const [step] = allSteps(allShots(raw).flatMap((s) => s.steps))
+  if (!step) throw new Error('The fixture has no steps.')
+  Object.assign(step, { use: 'from-later', version: 9, later: { kept: true } })
+  const project = loadProject(raw)
+  expect(getStep(project, step.id)).toMatchObject({ use: 'from-later', version: 9, later: { kept: true } })
+  expect(unknownSteps(project).map((s) => s.id)).toEqual([step.id])
+  const stack = allStacks(project).find((s) => stackSteps(project, s).some((t) => t.id === step.id))
+  if (!stack) throw new Error('The step is nowhere.')
+  const nodes = plan(project, { kind: 'stack', stack }, 0, 1).nodes
+  expect(JSON.stringify(nodes)).not.toContain('from-later')
+})
