@@ -54,22 +54,27 @@ async function heavyPackage(): Promise<string> {
       },
     ],
     sequences: [
-      { ...getSequence(empty), size: { width: 640, height: 360 }, shots: [
       {
-        ...{
-          id: 's',
-          name: 'Heavy',
-          source: { kind: 'medium', mediaId: 'm' },
-          lane: 0,
-          start: 0,
-          length: FRAMES,
-          in: 0,
-          zero: 0,
-          sound: null,
-        },
-        ...{ state: 'in work', note: '', steps },
+        ...getSequence(empty),
+        size: { width: 640, height: 360 },
+        shots: [
+          {
+            ...{
+              id: 's',
+              name: 'Heavy',
+              source: { kind: 'medium', mediaId: 'm' },
+              lane: 0,
+              start: 0,
+              length: FRAMES,
+              in: 0,
+              zero: 0,
+              sound: null,
+            },
+            ...{ state: 'in work', note: '', steps },
+          },
+        ],
       },
-    ] }],
+    ],
   }
   const path = join(folder, 'heavy.stilus.zip')
   const out = createWriteStream(path)

@@ -61,7 +61,12 @@ async function workers(): Promise<[number, number]> {
   const { project } = opened
   opened.close()
   const { page, close } = await openPage(zip)
-  const request: Asked = { project, target: { kind: 'stack', stack: { kind: 'shot', id: 'harbour' } }, frame: 0, scale: 1 }
+  const request: Asked = {
+    project,
+    target: { kind: 'stack', stack: { kind: 'shot', id: 'harbour' } },
+    frame: 0,
+    scale: 1,
+  }
   const pace = (count: number) =>
     page.evaluate(
       ([asked, n]) => {

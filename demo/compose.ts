@@ -20,13 +20,22 @@ function plate(act: Act, look: Look): void {
   const length = 48
   act('design.add', { designId, name: 'Plate', size: SIZE, rate: RATE, length })
   const shapes: [string, 'rectangle' | 'outline', string, Record<string, number | number[]>][] = [
-    ['bar', 'rectangle', 'Bar', { place: [330, 604], box: [420, 84], round: 12, fill: [0.012, 0.018, 0.04], fillOpacity: 0.78 }],
+    [
+      'bar',
+      'rectangle',
+      'Bar',
+      { place: [330, 604], box: [420, 84], round: 12, fill: [0.012, 0.018, 0.04], fillOpacity: 0.78 },
+    ],
     ['rule', 'rectangle', 'Rule', { place: [330, 566], box: [380, 3], fill: [0.86, 0.5, 0.16] }],
     ['star', 'outline', 'Star', { place: [158, 606], points: star(26, 11), fill: [0.86, 0.5, 0.16] }],
   ]
   for (const [objectId, kind, name, form] of shapes)
     act('object.add', { designId, objectId, kind, name, form })
-  act('objects.group', { objectIds: shapes.map(([id]) => id), groupId: 'plate-all', name: 'All of the plate' })
+  act('objects.group', {
+    objectIds: shapes.map(([id]) => id),
+    groupId: 'plate-all',
+    name: 'All of the plate',
+  })
   const key = (name: string, at: number, value: number | number[]) =>
     act('key.put', { address: formAddress('object', 'plate-all', name), at, value })
   for (const [at, x, opacity] of [
@@ -64,7 +73,12 @@ function closeUp(act: Act): void {
   act('shot.place', {
     sequenceId,
     shot: {
-      ...{ id: 'chart-near', name: 'Chart, near', source: { kind: 'medium', mediaId: 'star-chart' }, lane: 0 },
+      ...{
+        id: 'chart-near',
+        name: 'Chart, near',
+        source: { kind: 'medium', mediaId: 'star-chart' },
+        lane: 0,
+      },
       ...{ start: 0, length: 120, in: 0, zero: 0, sound: null, state: 'in work', note: '', steps: [] },
     },
   })
@@ -107,7 +121,15 @@ function workshop(act: Act, look: Look): void {
   if (!first || !last) return
   act('span.add', {
     span: {
-      ...{ id: 'workshop', name: 'Workshop', on: true, lane: 0, start: first.start, zero: first.start, steps: [] },
+      ...{
+        id: 'workshop',
+        name: 'Workshop',
+        on: true,
+        lane: 0,
+        start: first.start,
+        zero: first.start,
+        steps: [],
+      },
       length: last.start + last.length - first.start,
     },
   })

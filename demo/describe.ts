@@ -74,9 +74,7 @@ function values(param: Param): string {
           seed: 'a seed',
           file: 'a table',
         }[param.type as 'point'] ??
-        { reference: 'a colour of the shelf', text: 'a text' }[
-          param.type as 'text'
-        ]
+        { reference: 'a colour of the shelf', text: 'a text' }[param.type as 'text']
       )
   }
 }
@@ -84,11 +82,15 @@ function values(param: Param): string {
 function entry(step: StepDeclaration): string {
   const presets = PRESETS.filter((p) => p.use === step.id).map((p) => p.name)
   const lists = Object.values(step.content ?? {}).flatMap((list) =>
-    Object.values(list.fields).map((p) => `| ${list.label}: ${p.label.toLowerCase()} | ${p.help} | ${values(p)}, each |`),
+    Object.values(list.fields).map(
+      (p) => `| ${list.label}: ${p.label.toLowerCase()} | ${p.help} | ${values(p)}, each |`,
+    ),
   )
   const own = Object.values(step.params).map((p) => `| ${p.label} | ${p.help} | ${values(p)} |`)
   const rows = [...own, ...lists]
-  const inputs = Object.entries(step.inputs ?? {}).flatMap(([name, i]) => (name === 'before' ? [] : i.label.toLowerCase()))
+  const inputs = Object.entries(step.inputs ?? {}).flatMap(([name, i]) =>
+    name === 'before' ? [] : i.label.toLowerCase(),
+  )
   const shown = exampleOf(step)
   const facts = [
     step.keepsAlpha ? 'Alpha stays as it came.' : '',

@@ -60,12 +60,7 @@ interface Area {
   feather: number
 }
 
-function limit(
-  act: Act,
-  stepId: string,
-  itemId: string,
-  { kind, centre, size, feather }: Area,
-) {
+function limit(act: Act, stepId: string, itemId: string, { kind, centre, size, feather }: Area) {
   act('region.add', {
     stepId,
     itemId,

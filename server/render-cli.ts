@@ -31,8 +31,11 @@ async function main(): Promise<void> {
     throw new Error(`There is no shot ${values.shot}; ${sequence.name} has ${shots.length}.`)
   const unknown = unknownSteps(project)
   if (unknown.length)
-    console.error(`Left out, unknown to this version: ${[...new Set(unknown.map((s) => s.name))].join(', ')}.`)
-  const target: Target = shot ? { kind: 'stack', stack: { kind: 'shot', id: shot.id } }
+    console.error(
+      `Left out, unknown to this version: ${[...new Set(unknown.map((s) => s.name))].join(', ')}.`,
+    )
+  const target: Target = shot
+    ? { kind: 'stack', stack: { kind: 'shot', id: shot.id } }
     : { kind: 'sequence', sequenceId: sequence.id }
   const count = shot ? shot.length : sequenceLength(sequence)
   const { width, height } = sequence.size

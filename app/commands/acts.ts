@@ -72,9 +72,7 @@ export function removeSteps(): void {
   const rest = list.filter((s) => !ids.includes(s.id))
   store.dispatch(viewActions.step(rest[Math.min(Math.max(0, index), rest.length - 1)]?.id ?? null))
   store.dispatch(
-    ids.length === 1
-      ? edit('step.remove', { stepId: ids[0] ?? '' })
-      : edit('steps.remove', { stepIds: ids }),
+    ids.length === 1 ? edit('step.remove', { stepId: ids[0] ?? '' }) : edit('steps.remove', { stepIds: ids }),
   )
 }
 

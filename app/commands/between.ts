@@ -21,14 +21,20 @@ function across() {
   const { acrossId } = view()
   if (!document || place?.kind !== 'sequence' || acrossId === null) return undefined
   const sequence = getSequence(document, place.sequenceId)
-  if (sequence.transitions.some((t) => t.id === acrossId)) return edit('transition.remove', { transitionId: acrossId })
+  if (sequence.transitions.some((t) => t.id === acrossId))
+    return edit('transition.remove', { transitionId: acrossId })
   return sequence.spans.some((s) => s.id === acrossId) ? edit('span.remove', { spanId: acrossId }) : undefined
 }
 
 /** What makes pictures meet: branches, dissolves, spans, designs and sequences. */
 export const BETWEEN: readonly Command[] = [
   {
-    ...{ ...plain, id: 'branch', label: 'Branch from this state', words: ['split', 'parallel', 'second row'] },
+    ...{
+      ...plain,
+      id: 'branch',
+      label: 'Branch from this state',
+      words: ['split', 'parallel', 'second row'],
+    },
     when: onStep,
     run: () => set({ drawer: 'catalogue', branch: { from: view().stepId }, insertAt: null }),
   },
@@ -38,17 +44,32 @@ export const BETWEEN: readonly Command[] = [
     run: () => set({ drawer: 'catalogue', branch: { from: null }, insertAt: null }),
   },
   {
-    ...{ ...plain, id: 'dissolve-in', label: 'Dissolve into this shot', words: ['crossfade', 'fade in', 'transition'] },
+    ...{
+      ...plain,
+      id: 'dissolve-in',
+      label: 'Dissolve into this shot',
+      words: ['crossfade', 'fade in', 'transition'],
+    },
     when: onShot,
     run: () => dissolveChosen('head'),
   },
   {
-    ...{ ...plain, id: 'dissolve-out', label: 'Dissolve out of this shot', words: ['crossfade', 'fade out', 'transition'] },
+    ...{
+      ...plain,
+      id: 'dissolve-out',
+      label: 'Dissolve out of this shot',
+      words: ['crossfade', 'fade out', 'transition'],
+    },
     when: onShot,
     run: () => dissolveChosen('tail'),
   },
   {
-    ...{ ...plain, id: 'span', label: 'Lay a span of steps over the sequence', words: ['adjustment', 'range', 'treat'] },
+    ...{
+      ...plain,
+      id: 'span',
+      label: 'Lay a span of steps over the sequence',
+      words: ['adjustment', 'range', 'treat'],
+    },
     when: at('sequence'),
     run: addSpan,
   },
@@ -61,7 +82,12 @@ export const BETWEEN: readonly Command[] = [
     },
   },
   {
-    ...{ ...plain, id: 'new-design', label: 'New design', words: ['title', 'graphic', 'shapes', 'lower third'] },
+    ...{
+      ...plain,
+      id: 'new-design',
+      label: 'New design',
+      words: ['title', 'graphic', 'shapes', 'lower third'],
+    },
     run: newDesign,
   },
   {

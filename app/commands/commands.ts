@@ -141,10 +141,7 @@ export const COMMANDS: readonly Command[] = [
     group: 'Step',
     keys: ['ctrl+d'],
     when: onStep,
-    run: () =>
-      store.dispatch(
-        edit('step.copy', { stepId: view().stepId ?? '', newId: uid() }),
-      ),
+    run: () => store.dispatch(edit('step.copy', { stepId: view().stepId ?? '', newId: uid() })),
   },
   {
     id: 'earlier',

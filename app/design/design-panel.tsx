@@ -70,7 +70,9 @@ export function DesignPanel({ project, design }: { project: Project; design: Des
           step={1}
           digits={0}
           unit="frames"
-          onChange={(v, gesture) => dispatch(edit('design.format', { designId, length: Math.round(v) }, gesture))}
+          onChange={(v, gesture) =>
+            dispatch(edit('design.format', { designId, length: Math.round(v) }, gesture))
+          }
         />
         <span className="text-dim">{toTimecode(length, rate)}</span>
       </div>

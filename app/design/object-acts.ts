@@ -60,7 +60,12 @@ export function setNumbers(
     const next = Array.isArray(value) ? value.map(round) : round(value)
     const same = animated && JSON.stringify(valueAt(animated, frame - object.zero)) === JSON.stringify(next)
     if (same) return []
-    return [['value.set', { address: formAddress('object', object.id, name), at: frame - object.zero, value: next }]]
+    return [
+      [
+        'value.set',
+        { address: formAddress('object', object.id, name), at: frame - object.zero, value: next },
+      ],
+    ]
   })
   if (acts.length) store.dispatch(editAll(acts, label, gesture))
 }
@@ -112,7 +117,12 @@ const numbersOfHeld = ({ object, frame, scale }: Held) => {
 }
 
 /** The topmost object that shows at a place of the design; of a group the group. */
-export function objectAt(easel: Easel, design: Design, [x, y]: Point, frame: number): DesignObject | undefined {
+export function objectAt(
+  easel: Easel,
+  design: Design,
+  [x, y]: Point,
+  frame: number,
+): DesignObject | undefined {
   const hit = (object: DesignObject): boolean => {
     const there = object.on && frame >= object.start && frame < object.start + object.length
     if (!there || object.locked) return false

@@ -96,7 +96,8 @@ function frontFirst(rows: readonly Deep[]): Deep[] {
 function AddMenu({ design }: { design: Design }) {
   const { project } = useDesk()
   const dispatch = useAppDispatch()
-  const draw = (drawing: 'rectangle' | 'ellipse' | 'outline') => () => void dispatch(viewActions.set({ drawing }))
+  const draw = (drawing: 'rectangle' | 'ellipse' | 'outline') => () =>
+    void dispatch(viewActions.set({ drawing }))
   return (
     <Menu
       trigger={
@@ -110,7 +111,9 @@ function AddMenu({ design }: { design: Design }) {
         { label: 'Outline', run: draw('outline') },
         {
           label: 'Picture or clip',
-          items: pictureSources(project, design, (source, name) => addObject(design, 'picture', { source, name })),
+          items: pictureSources(project, design, (source, name) =>
+            addObject(design, 'picture', { source, name }),
+          ),
         },
       ]}
     />
@@ -160,7 +163,9 @@ const Row = memo(function Row({ design, object, depth, map }: RowProps) {
             type="button"
             aria-label={object.on ? `Hide ${object.name}` : `Show ${object.name}`}
             className="flex size-5 items-center justify-center text-dim hover:text-text"
-            onClick={() => dispatch(edit('object.change', { objectId: object.id, change: { on: !object.on } }))}
+            onClick={() =>
+              dispatch(edit('object.change', { objectId: object.id, change: { on: !object.on } }))
+            }
           >
             {object.on ? <Eye size={13} /> : <EyeOff size={13} />}
           </button>
@@ -170,7 +175,10 @@ const Row = memo(function Row({ design, object, depth, map }: RowProps) {
           <button
             type="button"
             aria-pressed={chosen}
-            className={cx('min-w-0 flex-1 truncate text-left', chosen ? 'font-semibold' : 'text-dim hover:text-text')}
+            className={cx(
+              'min-w-0 flex-1 truncate text-left',
+              chosen ? 'font-semibold' : 'text-dim hover:text-text',
+            )}
             onClick={(e) =>
               dispatch(viewActions.object({ id: object.id, also: e.ctrlKey || e.metaKey || e.shiftKey }))
             }
@@ -191,7 +199,8 @@ const Row = memo(function Row({ design, object, depth, map }: RowProps) {
 /** Keys and steps of the object in hand. */
 function Under({ objectId, map, depth }: { objectId: string; map: TimeMap; depth: number }) {
   const { stage } = useDesk()
-  const object = stage.design && deepObjects(stage.design.objects).find((d) => d.object.id === objectId)?.object
+  const object =
+    stage.design && deepObjects(stage.design.objects).find((d) => d.object.id === objectId)?.object
   const own = useMemo(() => countedFrom(map, stage.start), [map, stage.start])
   if (!object || stage.stack.id !== objectId) return null
   return <ObjectDetail {...{ object, stage, depth }} map={own} />
@@ -205,7 +214,13 @@ function ObjectDetail(props: { object: DesignObject; stage: Stage; map: TimeMap;
       {moving.map(([name, animated]) => {
         const address = formAddress('object', object.id, name)
         const label = OBJECT_FORMS[object.kind][name]?.label ?? name
-        return <KeyLane key={addressName(address)} {...{ address, label, animated, map, depth }} head={stage.head} />
+        return (
+          <KeyLane
+            key={addressName(address)}
+            {...{ address, label, animated, map, depth }}
+            head={stage.head}
+          />
+        )
       })}
       <StepLanes steps={stage.steps} stage={stage} map={map} depth={depth + 1} />
     </>
@@ -241,7 +256,8 @@ function ObjectBar({ object, map, chosen }: { object: DesignObject; map: TimeMap
   const tail = useTimeDrag(
     map,
     begin,
-    (by, _, g) => time({ start: from.current.start, length: Math.max(1, from.current.length + by) }, false, g),
+    (by, _, g) =>
+      time({ start: from.current.start, length: Math.max(1, from.current.length + by) }, false, g),
     { anchor: () => from.current.start + from.current.length },
   )
   const x0 = map.x(start)

@@ -63,10 +63,11 @@ export function ObjectOverlay(props: { easel: Easel; design: Design; frame: numb
     const d = drag.current
     if (!d) return
     const at = toPicture(event, design.size)
-    let [dx, dy] = [at[0] - d.from[0], at[1] - d.from[1]]
-    if (Math.hypot(dx, dy) < 3 * px && !event.currentTarget.hasAttribute('data-moved')) return
+    const [x, y] = [at[0] - d.from[0], at[1] - d.from[1]]
+    if (Math.hypot(x, y) < 3 * px && !event.currentTarget.hasAttribute('data-moved')) return
     event.currentTarget.setAttribute('data-moved', '')
-    if (event.shiftKey) Math.abs(dx) > Math.abs(dy) ? (dy = 0) : (dx = 0)
+    const across = Math.abs(x) > Math.abs(y)
+    const [dx, dy] = event.shiftKey ? (across ? [x, 0] : [0, y]) : [x, y]
     hand(true)
     carry(d.held, shifted(dx, dy), d.gesture)
   }

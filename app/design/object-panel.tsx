@@ -1,7 +1,14 @@
 import { type Blend, BLENDS } from '@stilus/core/kernels'
 import { OBJECT_FORMS, OBJECT_NAMES } from '@stilus/core/design'
 import type { Param } from '@stilus/core/params'
-import { type Design, type DesignObject, formAddress, type Project, type Source, sourceName } from '@stilus/core/project'
+import {
+  type Design,
+  type DesignObject,
+  formAddress,
+  type Project,
+  type Source,
+  sourceName,
+} from '@stilus/core/project'
 import { Copy, Eye, EyeOff, Lock, LockOpen, Trash2 } from 'lucide-react'
 import { uid } from '../session/work'
 import { ParamRow } from '../desk/param-row'
@@ -18,7 +25,15 @@ const MODES: Partial<Record<Blend, string>> = { plus: 'Add' }
 const capital = (text: string) => `${text[0]?.toUpperCase() ?? ''}${text.slice(1)}`
 
 /** The chosen object: its name and switch, what it moves along with, how it lies on the others, and its numbers. */
-export function ObjectPanel({ project, design, object }: { project: Project; design: Design; object: DesignObject }) {
+export function ObjectPanel({
+  project,
+  design,
+  object,
+}: {
+  project: Project
+  design: Design
+  object: DesignObject
+}) {
   const dispatch = useAppDispatch()
   const at = { objectId: object.id }
   const blend = object.blend ?? { mode: 'normal' as const, space: 'perceptual' as const }
@@ -67,7 +82,10 @@ export function ObjectPanel({ project, design, object }: { project: Project; des
           {object.kind === 'picture' && object.source && (
             <>
               <span className="text-dim">Shows</span>
-              <PictureChoice {...{ project, design, source: object.source }} onChange={(source) => change({ source })} />
+              <PictureChoice
+                {...{ project, design, source: object.source }}
+                onChange={(source) => change({ source })}
+              />
             </>
           )}
           <span className="text-dim">Lies there as</span>
@@ -94,7 +112,9 @@ export function ObjectPanel({ project, design, object }: { project: Project; des
         )}
         {groups.map((group) => (
           <fieldset key={group} className="min-w-0">
-            {group && <legend className="flex h-6 items-center text-xs font-semibold text-faint">{group}</legend>}
+            {group && (
+              <legend className="flex h-6 items-center text-xs font-semibold text-faint">{group}</legend>
+            )}
             {params
               .filter(([, param]) => (param.group ?? '') === group)
               .map(([name, param]) => (
@@ -131,7 +151,9 @@ function ParentChoice({ design, object }: { design: Design; object: DesignObject
         ...parentsFor(design, object).map((o) => ({ value: o.id, label: `With ${o.name}` })),
       ]}
       onChange={(parent) =>
-        dispatch(edit('object.parent', { objectId: object.id, parent: parent === ALONE ? null : parent, frame }))
+        dispatch(
+          edit('object.parent', { objectId: object.id, parent: parent === ALONE ? null : parent, frame }),
+        )
       }
     />
   )

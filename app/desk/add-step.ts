@@ -30,12 +30,11 @@ export const addTreatment =
         ],
       )
     }
-    const from = branch && branch.from !== null ? layoutOf(stage.steps).get(branch.from)?.step.name : 'the source'
+    const from =
+      branch && branch.from !== null ? layoutOf(stage.steps).get(branch.from)?.step.name : 'the source'
     if (!dispatch(editAll(acts, branch ? `Branch from ${from ?? 'a state'}: ${label}` : `Add ${label}`)))
       return false
     dispatch(viewActions.step(stepId))
-    dispatch(
-      viewActions.set({ face: 'what', look: 'result', trying: null, insertAt: null, branch: null }),
-    )
+    dispatch(viewActions.set({ face: 'what', look: 'result', trying: null, insertAt: null, branch: null }))
     return true
   }

@@ -12,7 +12,9 @@ export interface Branch {
 /** The steps whose states a step takes by inputs other than the picture that it works on. */
 const takenBy = (step: Step): string[] =>
   [
-    ...Object.entries(step.inputs ?? {}).filter(([name]) => name !== 'before').map(([, b]) => b),
+    ...Object.entries(step.inputs ?? {})
+      .filter(([name]) => name !== 'before')
+      .map(([, b]) => b),
     ...(step.where?.items ?? []).flatMap((i) => i.input ?? []),
   ].flatMap((b) => (b.kind === 'step' ? [b.stepId] : []))
 
@@ -28,7 +30,7 @@ function comesFrom(steps: readonly Step[], index: number): string | null | undef
 export function rowsOf(steps: readonly Step[]): { main: Step[]; branches: Branch[] } {
   const index = new Map(steps.map((s, i) => [s.id, i]))
   const main = new Set<string>()
-  for (let at: string | null | undefined = steps.at(-1)?.id; at && !main.has(at); ) {
+  for (let at: string | null | undefined = steps.at(-1)?.id; at && !main.has(at);) {
     main.add(at)
     at = comesFrom(steps, index.get(at) ?? -1)
   }
@@ -43,7 +45,10 @@ export function rowsOf(steps: readonly Step[]): { main: Step[]; branches: Branch
   for (const branch of branches) {
     const ids = new Set(branch.steps.map((s) => s.id))
     branch.into = steps
-      .filter((s, i) => !ids.has(s.id) && (takenBy(s).some((id) => ids.has(id)) || ids.has(comesFrom(steps, i) ?? '')))
+      .filter(
+        (s, i) =>
+          !ids.has(s.id) && (takenBy(s).some((id) => ids.has(id)) || ids.has(comesFrom(steps, i) ?? '')),
+      )
       .map((s) => s.id)
   }
   return { main: steps.filter((s) => main.has(s.id)), branches }

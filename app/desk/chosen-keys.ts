@@ -1,5 +1,13 @@
 import { type Key, retimed, retimeKeys, type Retiming } from '@stilus/core/anim'
-import { type Address, addressLabel, addressName, deepCopy, type Project, sameAddress, valueOf } from '@stilus/core/project'
+import {
+  type Address,
+  addressLabel,
+  addressName,
+  deepCopy,
+  type Project,
+  sameAddress,
+  valueOf,
+} from '@stilus/core/project'
 import { edit } from '../store/edit'
 import { store } from '../store/store'
 import { type ChosenKeys, viewActions } from '../store/view'

@@ -21,7 +21,7 @@ export function ContentLists({ step }: { step: Step }) {
   const shown = useApp((s) => {
     if (!lists.length) return ''
     const values = stepValues(stage, step, timeAt(stage, s.view.frame))
-    return lists.flatMap(([name, list]) => (list.when?.(values) ?? true ? [name] : [])).join('\n')
+    return lists.flatMap(([name, list]) => ((list.when?.(values) ?? true) ? [name] : [])).join('\n')
   })
   return lists
     .filter(([name]) => shown.split('\n').includes(name))

@@ -7,13 +7,7 @@ import { NumberField } from '../ui/number-field'
 import { useTime } from './use-desk'
 
 /** Numbers of the corners of an outline that are chosen on the picture: their softness, and what they multiply the feather by. */
-export function CornerPanel({
-  shape,
-  at,
-}: {
-  shape: MaskItem
-  at: { stepId: string; itemId: string }
-}) {
+export function CornerPanel({ shape, at }: { shape: MaskItem; at: { stepId: string; itemId: string } }) {
   const dispatch = useAppDispatch()
   const { corners: chosen } = useView('corners')
   const t = useTime()

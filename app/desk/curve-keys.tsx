@@ -79,7 +79,8 @@ export function CurveKeys(props: {
                       dispatch(edit('key.break', { address, at: key.at, broken: true }, m.d.gesture))
                     const v = event.shiftKey ? value : m.d.value + m.dv
                     const handle = handleTo(animated, index, side, part, { t: m.d.at + m.dt, v })
-                    if (handle) dispatch(edit('key.handle', { address, at: key.at, side, handle }, m.d.gesture))
+                    if (handle)
+                      dispatch(edit('key.handle', { address, at: key.at, side, handle }, m.d.gesture))
                   }}
                   onPointerUp={end}
                   onPointerCancel={end}

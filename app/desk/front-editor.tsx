@@ -18,8 +18,7 @@ export function FrontEditor({ step }: { step: Step }) {
   const dispatch = useAppDispatch()
   const [arranging, setArranging] = useState(false)
   const panel = step.panel ?? []
-  const set = (next: PanelControl[]) =>
-    dispatch(edit('group.panel', { stepId: step.id, panel: next }))
+  const set = (next: PanelControl[]) => dispatch(edit('group.panel', { stepId: step.id, panel: next }))
   const uses = everyStep(project).filter((s) => step.recipe && s.recipe?.id === step.recipe.id)
   return (
     <div className="grid gap-3 border-t pt-2">

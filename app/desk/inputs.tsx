@@ -58,7 +58,12 @@ const material = (source: Source): Binding => ({
 })
 
 /** Everything that an input of a step could take. */
-function choices(stage: Stage, step: Step, kind: OutputKind, take: (b: Binding) => void): (MenuItem | null)[] {
+function choices(
+  stage: Stage,
+  step: Step,
+  kind: OutputKind,
+  take: (b: Binding) => void,
+): (MenuItem | null)[] {
   const { project, stack } = stage
   const others = allSteps(stage.steps).filter((s) => s.id !== step.id)
   const offering = others.filter((s) => outputsOf(s).some((o) => o.kind === kind || kind === 'matte'))
@@ -67,7 +72,9 @@ function choices(stage: Stage, step: Step, kind: OutputKind, take: (b: Binding) 
   const named = (id: string, name: string) => project.stills?.find((s) => s.mediaId === id)?.name ?? name
   return [
     { label: 'The untouched source', run: () => take({ kind: 'source' }) },
-    ...(stack.kind === 'span' ? [] : [{ label: 'What lies below', run: () => take({ kind: 'below' as const }) }]),
+    ...(stack.kind === 'span'
+      ? []
+      : [{ label: 'What lies below', run: () => take({ kind: 'below' as const }) }]),
     ...(stack.kind === 'transition' && !stack.list
       ? [
           { label: 'The outgoing shot', run: () => take({ kind: 'outgoing' as const }) },
@@ -147,7 +154,10 @@ export function InputRow({ label, step, kind, binding, onChange, plain }: InputR
         <span className="truncate pl-2.5 text-dim">{label}</span>
         <Menu
           trigger={
-            <Button aria-label={`${label}: ${bindingName(stage, binding)}`} className="justify-start! truncate">
+            <Button
+              aria-label={`${label}: ${bindingName(stage, binding)}`}
+              className="justify-start! truncate"
+            >
               <span className="truncate">{bindingName(stage, binding)}</span>
             </Button>
           }

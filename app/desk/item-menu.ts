@@ -63,7 +63,9 @@ export function itemMenu(stage: Stage, step: Step, shape: MaskItem): (MenuItem |
     dispatch(setCorners(at, t, next))
   }
   return [
-    ...(drawn || outline ? [{ label: 'Track what it surrounds', run: () => void trackItem(step, shape) }] : []),
+    ...(drawn || outline
+      ? [{ label: 'Track what it surrounds', run: () => void trackItem(step, shape) }]
+      : []),
     ...(drawn
       ? [
           {

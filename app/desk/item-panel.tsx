@@ -114,7 +114,9 @@ export function Riding({
   const motions = useMotions()
   const { attach: ride } = shape
   const set = (next: NonNullable<MaskItem['attach']> | null, gesture?: string) =>
-    void dispatch(edit('region.attach', { ...at, attach: next && next.motions.length ? next : null }, gesture))
+    void dispatch(
+      edit('region.attach', { ...at, attach: next && next.motions.length ? next : null }, gesture),
+    )
   const name = motions.find((m) => m.id === ride?.motions[0])?.name ?? 'A motion that is gone'
   if (!ride)
     return (

@@ -51,7 +51,13 @@ export function KeyRange(props: {
     const controller = new AbortController()
     const target = { kind: 'stack', stack: stage.stack, upTo } as const
     session()
-      .renderer.render({ project, target, frame: stageFrame(stage, frame), scale: 0.25, signal: controller.signal })
+      .renderer.render({
+        project,
+        target,
+        frame: stageFrame(stage, frame),
+        scale: 0.25,
+        signal: controller.signal,
+      })
       .then((picture) => scoper.current?.draw(picture, tone, { width: WIDTH, height: HEIGHT }))
       .then(
         (drawn) => drawn && !controller.signal.aborted && canvas.current && present(canvas.current, drawn),
@@ -60,7 +66,7 @@ export function KeyRange(props: {
         if (error.name !== 'AbortError' && error.name !== 'WorkerDied') tell('problem', error.message)
       })
     return () => controller.abort()
-  }, [project, stage.stack, upTo, frame, playing, tone])
+  }, [project, stage, upTo, frame, playing, tone])
 
   const end = TONE_ENDS[tone]
   const x = (v: number) => Math.min(1, Math.max(0, v / end)) * WIDTH

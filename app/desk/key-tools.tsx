@@ -88,7 +88,10 @@ export function KeyTools() {
               disabled: none,
               run: () =>
                 dispatch(
-                  edit('keys.ease', { lanes: lanes.map(({ address, at }) => ({ address, at })), ease: ease.id }),
+                  edit('keys.ease', {
+                    lanes: lanes.map(({ address, at }) => ({ address, at })),
+                    ease: ease.id,
+                  }),
                 ),
             })),
           },

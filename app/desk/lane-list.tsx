@@ -110,7 +110,17 @@ export function StepLanes({
   ))
 }
 
-function GroupLanes({ group, stage, map, depth }: { group: Step; stage: Stage; map: TimeMap; depth: number }) {
+function GroupLanes({
+  group,
+  stage,
+  map,
+  depth,
+}: {
+  group: Step
+  stage: Stage
+  map: TimeMap
+  depth: number
+}) {
   const open = useApp(
     (s) =>
       [...s.view.openLanes, ...s.view.stepIds].includes(group.id) ||
@@ -119,12 +129,7 @@ function GroupLanes({ group, stage, map, depth }: { group: Step; stage: Stage; m
   return open && <StepLanes steps={group.steps ?? []} stage={stage} map={map} depth={depth} />
 }
 
-const StepLane = memo(function StepLane(props: {
-  step: Step
-  stage: Stage
-  map: TimeMap
-  depth: number
-}) {
+const StepLane = memo(function StepLane(props: { step: Step; stage: Stage; map: TimeMap; depth: number }) {
   const { step, stage, map, depth } = props
   const { head, length } = stage
   const dispatch = useAppDispatch()
@@ -189,10 +194,7 @@ const StepLane = memo(function StepLane(props: {
       </div>
       {open &&
         modifiers.map(({ address, label, animated }) => (
-          <KeyLane
-            key={addressName(address)}
-            {...{ address, label, animated, head, map, depth }}
-          />
+          <KeyLane key={addressName(address)} {...{ address, label, animated, head, map, depth }} />
         ))}
       {open && motions.map((id) => <MotionLane key={id} {...{ motionId: id, stage, map, depth }} />)}
     </>
@@ -206,7 +208,12 @@ export function snapsOf(
 ): number[] {
   const markers = (sequence?.markers ?? []).map((m) => m.at - start)
   const still = moving.flatMap(({ address: { owner } }) => {
-    const step = owner.kind === 'item' ? stepOfItem(project, owner.id) : owner.kind === 'step' ? getStep(project, owner.id) : undefined
+    const step =
+      owner.kind === 'item'
+        ? stepOfItem(project, owner.id)
+        : owner.kind === 'step'
+          ? getStep(project, owner.id)
+          : undefined
     return step ? animatedValues(step).flatMap((m) => m.animated.keys?.map((k) => k.at) ?? []) : []
   })
   const times = new Set(moving.flatMap((m) => m.at))

@@ -77,7 +77,8 @@ export function FollowForm({
     if (source.kind !== 'value') return
     const { owner } = source.address
     const stepId = owner.kind === 'item' ? stepOfItem(project, owner.id)?.id : owner.id
-    const stack = stepId === undefined || owner.kind === 'object' ? undefined : stackOf(project, 'step', stepId)
+    const stack =
+      stepId === undefined || owner.kind === 'object' ? undefined : stackOf(project, 'step', stepId)
     if (!stack || stepId === undefined) return
     if (stack.id !== stage.stack.id) void navigate(deskPath(project, stack))
     // Entering a desk clears the selection; this comes after.

@@ -50,7 +50,8 @@ export function ModifiersPanel({ address, step }: { address: Address; step: Step
   const numeric = param
     ? isNumeric(param)
     : typeof animated.value !== 'string' && typeof animated.value !== 'boolean'
-  const put = (modifier: Modifier, gesture?: string) => dispatch(edit('modifier.put', { address, modifier }, gesture))
+  const put = (modifier: Modifier, gesture?: string) =>
+    dispatch(edit('modifier.put', { address, modifier }, gesture))
   const nothing = !animated.keys && !animated.modifiers?.length && !panel && !when.rampIn && !when.rampOut
   return (
     <section
@@ -59,10 +60,15 @@ export function ModifiersPanel({ address, step }: { address: Address; step: Step
       className="grid min-h-0 flex-1 content-start gap-2 overflow-y-auto px-3 py-2"
     >
       <div className="flex items-center gap-1">
-        <IconButton label="Back to the controls" onClick={() => dispatch(viewActions.set({ modifiers: null }))}>
+        <IconButton
+          label="Back to the controls"
+          onClick={() => dispatch(viewActions.set({ modifiers: null }))}
+        >
           <ArrowLeft size={16} />
         </IconButton>
-        <h3 className="truncate font-semibold">What moves {(param?.label ?? leafOf(address)).toLowerCase()}?</h3>
+        <h3 className="truncate font-semibold">
+          What moves {(param?.label ?? leafOf(address)).toLowerCase()}?
+        </h3>
       </div>
       {nothing && <p className="text-dim">Nothing. It stays as it is set.</p>}
       {panel && (
@@ -98,9 +104,7 @@ export function ModifiersPanel({ address, step }: { address: Address; step: Step
         <Row
           title={`The ramps of ${step.name}: ${when.rampIn} in, ${when.rampOut} out`}
           on={!when.rampsOff}
-          onSwitch={(on) =>
-            dispatch(edit('step.when', { stepId: step.id, when: { rampsOff: !on } }))
-          }
+          onSwitch={(on) => dispatch(edit('step.when', { stepId: step.id, when: { rampsOff: !on } }))}
         >
           <Button onClick={() => dispatch(viewActions.set({ modifiers: null, face: 'when' }))}>
             Go to When
@@ -227,10 +231,9 @@ function AddModifier({ address, param }: { address: Address; param: Param | unde
       })),
     }))
   const heard = stage.sequence
-  const sounds = [
-    ...(heard?.sounds ?? []),
-    ...(heard?.shots ?? []).filter((s) => s.sound !== null),
-  ].filter((c) => project.media.find((m) => m.id === mediumOfClip(c))?.sound)
+  const sounds = [...(heard?.sounds ?? []), ...(heard?.shots ?? []).filter((s) => s.sound !== null)].filter(
+    (c) => project.media.find((m) => m.id === mediumOfClip(c))?.sound,
+  )
   const hear = async (clip: SoundClip | Shot) => {
     const measured = await measureLevel(project, mediumOfClip(clip) ?? '')
     if (!measured) tell('problem', `"${clip.name}" has no sound that can be measured.`)

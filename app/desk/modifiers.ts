@@ -46,7 +46,11 @@ export function motionsOf(step: Step): string[] {
   const rides = [step.where?.attach, ...(step.where?.items ?? []).map((s) => s.attach)]
   const modifiers = valuesOf(step).flatMap(({ animated }) => animated.modifiers ?? [])
   const used = modifiers.flatMap((m) =>
-    m.kind === 'attach' ? m.motions : m.kind === 'follow' && m.source.kind === 'motion' ? m.source.motions : [],
+    m.kind === 'attach'
+      ? m.motions
+      : m.kind === 'follow' && m.source.kind === 'motion'
+        ? m.source.motions
+        : [],
   )
   return [...new Set([...rides.flatMap((r) => r?.motions ?? []), ...used])]
 }

@@ -1,6 +1,13 @@
 import type { Animated, Modifier } from '@stilus/core/anim'
 import { fit, isNumeric, type Param } from '@stilus/core/params'
-import { type Address, controlOf, groupsAround, type PanelControl, sameAddress, valueAddress } from '@stilus/core/project'
+import {
+  type Address,
+  controlOf,
+  groupsAround,
+  type PanelControl,
+  sameAddress,
+  valueAddress,
+} from '@stilus/core/project'
 import { deskStage } from '../session/where'
 import { uid } from '../session/work'
 import { edit } from '../store/edit'
@@ -49,9 +56,7 @@ export function paramMenu(
       label: param.label,
       targets: [{ stepId: address.owner.id, param: name }],
     }
-    dispatch(
-      edit('group.panel', { stepId: inner.id, panel: [...(inner.panel ?? []), made] }),
-    )
+    dispatch(edit('group.panel', { stepId: inner.id, panel: [...(inner.panel ?? []), made] }))
   }
   return [
     { label: 'Copy value', run: () => (copied = control.value) },

@@ -17,7 +17,10 @@ import { useAnimated } from './use-desk'
 export const ParamRow = memo(
   Row,
   (a, b) =>
-    a.param === b.param && a.animated === b.animated && sameAddress(a.address, b.address) && a.also === b.also,
+    a.param === b.param &&
+    a.animated === b.animated &&
+    sameAddress(a.address, b.address) &&
+    a.also === b.also,
 )
 
 interface ParamRowProps {

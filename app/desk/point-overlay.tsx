@@ -28,9 +28,7 @@ export function PointOverlay({ step, rect }: { step: Step; rect: Rect }) {
   const { stage } = useDesk()
   const { frame } = useView('frame')
   const t = timeAt(stage, frame)
-  const points = shown(paramsOf(step), stepValues(stage, step, t)).filter(
-    ([, p]) => p.type === 'point',
-  )
+  const points = shown(paramsOf(step), stepValues(stage, step, t)).filter(([, p]) => p.type === 'point')
   const own = points.map(([id, param]) => ({
     ...{ label: param.label, address: controlAddress(step.id, id) },
     animated: step.what[id] ?? { value: [0.5, 0.5] },

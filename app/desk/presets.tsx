@@ -36,11 +36,15 @@ export function Presets({ step }: { step: Step }) {
   const save = (name: string) => {
     if (naming === 'new') {
       const { use, version, what, content } = step
-      const plain = { ...{ name, use, what }, ...(version ? { version } : {}), ...(content ? { content } : {}) }
+      const plain = {
+        ...{ name, use, what },
+        ...(version ? { version } : {}),
+        ...(content ? { content } : {}),
+      }
       void keepPreset(movedPreset(plain, -head))
-      if (step.inputs) tell('info', 'A preset holds controls alone: what the inputs take was not taken along.')
-    }
-    else if (naming) void keepPreset({ ...naming.value, name }, naming.id, naming.favourite)
+      if (step.inputs)
+        tell('info', 'A preset holds controls alone: what the inputs take was not taken along.')
+    } else if (naming) void keepPreset({ ...naming.value, name }, naming.id, naming.favourite)
     setNaming(null)
   }
   return (
@@ -137,14 +141,14 @@ function PresetTile({
   const frame = useMovingFrame()
   const { name } = preset.value
   const act = useMemo<Act>(
-    () => [
-      'step.preset',
-      { stepId: step.id, ...movedPreset(preset.value, head) },
-    ],
+    () => ['step.preset', { stepId: step.id, ...movedPreset(preset.value, head) }],
     [step.id, preset.value, head],
   )
   const tried = useMemo(() => tryOn(project, act), [project, act])
-  const target = useMemo<Target>(() => ({ kind: 'stack', stack: stage.stack, upTo: step.id }), [stage.stack, step.id])
+  const target = useMemo<Target>(
+    () => ({ kind: 'stack', stack: stage.stack, upTo: step.id }),
+    [stage.stack, step.id],
+  )
   const trying = useApp((s) => s.view.trying === act)
   const show = (on: boolean) => dispatch(viewActions.set({ trying: on ? act : null }))
   return (

@@ -79,14 +79,7 @@ export function RecipeDialog({ steps, onClose }: { steps: readonly Step[]; onClo
     const recipe = { id: uid(), name, revision: 1 }
     const groupId = own?.id ?? uid()
     const stepIds = steps.map((s) => s.id)
-    if (
-      !dispatch(
-        editAll(
-          [['recipe.make', { stepIds, groupId, recipe, panel }]],
-          `Make recipe ${name}`,
-        ),
-      )
-    )
+    if (!dispatch(editAll([['recipe.make', { stepIds, groupId, recipe, panel }]], `Make recipe ${name}`)))
       return
     dispatch(viewActions.step(groupId))
     keepCurrent(groupId)
@@ -148,12 +141,16 @@ export function RecipeDialog({ steps, onClose }: { steps: readonly Step[]; onClo
 }
 
 /** The recipe of a group as it stands. What it takes from steps outside of it stays behind, and is said. */
-export function recipeOf({ project, stack }: Pick<Stage, 'project' | 'stack'>, group: Step): RecipeFile | undefined {
+export function recipeOf(
+  { project, stack }: Pick<Stage, 'project' | 'stack'>,
+  group: Step,
+): RecipeFile | undefined {
   if (!group.recipe || !group.steps?.length) return undefined
   const { id, name, revision } = group.recipe
   const steps = settled(group)
   const gone = dropLinks(steps, new Set(allSteps(steps).map((s) => s.id)))
-  if (gone.length) tell('info', `Not part of the recipe, because it comes from outside of it: ${gone.join(', ')}.`)
+  if (gone.length)
+    tell('info', `Not part of the recipe, because it comes from outside of it: ${gone.join(', ')}.`)
   return {
     ...{ format: 'stilus-recipe', version: 2, id, name, revision, from: originOfStack(project, stack) },
     ...{ panel: group.panel ?? [], steps },
@@ -179,6 +176,5 @@ function settled(group: Step): Step[] {
 /** Writes a recipe's state in one step to all of its uses and to the library. */
 export function updateAllUses(step: Step): void {
   const revision = (step.recipe?.revision ?? 0) + 1
-  if (store.dispatch(edit('recipe.update', { stepId: step.id, revision })))
-    keepCurrent(step.id)
+  if (store.dispatch(edit('recipe.update', { stepId: step.id, revision }))) keepCurrent(step.id)
 }

@@ -20,8 +20,7 @@ const JOIN_NAMES: Record<(typeof ITEM_JOINS)[number], string> = {
 /** The items of a region from the nearest to the camera to the farthest: drag to reorder, or Alt with the arrow keys. */
 export function RegionList({ step, region, label }: { step: Step; region: Region; label: string }) {
   const dispatch = useAppDispatch()
-  const move = (shape: MaskItem, to: number) =>
-    dispatch(edit('region.order', { itemId: shape.id, to }))
+  const move = (shape: MaskItem, to: number) => dispatch(edit('region.order', { itemId: shape.id, to }))
   return (
     <ul className="grid grid-cols-[minmax(0,1fr)] gap-px" aria-label={label}>
       {region.items.map((shape, i) => (

@@ -56,7 +56,9 @@ export function SharedControls({ steps }: { steps: readonly Step[] }) {
       {rows.map(([id, param]) => {
         const [address, ...also] = steps.map((step) => controlAddress(step.id, id))
         const animated = id === 'mix' ? first.mix : (first.what[id] ?? { value: param.default })
-        return address && <ParamRow key={id} param={param} address={address} animated={animated} also={also} />
+        return (
+          address && <ParamRow key={id} param={param} address={address} animated={animated} also={also} />
+        )
       })}
       {rows.length === 1 && <p className="pt-1 text-dim">These steps share no other control.</p>}
     </div>

@@ -9,13 +9,7 @@ import { type TimeMap, useTimeDrag } from '../ui/timeline'
 import { snapsOf } from './lane-list'
 
 /** The span of a step: its body moves, its ends trim, the two grips set its ramps. */
-export function SpanBar(props: {
-  step: Step
-  head: number
-  length: number
-  map: TimeMap
-  chosen: boolean
-}) {
+export function SpanBar(props: { step: Step; head: number; length: number; map: TimeMap; chosen: boolean }) {
   const { step, head, length, map, chosen } = props
   const dispatch = useAppDispatch()
   const start = (step.when.start ?? head) - head

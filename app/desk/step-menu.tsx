@@ -16,8 +16,7 @@ export function useGrouping() {
   return (steps: readonly Step[], name: string) => {
     const groupId = uid()
     const stepIds = steps.map((s) => s.id)
-    if (dispatch(edit('steps.group', { stepIds, groupId, name })))
-      dispatch(viewActions.step(groupId))
+    if (dispatch(edit('steps.group', { stepIds, groupId, name }))) dispatch(viewActions.step(groupId))
   }
 }
 

@@ -1,5 +1,12 @@
 import { type Blend, BLENDS } from '@stilus/core/kernels'
-import { type Address, allSteps, animatedOf, controlAddress, groupsAround, type Step } from '@stilus/core/project'
+import {
+  type Address,
+  allSteps,
+  animatedOf,
+  controlAddress,
+  groupsAround,
+  type Step,
+} from '@stilus/core/project'
 import { findStep } from '@stilus/core/steps'
 import { Eye, EyeOff, MoreHorizontal } from 'lucide-react'
 import { Tabs } from 'radix-ui'
@@ -76,9 +83,7 @@ export function StepPanel() {
 
 /** Whether an address is one of a step or of its mask items. */
 const belongs = ({ owner }: Address, step: Step): boolean =>
-  owner.kind === 'step'
-    ? owner.id === step.id
-    : (step.where?.items.some((i) => i.id === owner.id) ?? false)
+  owner.kind === 'step' ? owner.id === step.id : (step.where?.items.some((i) => i.id === owner.id) ?? false)
 
 const THINGS = { shot: 'shot', span: 'span', transition: 'transition', object: 'object' } as const
 
@@ -86,7 +91,9 @@ function NoStep() {
   const { stage } = useDesk()
   const dispatch = useAppDispatch()
   return (
-    <EmptyState text={`Choose a state in the strip to work on it, or add a treatment to this ${THINGS[stage.stack.kind]}.`}>
+    <EmptyState
+      text={`Choose a state in the strip to work on it, or add a treatment to this ${THINGS[stage.stack.kind]}.`}
+    >
       <Button look="main" onClick={() => dispatch(viewActions.set({ drawer: 'catalogue' }))}>
         Open the catalogue
       </Button>
@@ -106,9 +113,7 @@ export function summary(step: Step, face: Face): string {
     if (!shapes) return 'Everywhere'
     return `${shapes} ${shapes === 1 ? 'item' : 'items'}${step.where?.invert ? ', inverted' : ''}`
   }
-  const values = [
-    ...animatedOf(step),
-  ]
+  const values = [...animatedOf(step)]
   const keys = values.reduce((sum, v) => sum + (v.keys?.length ?? 0), 0)
   const span = step.when.start === null && step.when.end === null ? 'Whole' : 'Part'
   return keys ? `${span}, ${keys} ${keys === 1 ? 'key' : 'keys'}` : `${span} shot`

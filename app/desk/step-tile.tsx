@@ -132,7 +132,10 @@ export const StepTile = memo(function StepTile({
     const { stepId } = store.getState().view
     const stage = deskStage()
     if (!event.shiftKey || !stepId || !stage) return dispatch(viewActions.step(step.id))
-    const list = layoutOf(stage.steps).get(step.id)?.list.map((s) => s.id) ?? []
+    const list =
+      layoutOf(stage.steps)
+        .get(step.id)
+        ?.list.map((s) => s.id) ?? []
     const [a, b] = [list.indexOf(stepId), list.indexOf(step.id)]
     const run = a < 0 ? [step.id] : list.slice(Math.min(a, b), Math.max(a, b) + 1)
     return dispatch(viewActions.steps(a <= b ? run : run.reverse()))

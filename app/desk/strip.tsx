@@ -2,7 +2,15 @@ import { type Act, type Step } from '@stilus/core/project'
 import type { Target } from '@stilus/core/render'
 import { findStep } from '@stilus/core/steps'
 import { CornerDownRight, CornerRightUp, Plus } from 'lucide-react'
-import { type DragEvent, type KeyboardEvent, memo, type ReactNode, useCallback, useMemo, useState } from 'react'
+import {
+  type DragEvent,
+  type KeyboardEvent,
+  memo,
+  type ReactNode,
+  useCallback,
+  useMemo,
+  useState,
+} from 'react'
 import { uid } from '../session/work'
 import { edit } from '../store/edit'
 import { useAppDispatch, useView } from '../store/store'
@@ -115,8 +123,7 @@ export function Strip() {
 function BranchRow({ branch, main, children }: { branch: Branch; main: Step[]; children: ReactNode }) {
   const leaves = branch.from ? main.findIndex((s) => s.id === branch.from) + 1 : 0
   const name = (id: string) => main.find((s) => s.id === id)?.name ?? 'a step'
-  const from =
-    branch.from === undefined ? 'outside' : branch.from === null ? 'the source' : name(branch.from)
+  const from = branch.from === undefined ? 'outside' : branch.from === null ? 'the source' : name(branch.from)
   const into = branch.into.map(name).join(', ')
   return (
     <div

@@ -101,7 +101,9 @@ function ParamGroup({
   }
   const changed = list.some(([id, param]) => {
     const animated = step.what[id]
-    return animated && (animated.keys || animated.modifiers || !sameValue(valueAt(animated, 0), param.default))
+    return (
+      animated && (animated.keys || animated.modifiers || !sameValue(valueAt(animated, 0), param.default))
+    )
   })
   const reset = () =>
     dispatch(

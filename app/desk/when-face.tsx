@@ -70,12 +70,7 @@ export function WhenFace({ step }: { step: Step }) {
         </p>
       )}
       {modifiers.map(({ label, address, animated }) => (
-        <KeyList
-          key={addressName(address)}
-          label={label}
-          address={address}
-          animated={animated}
-        />
+        <KeyList key={addressName(address)} label={label} address={address} animated={animated} />
       ))}
     </div>
   )
@@ -108,7 +103,14 @@ function KeyList({ label, address, animated }: { label: string; address: Address
                 value={travel(key)}
                 options={TRAVELS}
                 onChange={(v) =>
-                  dispatch(edit('key.interpolation', { address, at: key.at, leave: v as Interpolation, arrive: v as Interpolation }))
+                  dispatch(
+                    edit('key.interpolation', {
+                      address,
+                      at: key.at,
+                      leave: v as Interpolation,
+                      arrive: v as Interpolation,
+                    }),
+                  )
                 }
               />
               <IconButton

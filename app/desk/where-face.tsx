@@ -192,9 +192,7 @@ function AddMenu({ step }: { step: Step }) {
   const dispatch = useAppDispatch()
   const picker = useRef<HTMLInputElement>(null)
   const at = { stepId: step.id }
-  const add = (
-    rest: Omit<Extract<Act, readonly ['region.add', unknown]>[1], 'stepId' | 'itemId'>,
-  ) => {
+  const add = (rest: Omit<Extract<Act, readonly ['region.add', unknown]>[1], 'stepId' | 'itemId'>) => {
     const itemId = uid()
     if (dispatch(edit('region.add', { ...at, itemId, ...rest }))) dispatch(viewActions.set({ itemId }))
   }
@@ -203,9 +201,7 @@ function AddMenu({ step }: { step: Step }) {
   const drawing = async (file: File) => {
     try {
       const list = readSvg(await file.text(), stage.size)
-      const keyed = store.getState().view.keySelf
-        ? { keyed: timeAt(stage, store.getState().view.frame) }
-        : {}
+      const keyed = store.getState().view.keySelf ? { keyed: timeAt(stage, store.getState().view.frame) } : {}
       const acts = list.map(({ corners }): Act => [
         'region.add',
         { ...at, itemId: uid(), kind: 'outline', form: { points: valueOf(corners) }, ...keyed },
@@ -234,7 +230,8 @@ function AddMenu({ step }: { step: Step }) {
     {
       label: 'Put all on the shelf',
       disabled: !step.where?.items.length,
-      run: () => void dispatch(edit('region.keep', { ...at, shelfId: uid(), name: `Region of ${step.name}` })),
+      run: () =>
+        void dispatch(edit('region.keep', { ...at, shelfId: uid(), name: `Region of ${step.name}` })),
     },
   ]
   return (

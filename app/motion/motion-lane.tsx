@@ -6,12 +6,7 @@ import { viewActions } from '../store/view'
 import type { TimeMap } from '../ui/timeline'
 
 /** A motion that a step uses, over the frames that were measured: the line stands as high as it is sure. */
-export function MotionLane(props: {
-  motionId: string
-  stage: Stage
-  map: TimeMap
-  depth: number
-}) {
+export function MotionLane(props: { motionId: string; stage: Stage; map: TimeMap; depth: number }) {
   const { motionId, stage, map, depth } = props
   const dispatch = useAppDispatch()
   const item = useApp((s) => s.project.document?.shelf?.find((i) => i.id === motionId))

@@ -73,11 +73,7 @@ export const anchored = ({ form, smooth }: Motion, reference: number, anchor: nu
 })
 
 /** What a motion can be made to drive: the region or a point of the selected step, a corner pin, or a whole shot. */
-export function usesMenu(
-  stage: Stage,
-  stepId: string | null,
-  item: MotionItem,
-): (MenuItem | null)[] {
+export function usesMenu(stage: Stage, stepId: string | null, item: MotionItem): (MenuItem | null)[] {
   const { dispatch } = store
   const { project, shot, sequence } = stage
   const step = stepId === null ? undefined : stepIn(stage, stepId)
@@ -99,8 +95,7 @@ export function usesMenu(
     }
   }
   const over = (sequence?.shots ?? []).filter(
-    (s) =>
-      s.id !== shot?.id && s.start < stage.start + stage.length && s.start + s.length > stage.start,
+    (s) => s.id !== shot?.id && s.start < stage.start + stage.length && s.start + s.length > stage.start,
   )
   const onEach = (corners: 'surface' | 'picture', inverted: boolean): MenuItem[] =>
     [...(shot ? [shot] : []), ...over].map((s) => ({
@@ -126,7 +121,13 @@ export function usesMenu(
         label: p.label,
         run: () => {
           if (!step) return
-          const modifier = { ...motions, id: uid(), on: true, kind: 'attach' as const, unit: 'normalised' as const }
+          const modifier = {
+            ...motions,
+            id: uid(),
+            on: true,
+            kind: 'attach' as const,
+            unit: 'normalised' as const,
+          }
           const act: Act = ['modifier.put', { address: controlAddress(step.id, param), modifier }]
           dispatch(editAll([act], `${p.label} rides along`))
         },

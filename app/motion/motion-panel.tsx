@@ -70,12 +70,11 @@ function useMediumFrame(item: MotionItem) {
   const { stage } = useDesk()
   const dispatch = useAppDispatch()
   const { frame } = useView('frame')
-  const t = (stage.head + frame)
+  const t = stage.head + frame
   return {
     t,
     frame: Math.round(motionFrame(stage, item, t)),
-    go: (at: number) =>
-      dispatch(seek(timeOfFrame(stage, item, at) - stage.head)),
+    go: (at: number) => dispatch(seek(timeOfFrame(stage, item, at) - stage.head)),
   }
 }
 

@@ -1,12 +1,5 @@
 import { invert, through } from '@stilus/core/matrix'
-import {
-  fitOf,
-  holderOf,
-  type MaskItem,
-  motionFrame,
-  resolveItem,
-  type Step,
-} from '@stilus/core/project'
+import { fitOf, holderOf, type MaskItem, motionFrame, resolveItem, type Step } from '@stilus/core/project'
 import { cornersOf, mapped } from '@stilus/core/region'
 import { timeAt } from '../desk/use-desk'
 import { newMotion } from '../session/motions'

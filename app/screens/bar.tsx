@@ -61,7 +61,10 @@ export function Bar({
         {sequence && sequence.id !== project.sequences[0]?.id && (
           <>
             <ChevronRight size={14} className="shrink-0 text-faint" />
-            <Link to={sequencePath(project, sequence.id)} className="truncate rounded px-1 text-dim hover:text-text">
+            <Link
+              to={sequencePath(project, sequence.id)}
+              className="truncate rounded px-1 text-dim hover:text-text"
+            >
               {sequence.name}
             </Link>
           </>

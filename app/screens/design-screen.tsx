@@ -44,8 +44,7 @@ export function DesignScreen({ project }: { project: Project }) {
   const object = design && allObjects(design.objects).find((o) => o.id === objectId)
   const stage = useMemo(
     () =>
-      design &&
-      (object ? stageOf(project, { kind: 'object', id: object.id }) : emptyStage(project, design)),
+      design && (object ? stageOf(project, { kind: 'object', id: object.id }) : emptyStage(project, design)),
     [project, design, object],
   )
   const desk = useMemo(() => (stage ? { project, stage } : null), [project, stage])

@@ -179,7 +179,9 @@ const Picture = memo(function Picture() {
   const { motionId } = view
   const shown = useMemo(
     () =>
-      view.trying ? tryOn(project, view.trying) : frozen(project, stage.stack, { frozen: view.frozen, motionId }),
+      view.trying
+        ? tryOn(project, view.trying)
+        : frozen(project, stage.stack, { frozen: view.frozen, motionId }),
     [view.trying, project, stage.stack, view.frozen, motionId],
   )
   const time = timeAt(stage, frame)

@@ -26,7 +26,9 @@ export function Head({ title, children }: { title: string; children?: ReactNode 
         {children}
         <IconButton
           label="Close"
-          onClick={() => dispatch(viewActions.set({ drawer: null, trying: null, insertAt: null, branch: null }))}
+          onClick={() =>
+            dispatch(viewActions.set({ drawer: null, trying: null, insertAt: null, branch: null }))
+          }
         >
           <X size={15} />
         </IconButton>
@@ -35,7 +37,15 @@ export function Head({ title, children }: { title: string; children?: ReactNode 
   )
 }
 
-export function ShotsDrawer({ project, sequence, shotId }: { project: Project; sequence: Sequence | undefined; shotId: string }) {
+export function ShotsDrawer({
+  project,
+  sequence,
+  shotId,
+}: {
+  project: Project
+  sequence: Sequence | undefined
+  shotId: string
+}) {
   return (
     <>
       <Head title="Shots" />

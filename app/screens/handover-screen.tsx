@@ -1,4 +1,11 @@
-import { allSteps, getSequence, type Project, sequenceLength, type Shot, unknownSteps } from '@stilus/core/project'
+import {
+  allSteps,
+  getSequence,
+  type Project,
+  sequenceLength,
+  type Shot,
+  unknownSteps,
+} from '@stilus/core/project'
 import { toTimecode } from '@stilus/core/time'
 import type { Container, Delivery, EncodeQuality } from '@stilus/engine'
 import { packProject } from '@stilus/engine'
@@ -39,10 +46,15 @@ export function HandoverScreen({ project }: { project: Project }) {
   const dispatch = useAppDispatch()
   const deliveries = useApp((s) => s.deliveries)
   const [sequenceId, setSequenceId] = useState(project.sequences[0]?.id ?? '')
-  const sequence = getSequence(project, project.sequences.some((s) => s.id === sequenceId) ? sequenceId : undefined)
+  const sequence = getSequence(
+    project,
+    project.sequences.some((s) => s.id === sequenceId) ? sequenceId : undefined,
+  )
   const unknown = unknownSteps(project)
   const [what, setWhat] = useState<'sequence' | 'marks' | 'shots'>('sequence')
-  const [chosen, setChosen] = useState<readonly string[]>(() => project.sequences.flatMap((s) => s.shots.map((c) => c.id)))
+  const [chosen, setChosen] = useState<readonly string[]>(() =>
+    project.sequences.flatMap((s) => s.shots.map((c) => c.id)),
+  )
   const [handles, setHandles] = useState(12)
   const [of, setOf] = useState<'pictures' | 'mattes'>('pictures')
   const [container, setContainer] = useState<Container>('mp4')
@@ -95,8 +107,8 @@ export function HandoverScreen({ project }: { project: Project }) {
             )}
             {unknown.length > 0 && (
               <p role="alert" className="text-what">
-                This version of Stilus does not know {unknown.map((s) => `“${s.name}”`).join(', ')}: it is kept
-                as it is and left out of what is rendered.
+                This version of Stilus does not know {unknown.map((s) => `“${s.name}”`).join(', ')}: it is
+                kept as it is and left out of what is rendered.
               </p>
             )}
             {what === 'shots' && (
@@ -173,7 +185,8 @@ export function HandoverScreen({ project }: { project: Project }) {
             )}
             {what === 'marks' && (
               <p className="text-dim">
-                {timecode(sequence.marks.in ?? 0)} – {timecode(sequence.marks.out ?? sequenceLength(sequence))}
+                {timecode(sequence.marks.in ?? 0)} –{' '}
+                {timecode(sequence.marks.out ?? sequenceLength(sequence))}
               </p>
             )}
             <Row label="As">

@@ -27,7 +27,13 @@ export function SequenceScreen({ project }: { project: Project }) {
   const known = project.sequences.some((s) => s.id === sequenceId)
   const sequence = getSequence(project, known ? sequenceId : undefined)
   const target = useMemo<Target>(() => ({ kind: 'sequence', sequenceId: sequence.id }), [sequence.id])
-  const { frame, shotId, shotIds, acrossId, quality } = useView('frame', 'shotId', 'shotIds', 'acrossId', 'quality')
+  const { frame, shotId, shotIds, acrossId, quality } = useView(
+    'frame',
+    'shotId',
+    'shotIds',
+    'acrossId',
+    'quality',
+  )
   const length = sequenceLength(sequence)
   const [panel, setPanel] = useKeptSize('controls', 308, 292, 520)
   const [lanes, setLanes] = useKeptSize('sequence lanes', 190, 120, 480)
@@ -45,15 +51,16 @@ export function SequenceScreen({ project }: { project: Project }) {
       run(viewActions.shot({ id: left?.id ?? null }))
     })
   }, [dispatch, sequence.id])
-  const empty = sequence.shots.length || sequence.spans.length ? undefined : (
-    <div className="rounded-lg bg-ground">
-      <EmptyState text="Drop your edit and its media here: an OpenTimelineIO file, video, stills and sound.">
-        <Button look="main" onClick={() => dispatch(viewActions.set({ drawer: 'media' }))}>
-          Import media or an edit
-        </Button>
-      </EmptyState>
-    </div>
-  )
+  const empty =
+    sequence.shots.length || sequence.spans.length ? undefined : (
+      <div className="rounded-lg bg-ground">
+        <EmptyState text="Drop your edit and its media here: an OpenTimelineIO file, video, stills and sound.">
+          <Button look="main" onClick={() => dispatch(viewActions.set({ drawer: 'media' }))}>
+            Import media or an edit
+          </Button>
+        </EmptyState>
+      </div>
+    )
   return (
     <>
       <Bar project={project} sequence={sequence} />

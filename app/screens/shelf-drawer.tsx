@@ -47,7 +47,8 @@ export function ShelfDrawer({ project, stage }: { project: Project; stage: Stage
           trigger={
             <Button
               disabled={stage.shot?.source.kind !== 'medium'}
-              aria-pressed={drawing === 'point' || drawing === 'pair' || drawing === 'surface'}>
+              aria-pressed={drawing === 'point' || drawing === 'pair' || drawing === 'surface'}
+            >
               <Crosshair size={14} /> Track …
             </Button>
           }

@@ -62,7 +62,10 @@ export function TransitionPanel({
   const handle = (frames: number) => (Number.isFinite(frames) ? `${frames} frames` : 'without end')
   const missing = lacks.outgoing + lacks.incoming
   return (
-    <section aria-label="Chosen transition" className="flex min-h-0 flex-1 flex-col gap-3 overflow-y-auto p-3">
+    <section
+      aria-label="Chosen transition"
+      className="flex min-h-0 flex-1 flex-col gap-3 overflow-y-auto p-3"
+    >
       <EditableText
         label="Name of the transition"
         value={transition.name}
@@ -83,23 +86,27 @@ export function TransitionPanel({
         {to && side('After the cut', 'after', after)}
         <dt className="text-dim">Can take</dt>
         <dd>
-          {[from && `${handle(room.before)} before`, to && `${handle(room.after)} after`].filter(Boolean).join(', ')}
+          {[from && `${handle(room.before)} before`, to && `${handle(room.after)} after`]
+            .filter(Boolean)
+            .join(', ')}
         </dd>
         <dt className="text-dim">Made by</dt>
-        <dd>{transition.steps.map((s) => findStep(s.use)?.name ?? s.use).join(', ') || 'nothing: a plain cut'}</dd>
+        <dd>
+          {transition.steps.map((s) => findStep(s.use)?.name ?? s.use).join(', ') || 'nothing: a plain cut'}
+        </dd>
       </dl>
       {!active && (
-        <p className="text-what">Its shots do not meet any more, so that it rests. Put them end to end again.</p>
+        <p className="text-what">
+          Its shots do not meet any more, so that it rests. Put them end to end again.
+        </p>
       )}
       {active && missing > 0 && (
         <p className="text-what">
-          {missing} {missing === 1 ? 'frame is' : 'frames are'} missing in the handles: it shows as long as they allow.
+          {missing} {missing === 1 ? 'frame is' : 'frames are'} missing in the handles: it shows as long as
+          they allow.
         </p>
       )}
-      <Button
-        className="mt-auto"
-        onClick={() => dispatch(edit('transition.remove', { transitionId }))}
-      >
+      <Button className="mt-auto" onClick={() => dispatch(edit('transition.remove', { transitionId }))}>
         <Trash2 size={14} /> Remove the transition
       </Button>
     </section>
@@ -162,7 +169,9 @@ export function SpanPanel({ project, sequence, span }: { project: Project; seque
             label="What the span acts on"
             value={String(span.lane)}
             options={lanes}
-            onChange={(lane) => dispatch(edit('span.move', { spanId, start: span.start, lane: Number(lane) }))}
+            onChange={(lane) =>
+              dispatch(edit('span.move', { spanId, start: span.start, lane: Number(lane) }))
+            }
           />
         </dd>
         <dt className="text-dim">Steps</dt>

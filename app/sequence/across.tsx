@@ -51,7 +51,9 @@ function useAcross(project: Project, kind: 'transition' | 'span', id: string) {
     dispatch(viewActions.set({ acrossId: id }))
   }
   const remove = () =>
-    void dispatch(kind === 'span' ? edit('span.remove', { spanId: id }) : edit('transition.remove', { transitionId: id }))
+    void dispatch(
+      kind === 'span' ? edit('span.remove', { spanId: id }) : edit('transition.remove', { transitionId: id }),
+    )
   const keys = (event: KeyboardEvent) => {
     if (event.key === 'Enter') open()
     else if (event.key === 'Delete') remove()

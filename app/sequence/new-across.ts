@@ -59,7 +59,8 @@ export function addSpan(): void {
     : chosen.length
       ? Math.max(...chosen.map((s) => s.start + s.length))
       : frame + Math.round((2 * sequence.rate.num) / sequence.rate.den)
-  if (last <= start) return void tell('problem', 'The span would be empty: set in and out around what it is for.')
+  if (last <= start)
+    return void tell('problem', 'The span would be empty: set in and out around what it is for.')
   const lane = Math.max(0, ...sequence.shots.map((s) => s.lane))
   const id = uid()
   const name = `Span ${sequence.spans.length + 1}`

@@ -25,7 +25,13 @@ export function ProjectPanel({ project, sequence }: { project: Project; sequence
       digits={0}
       unit="px"
       onChange={(v, gesture) =>
-        dispatch(edit('sequence.format', { sequenceId, rate, size: { ...size, [name]: Math.round(v / 2) * 2 } }, gesture))
+        dispatch(
+          edit(
+            'sequence.format',
+            { sequenceId, rate, size: { ...size, [name]: Math.round(v / 2) * 2 } },
+            gesture,
+          ),
+        )
       }
     />
   )
@@ -48,7 +54,9 @@ export function ProjectPanel({ project, sequence }: { project: Project; sequence
           label="Frames a second"
           value={rateName(rate)}
           options={Object.keys(RATES).map((name) => ({ value: name, label: name }))}
-          onChange={(name) => dispatch(edit('sequence.format', { sequenceId, rate: RATES[name] ?? rate, size }))}
+          onChange={(name) =>
+            dispatch(edit('sequence.format', { sequenceId, rate: RATES[name] ?? rate, size }))
+          }
           className="col-span-2"
         />
         <span className="text-dim">Highlights</span>

@@ -98,9 +98,7 @@ export function ShotPanel({ project, sequence, shot }: { project: Project; seque
           </>
         )}
         <dt className="text-dim">Handles</dt>
-        <dd>
-          {Number.isFinite(room.before) ? `${room.before} before, ${room.after} after` : 'without end'}
-        </dd>
+        <dd>{Number.isFinite(room.before) ? `${room.before} before, ${room.after} after` : 'without end'}</dd>
         <dt className="self-center text-dim">Dissolve</dt>
         <dd className="flex gap-1.5">
           {(['head', 'tail'] as const).map((edge) => (
@@ -185,7 +183,11 @@ function saysSource(project: Project, source: Source): string {
 function OpenSource({ project, source }: { project: Project; source: Source }) {
   const navigate = useNavigate()
   if (source.kind === 'design')
-    return <Button onClick={() => void navigate(`/p/${project.id}/design/${source.designId}`)}>Open the design</Button>
+    return (
+      <Button onClick={() => void navigate(`/p/${project.id}/design/${source.designId}`)}>
+        Open the design
+      </Button>
+    )
   if (source.kind !== 'comp') return null
   return (
     <Button onClick={() => void navigate(sequencePath(project, source.sequenceId))}>Open the sequence</Button>

@@ -1,4 +1,12 @@
-import { type Act, allSteps, type Project, type Shot, sourceSounds, stageOf, type Step } from '@stilus/core/project'
+import {
+  type Act,
+  allSteps,
+  type Project,
+  type Shot,
+  sourceSounds,
+  stageOf,
+  type Step,
+} from '@stilus/core/project'
 import { SharedControls } from '../desk/shared-panel'
 import { DeskProvider } from '../desk/use-desk'
 import { copiedName, hasSteps, pasteSteps } from '../session/clipboard'

@@ -1,4 +1,11 @@
-import { activeTransitions, type Project, type Sequence, type Shot, type SoundClip, sourceSounds } from '@stilus/core/project'
+import {
+  activeTransitions,
+  type Project,
+  type Sequence,
+  type Shot,
+  type SoundClip,
+  sourceSounds,
+} from '@stilus/core/project'
 import type { Target } from '@stilus/core/render'
 import { Volume2, VolumeX } from 'lucide-react'
 import { useEffect, useMemo, useRef, useState } from 'react'
@@ -18,7 +25,15 @@ import { Across, Cuts, SpanClip } from './across'
 const STRIP_HEIGHT = 54
 
 /** Overlay, video and sound lanes of the sequence: choose, move and trim shots; double-click opens the desk. */
-export function Timeline({ project, sequence, length }: { project: Project; sequence: Sequence; length: number }) {
+export function Timeline({
+  project,
+  sequence,
+  length,
+}: {
+  project: Project
+  sequence: Sequence
+  length: number
+}) {
   const target = useMemo<Target>(() => ({ kind: 'sequence', sequenceId: sequence.id }), [sequence.id])
   const dispatch = useAppDispatch()
   const { quality, hand } = useView('quality', 'hand')
@@ -74,7 +89,13 @@ export function Timeline({ project, sequence, length }: { project: Project; sequ
                 {across
                   .filter((a) => a.lane === lane)
                   .map((a) => (
-                    <Across key={a.transition.id} active={a} project={project} sequence={sequence} map={map} />
+                    <Across
+                      key={a.transition.id}
+                      active={a}
+                      project={project}
+                      sequence={sequence}
+                      map={map}
+                    />
                   ))}
               </Lane>
             ))}
@@ -106,7 +127,10 @@ interface LaneProps {
 
 function Lane({ name, height, stays, children }: LaneProps) {
   return (
-    <div className={cx('group/lane flex border-b', stays && 'sticky top-0 z-30 bg-ground')} style={{ height }}>
+    <div
+      className={cx('group/lane flex border-b', stays && 'sticky top-0 z-30 bg-ground')}
+      style={{ height }}
+    >
       <div className="w-[200px] shrink-0 border-r px-3 py-1.5 text-dim">{name}</div>
       <div className="relative flex-1 overflow-hidden">{children}</div>
     </div>

@@ -67,7 +67,11 @@ export function pasteSteps(goals: readonly Goal[], timing: Timing, at?: number):
 }
 
 /** Gives selected steps chosen parts of the one that was copied. */
-export function pasteParts(ids: readonly string[], parts: ('what' | 'where' | 'when')[], timing: Timing): void {
+export function pasteParts(
+  ids: readonly string[],
+  parts: ('what' | 'where' | 'when')[],
+  timing: Timing,
+): void {
   const source = copied?.steps[0]
   if (!source || !copied) return
   const { from } = copied

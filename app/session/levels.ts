@@ -30,7 +30,14 @@ export async function measureLevel(
     const most = Math.max(1e-6, ...values)
     const shares = values.map((v) => Math.round((v / most) * 1000) / 1000)
     const { id, record } = recorded({ kind: 'level', values: shares })
-    const item = { id: uid(), name: `Level of ${medium.name}`, kind: 'level' as const, mediaId, rate, record: id }
+    const item = {
+      id: uid(),
+      name: `Level of ${medium.name}`,
+      kind: 'level' as const,
+      mediaId,
+      rate,
+      record: id,
+    }
     return { acts: [['shelf.put', { item }]] as Act[], records: { [id]: record } }
   })
   return item

@@ -17,7 +17,9 @@ export function newSequence(): void {
   if (!document) return
   const { rate, size } = getSequence(document)
   const newId = uid()
-  if (store.dispatch(edit('sequence.add', { newId, name: named('Sequence', document.sequences), rate, size })))
+  if (
+    store.dispatch(edit('sequence.add', { newId, name: named('Sequence', document.sequences), rate, size }))
+  )
     location.go(sequencePath(document, newId))
 }
 
@@ -28,6 +30,10 @@ export function newDesign(): void {
   const { rate, size } = getSequence(document)
   const designId = uid()
   const length = Math.round((5 * rate.num) / rate.den)
-  if (store.dispatch(edit('design.add', { designId, name: named('Design', document.designs), size, rate, length })))
+  if (
+    store.dispatch(
+      edit('design.add', { designId, name: named('Design', document.designs), size, rate, length }),
+    )
+  )
     location.go(`/p/${document.id}/design/${designId}`)
 }

@@ -15,13 +15,16 @@ export const setCorners =
     const { project, view } = getState()
     const value = valueOf(corners)
     if (view.keySelf) {
-      dispatch(edit('key.put', { address: formAddress('item', at.itemId, 'points'), at: time, value }, gesture))
+      dispatch(
+        edit('key.put', { address: formAddress('item', at.itemId, 'points'), at: time, value }, gesture),
+      )
       return
     }
     const { document } = project
-    const points =
-      document && getItem(document, at.itemId).form.points
+    const points = document && getItem(document, at.itemId).form.points
     if (!points) return
     const before = valueAt(points, time) as number[]
-    dispatch(edit('outline.shift', { itemId: at.itemId, by: value.map((v, i) => v - (before[i] ?? 0)) }, gesture))
+    dispatch(
+      edit('outline.shift', { itemId: at.itemId, by: value.map((v, i) => v - (before[i] ?? 0)) }, gesture),
+    )
   }

@@ -1,6 +1,15 @@
 import { invert, through } from '@stilus/core/matrix'
 import { type Bend, isBent, type Motion, placesAt, settled, spanOf, withPlace } from '@stilus/core/motion'
-import { fitOf, getMotion, type MotionItem, motionFrame, motionOf, splitMotion, type Stage, stageOf } from '@stilus/core/project'
+import {
+  fitOf,
+  getMotion,
+  type MotionItem,
+  motionFrame,
+  motionOf,
+  splitMotion,
+  type Stage,
+  stageOf,
+} from '@stilus/core/project'
 import { measureBend, track, type Watch } from '@stilus/engine'
 import { edit } from '../store/edit'
 import { store } from '../store/store'
@@ -21,13 +30,7 @@ export function timeOfFrame(stage: Stage, item: MotionItem, frame: number): numb
 }
 
 /** Frames from the one under the playhead: to the end of the shot, to its beginning, or one. */
-function framesOf(
-  stage: Stage,
-  item: MotionItem,
-  from: number,
-  direction: 1 | -1,
-  count: number,
-) {
+function framesOf(stage: Stage, item: MotionItem, from: number, direction: 1 | -1, count: number) {
   const { head, length } = stage
   const ends = [motionFrame(stage, item, head), motionFrame(stage, item, head + length - 1)]
   const [low, high] = [Math.min(...ends), Math.max(...ends)].map(Math.round) as [number, number]

@@ -1,11 +1,22 @@
-import { findOwner, getSequence, homeOf, type Project, type Sequence, type Stack, type Stage, stageOf } from '@stilus/core/project'
+import {
+  findOwner,
+  getSequence,
+  homeOf,
+  type Project,
+  type Sequence,
+  type Stack,
+  type Stage,
+  stageOf,
+} from '@stilus/core/project'
 import type { Target } from '@stilus/core/render'
 import { location } from '../store/edit'
 import { store } from '../store/store'
 
 /** What a screen works on. */
 export type Where =
-  { kind: 'sequence'; sequenceId: string } | { kind: 'stack'; stack: Stack } | { kind: 'design'; designId: string }
+  | { kind: 'sequence'; sequenceId: string }
+  | { kind: 'stack'; stack: Stack }
+  | { kind: 'design'; designId: string }
 
 const DESKS = { shot: 'shot', span: 'span', cut: 'transition' } as const
 

@@ -218,7 +218,14 @@ const slice = createSlice({
     /** Chooses an object; with `also` beside those that are chosen, or takes it out of them. */
     object: (state, { payload: { id, also } }: PayloadAction<{ id: string | null; also?: boolean }>) => {
       const rest = state.objectIds.filter((o) => o !== id)
-      const ids = !also || id === null ? (id === null ? [] : [id]) : rest.length === state.objectIds.length ? [...rest, id] : rest
+      const ids =
+        !also || id === null
+          ? id === null
+            ? []
+            : [id]
+          : rest.length === state.objectIds.length
+            ? [...rest, id]
+            : rest
       if (state.objectId !== (ids.at(-1) ?? null)) select(state, null, [])
       state.objectIds = ids
       state.objectId = ids.at(-1) ?? null

@@ -106,7 +106,11 @@ export function againstOf(
       const other = findOwner(project, 'shot', against.id)
       return (
         other && {
-          target: { kind: 'stack', stack: { kind: 'shot', id: other.id }, frame: Math.min(frame, other.length - 1) },
+          target: {
+            kind: 'stack',
+            stack: { kind: 'shot', id: other.id },
+            frame: Math.min(frame, other.length - 1),
+          },
           name: other.name,
         }
       )

@@ -61,13 +61,7 @@ export function ShapeHandles({
   /** A place of the picture where the shape was drawn. */
   const own = ([x, y]: Point): Point => (back ? through(back, x, y) : [x, y])
   const set = (param: keyof Form, value: number | number[], gesture: string) =>
-    dispatch(
-      edit(
-        'value.set',
-        { address: formAddress('item', shape.id, param), at: time, value },
-        gesture,
-      ),
-    )
+    dispatch(edit('value.set', { address: formAddress('item', shape.id, param), at: time, value }, gesture))
 
   /** Pointer handlers for one handle; `move` gets the pointer in the shape's own axes, from its centre. */
   const grip = (
@@ -121,8 +115,7 @@ export function ShapeHandles({
 
   const onKeyDown = (event: KeyboardEvent) => {
     const delta = arrowStep(event)
-    if (event.key === 'Delete')
-      dispatch(edit('region.remove', { itemId: shape.id }))
+    if (event.key === 'Delete') dispatch(edit('region.remove', { itemId: shape.id }))
     if (!delta) return
     event.preventDefault()
     event.stopPropagation()

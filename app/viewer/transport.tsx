@@ -43,11 +43,7 @@ export function Transport({
       <IconButton label="To the last frame" shortcut="End" onClick={() => dispatch(seek(count - 1))}>
         <ChevronLast size={17} />
       </IconButton>
-      <TimecodeField
-        clock={clock}
-        frame={frame + offset}
-        onChange={(f) => dispatch(seek(f - offset))}
-      />
+      <TimecodeField clock={clock} frame={frame + offset} onChange={(f) => dispatch(seek(f - offset))} />
       <span className="ml-1 text-dim">
         frame {frame + 1} of {count}
       </span>
@@ -95,8 +91,7 @@ function TimecodeField({
         e.stopPropagation()
         if (e.key === 'Enter') {
           const found = fromTimecode(typed ?? '', clock.rate)
-          if (found !== undefined)
-            onChange(found < clock.startTimecode ? found : found - clock.startTimecode)
+          if (found !== undefined) onChange(found < clock.startTimecode ? found : found - clock.startTimecode)
         }
         if (e.key === 'Enter' || e.key === 'Escape') e.currentTarget.blur()
       }}

@@ -13,7 +13,13 @@ import {
   type When,
 } from '.'
 
-const key = (at: number, value: number, leave: Interpolation, arrive = leave, more: Partial<Key> = {}): Key => ({
+const key = (
+  at: number,
+  value: number,
+  leave: Interpolation,
+  arrive = leave,
+  more: Partial<Key> = {},
+): Key => ({
   at,
   value,
   leave,

@@ -1,4 +1,12 @@
-export { type Animated, type Handle, type Key, speedAt, type Interpolation, type Value, valueAt } from './keys'
+export {
+  type Animated,
+  type Handle,
+  type Key,
+  speedAt,
+  type Interpolation,
+  type Value,
+  valueAt,
+} from './keys'
 export { dropKey, keyAt, moveKey, putKey, setValue } from './change'
 export { presence, type When } from './ramp'
 export { dropKeys, pasteKeys, retimeAll, retimed, retimeKeys, type Retiming } from './retime'

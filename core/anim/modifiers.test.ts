@@ -189,7 +189,8 @@ it('modifiers work in order: follow replaces or adds, within limits, later; what
     ...change,
   })
   const source = { ...context, source: (_: unknown, t: number) => t }
-  const value = (...modifiers: Animated['modifiers'] & object) => movedValue({ value: 5, modifiers }, 10, source)
+  const value = (...modifiers: Animated['modifiers'] & object) =>
+    movedValue({ value: 5, modifiers }, 10, source)
   expect(value(follow({}))).toBe(1 + 2 * 7)
   expect(value(follow({ join: 'add' }))).toBe(5 + 15)
   expect(value(follow({ limits: [0, 4] }))).toBe(4)

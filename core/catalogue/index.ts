@@ -113,7 +113,13 @@ export function findEntries(entries: readonly Entry[], text: string): Entry[] {
 
 /** What shows best what a treatment does: its defaults, or where these leave the picture alone its first preset. */
 export function exampleOf(step: StepDeclaration): Preset | undefined {
-  if (!step.neutral(defaults(step.params) as never, contentAt(step.content ?? {}, undefined, (a) => a.value))) return undefined
+  if (
+    !step.neutral(
+      defaults(step.params) as never,
+      contentAt(step.content ?? {}, undefined, (a) => a.value),
+    )
+  )
+    return undefined
   return PRESETS.find((p) => p.use === step.id)
 }
 

@@ -10,10 +10,14 @@ export const dissolve = declareStep({
   purpose: 'Lets one shot go over into the next.',
   words: ['crossfade', 'fade', 'mix', 'transition'],
   params: {
-    space: choice('Goes over', 'In light it behaves like two exposures; as seen, the middle looks half and half.', {
-      light: 'In light',
-      seen: 'As seen',
-    }),
+    space: choice(
+      'Goes over',
+      'In light it behaves like two exposures; as seen, the middle looks half and half.',
+      {
+        light: 'In light',
+        seen: 'As seen',
+      },
+    ),
     pace: choice('Pace', 'How it runs.', { even: 'Even', ease: 'Gently in and out' }),
   },
   inputs: {

@@ -30,10 +30,28 @@ const FAR = [-32000, 32000] as const
 
 /** Where an object stands: its anchor lies at its place; it is turned and sized about that. */
 const PLACED: Params = {
-  place: pair('Place', 'Where its anchor lies, in pixels from the top left corner of the design.', ['Across', 'Down'], [0, 0], FAR),
-  anchor: pair('Anchor', 'The point that it is turned and sized about, in pixels from its middle.', ['Across', 'Down'], [0, 0], FAR),
+  place: pair(
+    'Place',
+    'Where its anchor lies, in pixels from the top left corner of the design.',
+    ['Across', 'Down'],
+    [0, 0],
+    FAR,
+  ),
+  anchor: pair(
+    'Anchor',
+    'The point that it is turned and sized about, in pixels from its middle.',
+    ['Across', 'Down'],
+    [0, 0],
+    FAR,
+  ),
   scale: {
-    ...pair('Size', 'As a factor of its own size; below 0 it is mirrored.', ['Across', 'Down'], [1, 1], [-100, 100]),
+    ...pair(
+      'Size',
+      'As a factor of its own size; below 0 it is mirrored.',
+      ['Across', 'Down'],
+      [1, 1],
+      [-100, 100],
+    ),
     ...{ step: 0.01, digits: 3, soft: [0, 2] as const },
   },
   turn: degrees('Turn', 'Clockwise.', 0, { limits: [-36000, 36000], soft: [-180, 180] }),
@@ -44,10 +62,16 @@ const PAINTED: Params = {
   fill: colour('Fill', 'The colour of its face.', [0.8, 0.8, 0.8], { group: 'Face' }),
   fillOpacity: share('Fill opacity', '0 leaves the edge alone.', 1, { group: 'Face' }),
   edge: colour('Edge', 'The colour of its line.', [0.02, 0.02, 0.02], { group: 'Edge' }),
-  edgeWidth: px('Edge width', 'Of the line, half of it on either side of the outline; 0 has none.', 0, [0, 40], {
-    limits: [0, 1000],
-    group: 'Edge',
-  }),
+  edgeWidth: px(
+    'Edge width',
+    'Of the line, half of it on either side of the outline; 0 has none.',
+    0,
+    [0, 40],
+    {
+      limits: [0, 1000],
+      group: 'Edge',
+    },
+  ),
   edgeOpacity: share('Edge opacity', 'How much of the line shows.', 1, { group: 'Edge' }),
 }
 

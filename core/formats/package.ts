@@ -92,7 +92,8 @@ export async function readPackage(
       if (error) failure ??= error
       else if (id) reader.medium(id, piece, last)
       else if ((size += piece.length) <= DOCUMENT_LIMIT) parts.push(piece)
-      else failure ??= new ProjectError('The document of this package and its records are larger than 256 MB.')
+      else
+        failure ??= new ProjectError('The document of this package and its records are larger than 256 MB.')
     }
     file.start()
   })

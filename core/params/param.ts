@@ -2,7 +2,6 @@ import type { Value } from '../anim'
 
 import { fitCurve } from './curve'
 
-
 /** The largest seed. */
 export const SEEDS = 9999
 

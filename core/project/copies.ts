@@ -44,8 +44,7 @@ export function copiesOf(steps: readonly Step[], id: string): Step[] {
   for (const each of all) {
     each.id = step(each.id)
     for (const target of (each.panel ?? []).flatMap((c) => c.targets)) target.stepId = step(target.stepId)
-    for (const binding of bindingsOf(each))
-      if (binding.kind === 'step') binding.stepId = step(binding.stepId)
+    for (const binding of bindingsOf(each)) if (binding.kind === 'step') binding.stepId = step(binding.stepId)
     for (const item of itemsIn(each)) item.id = renamed.get(`item ${item.id}`) ?? item.id
     for (const animated of animatedOf(each)) relink(animated, (a) => renamed.get(`${a.kind} ${a.id}`) ?? a.id)
   }

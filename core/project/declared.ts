@@ -33,9 +33,7 @@ function paramOf(group: Step, { label, group: heading, targets, limits }: PanelC
   const { when: _, group: _g, ...plain } = found
   const narrow = limits && 'soft' in found ? { min: limits[0], max: limits[1], soft: limits } : {}
   const named = { ...plain, ...narrow, label, ...(heading ? { group: heading } : {}) } as Param
-  return limits && plain.type === 'number'
-    ? ({ ...named, min: limits[0], max: limits[1] } as Param)
-    : named
+  return limits && plain.type === 'number' ? ({ ...named, min: limits[0], max: limits[1] } as Param) : named
 }
 
 /** The groups that a step is in, outermost first. */

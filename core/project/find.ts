@@ -162,7 +162,10 @@ export function findIn(objects: DesignObject[], id: string): DesignObject[] {
 }
 
 /** What an object moves along with: its parent, else the group that it is in. */
-export const objectAbove = (objects: readonly DesignObject[], object: DesignObject): DesignObject | undefined => {
+export const objectAbove = (
+  objects: readonly DesignObject[],
+  object: DesignObject,
+): DesignObject | undefined => {
   const all = allObjects(objects)
   if (object.parent !== undefined) return all.find((o) => o.id === object.parent)
   return all.find((o) => o.objects?.some((inner) => inner.id === object.id))
@@ -171,6 +174,7 @@ export const objectAbove = (objects: readonly DesignObject[], object: DesignObje
 /** What an object moves along with, and what that does, from the nearest on. */
 export function objectsAbove({ objects }: Design, object: DesignObject): DesignObject[] {
   const above: DesignObject[] = []
-  for (let at = objectAbove(objects, object); at && !above.includes(at); at = objectAbove(objects, at)) above.push(at)
+  for (let at = objectAbove(objects, object); at && !above.includes(at); at = objectAbove(objects, at))
+    above.push(at)
   return above
 }

@@ -69,8 +69,27 @@ export {
   sourceSize,
   sourceSounds,
 } from './source'
-export { canvasOf, frameOfTime, layoutOf, stackName, type Stage, type Standing, stageFor, stageOf, stepIn, variantStage } from './stage'
-export { type ActiveTransition, activeTransition, activeTransitions, cutsOf, lacking, roomAcross, transitionAt } from './transitions'
+export {
+  canvasOf,
+  frameOfTime,
+  layoutOf,
+  stackName,
+  type Stage,
+  type Standing,
+  stageFor,
+  stageOf,
+  stepIn,
+  variantStage,
+} from './stage'
+export {
+  type ActiveTransition,
+  activeTransition,
+  activeTransitions,
+  cutsOf,
+  lacking,
+  roomAcross,
+  transitionAt,
+} from './transitions'
 export { type BoundInput, boundValues, inputsOf, type OutputKind, outputsOf } from './inputs'
 export { loopFrom, refuseLoops } from './loops'
 export { everyStep, isKnown, unknownSteps, usesOf } from './uses'

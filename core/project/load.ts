@@ -2,7 +2,14 @@ import { contentSchema } from '../params'
 import { findStep, type OldStep } from '../steps'
 import { allObjects } from './find'
 import { isKnownVersion, migrated, type Tree } from './migrations'
-import { type DataRecord, type Project, projectSchema, recordSchema, SCHEMA_VERSION, type Step } from './schema'
+import {
+  type DataRecord,
+  type Project,
+  projectSchema,
+  recordSchema,
+  SCHEMA_VERSION,
+  type Step,
+} from './schema'
 
 /** A document that cannot be opened; the message says what to do. */
 export class ProjectError extends Error {
@@ -48,7 +55,8 @@ function checked(records: Readonly<Record<string, unknown>>): Record<string, Dat
   const out: Record<string, DataRecord> = {}
   for (const [id, record] of Object.entries(records)) {
     const result = recordSchema.safeParse(record)
-    if (!result.success) throw damaged(['records', id, ...(result.error.issues[0]?.path ?? [])], 'it is no record')
+    if (!result.success)
+      throw damaged(['records', id, ...(result.error.issues[0]?.path ?? [])], 'it is no record')
     out[id] = result.data
   }
   return out

@@ -129,7 +129,12 @@ function below(p: Project, { kind, id }: Stack): Picture[] {
   if (kind === 'object') {
     const design = designOf(p, id)
     const siblings = findIn(design.objects, id)
-    return siblings.slice(0, siblings.findIndex((o) => o.id === id)).map((o) => stack('object', o.id))
+    return siblings
+      .slice(
+        0,
+        siblings.findIndex((o) => o.id === id),
+      )
+      .map((o) => stack('object', o.id))
   }
   const s = sequenceOf(p, kind, id)
   const lane =
@@ -163,9 +168,7 @@ function ofBefore(p: Project, stepId: string): Picture[] {
 }
 
 const beforeOf = (p: Project, step: Step, of: Stack): Picture[] =>
-  step.inputs?.before
-    ? bound(p, step.inputs.before, step, of)
-    : [{ kind: 'before', stepId: step.id }]
+  step.inputs?.before ? bound(p, step.inputs.before, step, of) : [{ kind: 'before', stepId: step.id }]
 
 function ofStep(p: Project, stepId: string): Picture[] {
   const step = getStep(p, stepId)
@@ -206,11 +209,7 @@ function bound(p: Project, binding: Binding, step: Step, of: Stack): Picture[] {
 export function refuseParents(p: Project, objectId: string): void {
   const objects = allObjects(designOf(p, objectId).objects)
   const names: string[] = []
-  for (
-    let at = objects.find((o) => o.id === objectId);
-    at;
-    at = objectAbove(objects, at)
-  ) {
+  for (let at = objects.find((o) => o.id === objectId); at; at = objectAbove(objects, at)) {
     names.push(at.name)
     if (names.length > 1 && at.id === objectId)
       throw new Circle(names, 'moves along with', 'Choose another parent.')

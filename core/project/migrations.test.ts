@@ -1,10 +1,12 @@
-import { createHash } from 'node:crypto'
-import { readFileSync } from 'node:fs'
-import { join } from 'node:path'
 import { readPresets, readRecipe } from '../formats'
 import { plan, renderFrame, type Target } from '../render'
 import { testKernels } from '../testing/pictures'
 import { pictureFor } from '../testing/sources'
+import presets1 from './fixtures/presets-1.json'
+import project1 from './fixtures/project-1.json'
+import project2 from './fixtures/project-2.json'
+import project2Prints from './fixtures/project-2.prints.json'
+import recipe1 from './fixtures/recipe-1.json'
 import {
   allShots,
   allStacks,
@@ -22,26 +24,34 @@ import {
 const k = testKernels(256)
 afterEach(() => expect(k.used).toBe(0))
 
-const text = (name: string) => readFileSync(join(__dirname, 'fixtures', name), 'utf8')
-const json = (name: string) => JSON.parse(text(name)) as Record<string, unknown>
-const prints = json('project-2.prints.json') as Record<string, string>
+const json = (tree: object) => JSON.parse(JSON.stringify(tree)) as Record<string, unknown>
+const prints = project2Prints as Record<string, string>
 
 describe('a project of version 2', () => {
-  const project = loadProject(json('project-2.json'))
+  const project = loadProject(json(project2))
 
   it('renders the same bits as it did: every shot, and the sequence', async () => {
     const bits = async (name: string) => {
       const [kind, a, b] = name.split(' ')
       const target: Target =
         kind === 'shot' ? { kind: 'stack', stack: { kind: 'shot', id: a as string } } : { kind: 'sequence' }
-      const frame = await renderFrame(k, plan(project, target, Number(kind === 'shot' ? b : a), 0.125), (id, n) => {
-        const found = project.media.find((m) => m.id === id)
-        return found && pictureFor(found, n)
-      })
+      const frame = await renderFrame(
+        k,
+        plan(project, target, Number(kind === 'shot' ? b : a), 0.125),
+        (id, n) => {
+          const found = project.media.find((m) => m.id === id)
+          return found && pictureFor(found, n)
+        },
+      )
       const { buffer, byteOffset, byteLength } = frame.data
-      const made = createHash('sha256').update(new Uint8Array(buffer, byteOffset, byteLength)).digest('hex')
+      const digest = await crypto.subtle.digest(
+        'SHA-256',
+        new Uint8Array(buffer, byteOffset, byteLength).slice(),
+      )
       k.free(frame)
-      return made.slice(0, 24)
+      return Array.from(new Uint8Array(digest), (b) => b.toString(16).padStart(2, '0'))
+        .join('')
+        .slice(0, 24)
     }
     const found: Record<string, string> = {}
     for (const name of Object.keys(prints)) found[name] = await bits(name)
@@ -52,7 +62,9 @@ describe('a project of version 2', () => {
   it('is saved as version 3, without what was measured in it, and opens again as it was', () => {
     const document = JSON.parse(JSON.stringify(documentOf(project))) as Record<string, unknown>
     expect(document.version).toBe(3)
-    expect(JSON.stringify(document)).not.toMatch(/"places"|"quality"|"shapes"|"movers"|"front"|"shotId":"[^"]*","stepId"/)
+    expect(JSON.stringify(document)).not.toMatch(
+      /"places"|"quality"|"shapes"|"movers"|"front"|"shotId":"[^"]*","stepId"/,
+    )
     const again = loadProject(document, project.records)
     expect(again).toEqual(project)
     expect(recordsOf(project).every((id) => project.records?.[id])).toBe(true)
@@ -69,7 +81,7 @@ describe('a project of version 2', () => {
 })
 
 it('a project of version 1 opens with its feather on both sides', () => {
-  const old = json('project-1.json')
+  const old = json(project1)
   const shapes = JSON.stringify(old).match(/"feather":\{[^[\]]*?"value":[\d.]+/g) ?? []
   const project = loadProject(old)
   expect(project.version).toBe(3)
@@ -82,15 +94,17 @@ it('a project of version 1 opens with its feather on both sides', () => {
 })
 
 it('presets and recipes of version 1 are read as those of now', () => {
-  const { presets, version } = readPresets('old', text('presets-1.json'))
+  const { presets, version } = readPresets('old', JSON.stringify(presets1))
   expect([version, presets.length > 5]).toEqual([2, true])
-  const recipe = readRecipe('old', text('recipe-1.json'))
+  const recipe = readRecipe('old', JSON.stringify(recipe1))
   expect(recipe.version).toBe(2)
   expect(recipe.panel[0]).toMatchObject({ label: 'Contrast', limits: [0.8, 1.8] })
 })
 
 it('keeps steps that it does not know, leaves them out of the picture, and can name them', () => {
-  const raw = JSON.parse(JSON.stringify(documentOf(loadProject(json('project-2.json'))))) as ReturnType<typeof documentOf>
+  const raw = JSON.parse(JSON.stringify(documentOf(loadProject(json(project2))))) as ReturnType<
+    typeof documentOf
+  >
   const [step] = allSteps(allShots(raw).flatMap((s) => s.steps))
   if (!step) throw new Error('The fixture has no steps.')
   Object.assign(step, { use: 'from-later', version: 9, later: { kept: true } })

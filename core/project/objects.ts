@@ -69,7 +69,8 @@ export function boxOf(easel: Easel, object: DesignObject, frame: number): Box | 
   const about = (width: number, height: number): Box => ({
     ...{ left: -width / 2, top: -height / 2, right: width / 2, bottom: height / 2 },
   })
-  const form = (name: string) => formAt(stageOf(easel.project, { kind: 'object', id: object.id }), object, name, frame)
+  const form = (name: string) =>
+    formAt(stageOf(easel.project, { kind: 'object', id: object.id }), object, name, frame)
   switch (object.kind) {
     case 'picture': {
       const size = (object.source && sourceSize(easel.project, object.source)) ?? easel.size
@@ -92,7 +93,10 @@ export function boxOf(easel: Easel, object: DesignObject, frame: number): Box | 
 }
 
 /** Every object of a list and of the groups in it, with how deep it lies. */
-export const deepObjects = (objects: readonly DesignObject[], depth = 0): { object: DesignObject; depth: number }[] =>
+export const deepObjects = (
+  objects: readonly DesignObject[],
+  depth = 0,
+): { object: DesignObject; depth: number }[] =>
   objects.flatMap((object) => [{ object, depth }, ...deepObjects(object.objects ?? [], depth + 1)])
 
 /** Whether a design has an object. */

@@ -138,4 +138,6 @@ export const homeOf = (p: Project, kind: OwnerKind, id: string): string | undefi
 
 /** Every id that is taken by a step or a mask item. */
 export const takenIds = (p: Project): Set<string> =>
-  new Set([...indexOf(isDraft(p) ? (original(p) as Project) : p).keys()].map((k) => k.slice(k.indexOf(' ') + 1)))
+  new Set(
+    [...indexOf(isDraft(p) ? (original(p) as Project) : p).keys()].map((k) => k.slice(k.indexOf(' ') + 1)),
+  )

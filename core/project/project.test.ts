@@ -103,9 +103,17 @@ describe('shots', () => {
   })
 
   it('a swap keeps length, steps and their timing', () => {
-    const swapped = getShot(run(keyed, [['shot.swap', { shotId: 's1', source: { kind: 'medium', mediaId: 'm2' }, in: 100 }]]), 's1')
+    const swapped = getShot(
+      run(keyed, [['shot.swap', { shotId: 's1', source: { kind: 'medium', mediaId: 'm2' }, in: 100 }]]),
+      's1',
+    )
     const before = getShot(keyed, 's1')
-    expect(swapped).toMatchObject({ source: { mediaId: 'm2' }, in: 100, start: before.start, length: before.length })
+    expect(swapped).toMatchObject({
+      source: { mediaId: 'm2' },
+      in: 100,
+      start: before.start,
+      length: before.length,
+    })
     expect(swapped.steps).toEqual(before.steps)
     expect(treatmentTime(swapped, 7)).toBe(treatmentTime(before, 7))
   })
@@ -128,7 +136,11 @@ describe('documents', () => {
   it.each([
     ['something else', { hello: 1 }, /not a Stilus project/],
     ['a newer version', { ...newProject('a', 'A'), version: 7 }, /newer Stilus \(project version 7/],
-    ['damage', withEdit(testProject(), { shots: [{ id: 's1' } as never] }), /damaged at sequences\.0\.shots\.0\.name/],
+    [
+      'damage',
+      withEdit(testProject(), { shots: [{ id: 's1' } as never] }),
+      /damaged at sequences\.0\.shots\.0\.name/,
+    ],
     ['keys out of order', brokenKeys(), /keys must rise in time/],
     [
       'a number that is none',

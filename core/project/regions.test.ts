@@ -28,7 +28,11 @@ const NOTHING = { invert: false, items: [] }
 const points = formAddress('item', 'o', 'points')
 const square = valueOf([corner(10, 10), corner(30, 10), corner(30, 26), corner(10, 26)])
 const run = (...acts: Act[]): Project =>
-  performAll(withRecords(testProject(), measured), [['step.add', { stack, ...at, use: 'grade', at: 0 }], ...acts], 'test').project
+  performAll(
+    withRecords(testProject(), measured),
+    [['step.add', { stack, ...at, use: 'grade', at: 0 }], ...acts],
+    'test',
+  ).project
 const outline: Act = ['region.add', { ...on('o'), kind: 'outline', form: { points: square }, keyed: 0 }]
 
 const moving = (dx: number) =>
@@ -60,10 +64,7 @@ const shapesAt = (p: Project, t: number) => {
 
 it('moving corners at another time keys the whole outline; keys between go over into each other corner by corner', () => {
   const moved = cornersOf(square).map((c) => ({ ...c, x: c.x + 20 }))
-  const p = run(outline, [
-    'key.put',
-    { address: points, at: 10, value: valueOf(moved) },
-  ])
+  const p = run(outline, ['key.put', { address: points, at: 10, value: valueOf(moved) }])
   const [item] = shapesAt(p, 5)
   expect(item?.kind === 'outline' && cornersOf(item.points).map((c) => c.x)).toEqual([20, 40, 40, 20])
 })
@@ -128,7 +129,8 @@ it('items in front are those above that hold out', () => {
 })
 
 describe('riding', () => {
-  const riding = (...more: Act[]) => run(shelved(), outline, ['region.attach', { ...on('o'), attach }], ...more)
+  const riding = (...more: Act[]) =>
+    run(shelved(), outline, ['region.attach', { ...on('o'), attach }], ...more)
   const xs = (p: Project, t: number) => {
     const [item] = shapesAt(p, t)
     return item?.kind === 'outline' && item.map ? through(item.map, 10, 10) : undefined
@@ -136,8 +138,16 @@ describe('riding', () => {
 
   it.each([
     ['with the motion', riding(), [20, 10]],
-    ['the other way', riding(['region.attach', { ...on('o'), attach: { ...attach, inverted: true } }]), [0, 10]],
-    ['from another frame', riding(['region.attach', { ...on('o'), attach: { ...attach, at: 26 } }]), [16, 10]],
+    [
+      'the other way',
+      riding(['region.attach', { ...on('o'), attach: { ...attach, inverted: true } }]),
+      [0, 10],
+    ],
+    [
+      'from another frame',
+      riding(['region.attach', { ...on('o'), attach: { ...attach, at: 26 } }]),
+      [16, 10],
+    ],
     [
       'on the mean of two',
       riding(shelved('n', 6), ['region.attach', { ...on('o'), attach: { ...attach, motions: ['m', 'n'] } }]),

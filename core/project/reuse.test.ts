@@ -55,7 +55,10 @@ describe('following', () => {
       ['key.interpolation', { address: on('g', 'exposure'), at: 44, leave: 'linear', arrive: 'linear' }],
       [
         'modifier.put',
-        { address: on('w', 'intensity'), modifier: follow('g', 'exposure', { factor: 3, offset: 1, delay: 4 }) },
+        {
+          address: on('w', 'intensity'),
+          modifier: follow('g', 'exposure', { factor: 3, offset: 1, delay: 4 }),
+        },
       ],
     )
     expect([24, 28, 38, 200].map((t) => value(keyed, 'w', 'intensity', t))).toEqual([1, 1, 4, 7])
@@ -75,9 +78,9 @@ describe('following', () => {
     expect(() =>
       run(chained, ['modifier.put', { address: on('g', 'exposure'), modifier: follow('w', 'radius') }]),
     ).toThrow('Grade exposure follows Glow radius follows Glow intensity follows Grade exposure')
-    expect(() => run(base, ['modifier.put', { address: on('g', 'gain'), modifier: follow('g', 'gain') }])).toThrow(
-      'circle',
-    )
+    expect(() =>
+      run(base, ['modifier.put', { address: on('g', 'gain'), modifier: follow('g', 'gain') }]),
+    ).toThrow('circle')
     const broken = JSON.parse(JSON.stringify(chained)) as Project
     const exposure = getStep(broken, 'g').what.exposure
     Object.assign(exposure ?? {}, { modifiers: [follow('w', 'radius')] })
@@ -101,8 +104,18 @@ describe('following', () => {
   })
 
   it('takes the loudness of a clip where it plays, wherever the clip is moved to', () => {
-    const { id: record, record: values } = recorded({ kind: 'level', values: Array.from({ length: 60 }, (_, i) => i / 60) })
-    const level = { id: 'l', name: 'Drum', kind: 'level', mediaId: 'm1', rate: { num: 24, den: 1 }, record } as const
+    const { id: record, record: values } = recorded({
+      kind: 'level',
+      values: Array.from({ length: 60 }, (_, i) => i / 60),
+    })
+    const level = {
+      id: 'l',
+      name: 'Drum',
+      kind: 'level',
+      mediaId: 'm1',
+      rate: { num: 24, den: 1 },
+      record,
+    } as const
     const sound = { id: 'c', name: 'Drum', mediaId: 'm1', start: 10, length: 20, in: 5, gain: 0 }
     const loud = run(
       withRecords(base, { [record]: values }),
@@ -133,10 +146,7 @@ describe('groups and recipes', () => {
     k.free(x, y)
     return apart
   }
-  const grouped = run(base, [
-    'steps.group',
-    { stepIds: ['g', 'w'], groupId: 'both', name: 'Both' },
-  ])
+  const grouped = run(base, ['steps.group', { stepIds: ['g', 'w'], groupId: 'both', name: 'Both' }])
   const panel = [
     {
       id: 'light',
@@ -160,7 +170,10 @@ describe('groups and recipes', () => {
   it('a control on the front sets what it stands for, within its range, and is what others follow', () => {
     const lit = run(made, set('both', 'light', 5))
     expect(value(lit, 'g', 'exposure')).toBe(1)
-    const linked = run(lit, ['modifier.put', { address: on('w', 'intensity'), modifier: follow('g', 'exposure') }])
+    const linked = run(lit, [
+      'modifier.put',
+      { address: on('w', 'intensity'), modifier: follow('g', 'exposure') },
+    ])
     expect(value(linked, 'w', 'intensity')).toBe(1)
     expect(() =>
       run(linked, ['modifier.put', { address: on('both', 'light'), modifier: follow('w', 'intensity') }]),
@@ -172,7 +185,14 @@ describe('groups and recipes', () => {
     const used = run(made, [
       'recipe.use',
       {
-        ...{ stack: stack('s2'), stepId: 'use', at: 0, recipe, steps: group.steps ?? [], panel: group.panel ?? [] },
+        ...{
+          stack: stack('s2'),
+          stepId: 'use',
+          at: 0,
+          recipe,
+          steps: group.steps ?? [],
+          panel: group.panel ?? [],
+        },
         from: originOf(getShot(made, 's1')),
       },
     ])
@@ -263,7 +283,10 @@ describe('copies between shots', () => {
     const target = run(keyed, add('t', 'glow', 0, 's2'))
     const part = (what: 'what' | 'where' | 'when') =>
       getStep(
-        run(target, ['step.parts', { stepId: 't', parts: [what], source, from: originOf(s1), timing: 'kept' }]),
+        run(target, [
+          'step.parts',
+          { stepId: 't', parts: [what], source, from: originOf(s1), timing: 'kept' },
+        ]),
         't',
       )
     expect([part('what').what.intensity?.keys?.length, part('what').when.start]).toEqual([3, null])
@@ -273,11 +296,7 @@ describe('copies between shots', () => {
 })
 
 it('versions keep a stack each; a new one begins as a copy', () => {
-  const b = run(
-    base,
-    ['variant.switch', { shotId: 's1', to: 'B' }],
-    ['step.remove', { stepId: 'w' }],
-  )
+  const b = run(base, ['variant.switch', { shotId: 's1', to: 'B' }], ['step.remove', { stepId: 'w' }])
   const ids = (p: Project) => getShot(p, 's1').steps.map((s) => s.id)
   expect(ids(b)).toEqual(['g'])
   const a = run(b, ['variant.switch', { shotId: 's1', to: 'A' }])
@@ -292,9 +311,9 @@ it('several edits are one change: all of them or none', () => {
   )
   const change = performAll(base, [set('g', 'exposure', 1), set('w', 'intensity', 2)], 'Both')
   expect([change.label, value(change.project, 'w', 'intensity')]).toEqual(['Both', 2])
-  expect(
-    perform(change.project, 'step.reset', { stepId: 'w', params: ['intensity'] }).project,
-  ).toEqual(performAll(base, [set('g', 'exposure', 1)], 'x').project)
+  expect(perform(change.project, 'step.reset', { stepId: 'w', params: ['intensity'] }).project).toEqual(
+    performAll(base, [set('g', 'exposure', 1)], 'x').project,
+  )
 })
 
 it('lists every animatable value of a step, those of its noises too', () => {

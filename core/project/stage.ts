@@ -1,15 +1,6 @@
 import type { Size } from '../frame'
 import type { Rate } from '../time'
-import {
-
-  designOf,
-  getObject,
-  getShot,
-  getSpan,
-  getTransition,
-  sequenceOf,
-  treatmentTime,
-} from './find'
+import { designOf, getObject, getShot, getSpan, getTransition, sequenceOf, treatmentTime } from './find'
 import { stackOf } from './owners'
 import { activeTransition } from './transitions'
 import type { Address, Design, Project, Sequence, Shot, Stack, Step, Variant } from './schema'
@@ -117,7 +108,6 @@ export const stepIn = (stage: Stage, id: string): Step | undefined => layoutOf(s
 
 /** The sequence frame (or frame of the design) that treatment time t is. */
 export const frameOfTime = (stage: Stage, t: number): number => stage.start + t - stage.head
-
 
 /** The size of the pictures of a stack. @throws NotFound */
 export const canvasOf = (project: Project, { kind, id }: Stack): Size =>

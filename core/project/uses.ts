@@ -20,7 +20,8 @@ export function usesOf(p: Project, source: Source): string[] {
 }
 
 /** Every step of a document that is in use. */
-export const everyStep = (p: Project): Step[] => allStacks(p).flatMap((stack) => allSteps(stackSteps(p, stack)))
+export const everyStep = (p: Project): Step[] =>
+  allStacks(p).flatMap((stack) => allSteps(stackSteps(p, stack)))
 
 /** Whether this version has the treatment of a step, in its version; what it has not is kept as it is and left out of the picture. */
 export const isKnown = (step: Step): boolean =>

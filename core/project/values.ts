@@ -5,14 +5,7 @@ import { OBJECT_FORMS } from '../design'
 import { contentOf, fieldParam, panelFor, paramsOf } from './declared'
 import { getItem, getObject, getStep } from './find'
 import { carried, motionNumber } from './motions'
-import {
-  addressName,
-  controlAddress,
-  controlOf,
-  leafOf,
-  valueAddress,
-  valueOf,
-} from './parts'
+import { addressName, controlAddress, controlOf, leafOf, valueAddress, valueOf } from './parts'
 import { levelOf } from './records'
 import { frameOfTime, type Stage, stageFor, stageOf } from './stage'
 import { stackWith } from './find'
@@ -118,7 +111,8 @@ export const moved = (stage: Stage, step: Step | undefined, animated: Animated, 
 /** A value would follow itself, or a picture would be made of itself; the message names the chain. */
 export class Circle extends Error {
   constructor(chain: readonly string[], how = 'follows', remedy = 'Choose another value to follow.') {
-    super(`This would go in a circle: ${chain.join(` ${how} `)}. ${remedy}`)
+    const names = chain.length === 1 ? [...chain, ...chain] : chain
+    super(`This would go in a circle: ${names.join(` ${how} `)}. ${remedy}`)
     this.name = 'Circle'
   }
 }

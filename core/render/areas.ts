@@ -1,13 +1,4 @@
-import {
-  aligned,
-  type Area,
-  grown,
-  intersection,
-  isEmpty,
-  sameArea,
-  union,
-  wholeOf,
-} from '../frame'
+import { aligned, type Area, grown, intersection, isEmpty, sameArea, union, wholeOf } from '../frame'
 import { type ResolvedItem, reachOf as itemReach } from '../region'
 import { findStep } from '../steps'
 import type { Draft, Node, StepOp } from './graph'

@@ -92,10 +92,7 @@ describe('other times', () => {
   it('motion blur is exposed to the keys between frames', () => {
     const project = run(
       ...[add('r', 'reframe'), set('r', 'shutter', 360), set('r', 'samples', 4)],
-      ...[0, 10].map((at): Act => [
-        'key.put',
-        { address: controlAddress('r', 'across'), at, value: at * 4 },
-      ]),
+      ...[0, 10].map((at): Act => ['key.put', { address: controlAddress('r', 'across'), at, value: at * 4 }]),
     )
     const op = plan(project, target, 5, 1).nodes.at(-1)?.op
     const across = op?.kind === 'step' ? op.moments?.map((m) => Number(m.across)) : []
@@ -110,12 +107,7 @@ it('a region can be the amount of a step instead of its limit', () => {
     { stepId: 'b', itemId: 'x', kind: 'ellipse', form: { centre: [32, 18], size: [20, 20] } },
   ]
   const kinds = (by: string) =>
-    plan(
-      run(add('b', 'lens-blur'), set('b', 'by', by), region),
-      target,
-      0,
-      1,
-    ).nodes.map((n) => n.op.kind)
+    plan(run(add('b', 'lens-blur'), set('b', 'by', by), region), target, 0, 1).nodes.map((n) => n.op.kind)
   expect(kinds('limit').sort()).toEqual(['matte', 'mix', 'source', 'step'])
   expect(kinds('amount').sort()).toEqual(['matte', 'source', 'step'])
 })

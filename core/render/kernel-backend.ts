@@ -1,10 +1,4 @@
-import {
-  type Frame,
-  intersection,
-  type Plane,
-  sameArea,
-  wholeOf,
-} from '../frame'
+import { type Frame, intersection, type Plane, sameArea, wholeOf } from '../frame'
 import {
   blendInto,
   type ColourOp,
@@ -67,7 +61,10 @@ export async function renderFrame(
 }
 
 /** Makes one node. */
-function make(k: Kernels, { plan, node, inputs: given, sources, spare }: Making<KernelHandle>): Frame | Plane {
+function make(
+  k: Kernels,
+  { plan, node, inputs: given, sources, spare }: Making<KernelHandle>,
+): Frame | Plane {
   const { op, area, canvas } = node
   // What lies outside of all that is asked for was not made.
   const inputs = given.map((input) => input && { picture: input.handle.picture, area: input.area }) as Held[]
@@ -83,7 +80,12 @@ function make(k: Kernels, { plan, node, inputs: given, sources, spare }: Making<
       return cropped(k, { picture: whole, area: wholeOf(canvas) }, area)
     }
     case 'place': {
-      const options = { edge: 'black', filter: 'bicubic', width: canvas.width, height: canvas.height } as const
+      const options = {
+        edge: 'black',
+        filter: 'bicubic',
+        width: canvas.width,
+        height: canvas.height,
+      } as const
       const whole = warpPerspective(k, (first as Held).picture as Frame, op.toSource, options)
       return cropped(k, { picture: whole, area: wholeOf(canvas) }, area)
     }
@@ -162,7 +164,13 @@ function make(k: Kernels, { plan, node, inputs: given, sources, spare }: Making<
   }
 }
 
-function stepped(k: Kernels, plan: Plan, op: StepOp, inputs: Held[], node: Making<KernelHandle>['node']): Frame {
+function stepped(
+  k: Kernels,
+  plan: Plan,
+  op: StepOp,
+  inputs: Held[],
+  node: Making<KernelHandle>['node'],
+): Frame {
   const step = findStep(op.use)
   if (!step) throw new Error(`There is no treatment "${op.use}".`)
   const { canvas, area: wanted } = node

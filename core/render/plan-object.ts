@@ -1,15 +1,7 @@
 import { scaled } from '../frame'
 import { IDENTITY, invert, type Matrix3, multiply } from '../matrix'
 import { matteBounds, outlineOfShape, plainly, type ResolvedItem, valueOf } from '../region'
-import {
-  type DesignObject,
-  findIn,
-  formAt,
-  matrixOf,
-  sourceSize,
-  type Stage,
-  stageOf,
-} from '../project'
+import { type DesignObject, findIn, formAt, matrixOf, sourceSize, type Stage, stageOf } from '../project'
 import { planMaterial } from './plan-source'
 import type { Planning } from './work'
 
@@ -27,7 +19,17 @@ export function planObjectSource(of: Planning, stage: Stage, object: DesignObjec
   const picture = planMaterial(of, own, object.source, { ...wanted, fit: 'fit', beyond: 'empty' })
   // Its own pixels count from its middle; both pictures are rendered at a scale.
   const small = scaled(size, canvas.scale)
-  const toOwn: Matrix3 = [small.width / size.width, 0, small.width / 2, 0, small.height / size.height, small.height / 2, 0, 0, 1]
+  const toOwn: Matrix3 = [
+    small.width / size.width,
+    0,
+    small.width / 2,
+    0,
+    small.height / size.height,
+    small.height / 2,
+    0,
+    0,
+    1,
+  ]
   const fromDesign: Matrix3 = [1 / canvas.scale, 0, 0, 0, 1 / canvas.scale, 0, 0, 0, 1]
   const det = matrix[0] * matrix[4] - matrix[1] * matrix[3]
   if (Math.abs(det) < 1e-9) return g.clear(canvas)
@@ -109,7 +111,11 @@ function planShape(of: Planning, stage: Stage, object: DesignObject, frame: numb
   const face = painted([outline(0, 'add')], 'fill', Number(form('fillOpacity')))
   const line =
     width > 0
-      ? painted([outline(width / 2, 'add'), outline(-width / 2, 'subtract')], 'edge', Number(form('edgeOpacity')))
+      ? painted(
+          [outline(width / 2, 'add'), outline(-width / 2, 'subtract')],
+          'edge',
+          Number(form('edgeOpacity')),
+        )
       : undefined
   if (face === undefined || line === undefined) return face ?? line ?? g.clear(canvas)
   return g.add(canvas, { kind: 'over' }, [line, face])

@@ -88,13 +88,7 @@ const addMatte = ({ g, canvas }: Work, { moments, inputs, bounds }: Made, invert
   g.add(canvas, { kind: 'matte', moments, invert, bounds }, inputs)
 
 /** A look at a region or at one of its items. */
-export function planRegion(
-  work: Work,
-  step: Step,
-  before: number,
-  looked: LookedAt,
-  view: StepView,
-): number {
+export function planRegion(work: Work, step: Step, before: number, looked: LookedAt, view: StepView): number {
   const { g, canvas } = work
   const { project } = work.stage
   const region = step.where

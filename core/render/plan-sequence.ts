@@ -68,7 +68,9 @@ function layersAt(of: Planning, sequence: Sequence, frame: number): Layer[] {
   for (const { transition, lane, cut, from, to } of crossing)
     layers.push({
       lane,
-      hides: [from, to].every((shot) => shot && hides(project, sequence, shot)) && transition.steps.every(keepsAlpha) &&
+      hides:
+        [from, to].every((shot) => shot && hides(project, sequence, shot)) &&
+        transition.steps.every(keepsAlpha) &&
         [...transition.outgoing, ...transition.incoming].every((s) => !s.on || keepsAlpha(s)),
       make: () => by.stack(of, stageOf(project, { kind: 'transition', id: transition.id }), frame - cut),
     })

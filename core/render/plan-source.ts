@@ -44,15 +44,18 @@ export function frameWithin(n: number, count: number, beyond: Beyond): number | 
 /** A frame of a source on a canvas. */
 export function planMaterial(of: Planning, canvas: Canvas, source: Source, wanted: Wanted): number {
   const { g, project, by } = of
-  if (source.kind === 'solid')
-    return g.add(canvas, { kind: 'solid', colour: [...source.colour, 1] })
+  if (source.kind === 'solid') return g.add(canvas, { kind: 'solid', colour: [...source.colour, 1] })
   const rate = sourceRate(project, source)
   const missing = () => g.add(canvas, { kind: 'missing' })
   if (!rate) return missing()
   const medium = source.kind === 'medium' ? project.media.find((m) => m.id === source.mediaId) : undefined
   if (source.kind === 'medium' && (!medium || medium.kind === 'missing')) return missing()
   const asked = medium?.kind === 'still' ? 0 : conform(wanted.frame, wanted.rate, rate)
-  const frame = frameWithin(asked, medium?.kind === 'still' ? 1 : sourceFrames(project, source), wanted.beyond)
+  const frame = frameWithin(
+    asked,
+    medium?.kind === 'still' ? 1 : sourceFrames(project, source),
+    wanted.beyond,
+  )
   if (frame === undefined) return g.clear(canvas)
   if (source.kind === 'medium')
     return g.add(canvas, { kind: 'source', mediaId: source.mediaId, frame, fit: wanted.fit })
@@ -77,7 +80,12 @@ export function planStageSource(of: Planning, stage: Stage, t: number): number {
   const frame = frameOfTime(stage, t)
   if (stage.shot) {
     const { source, in: from } = stage.shot
-    return planMaterial(of, canvas, source, { frame: from + t - stage.head, rate, fit: 'fit', beyond: 'hold' })
+    return planMaterial(of, canvas, source, {
+      frame: from + t - stage.head,
+      rate,
+      fit: 'fit',
+      beyond: 'hold',
+    })
   }
   if (stack.kind === 'object') return planObjectSource(of, stage, getObject(project, stack.id), frame)
   if (!sequence) return g.clear(canvas)
@@ -95,5 +103,9 @@ function planSide(of: Planning, stage: Stage, shotId: string | null, frame: numb
   const shot = getShot(project, shotId)
   const inner = within(of, `shot ${shotId}`)
   if (!inner) return g.add(g.canvas(stage.size), { kind: 'missing' })
-  return by.stack(inner, stageOf(project, { kind: 'shot', id: shotId }), treatmentTime(shot, frame - shot.start))
+  return by.stack(
+    inner,
+    stageOf(project, { kind: 'shot', id: shotId }),
+    treatmentTime(shot, frame - shot.start),
+  )
 }

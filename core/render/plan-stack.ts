@@ -26,7 +26,12 @@ import { planMaterial } from './plan-source'
 import { onCanvas, type Planning, type Shown, type StepView, within, type Work } from './work'
 
 /** A state of a stack at treatment time t, on its own canvas. */
-export function planStack(of: Planning, stage: Stage, t: number, { upTo, view, solo, base }: Shown = {}): number {
+export function planStack(
+  of: Planning,
+  stage: Stage,
+  t: number,
+  { upTo, view, solo, base }: Shown = {},
+): number {
   const work = newWork(of, stage, t, solo)
   if (base !== undefined) work.states.set('', base)
   if (upTo === 'source') return sourceOf(work)
@@ -66,7 +71,7 @@ function sourceOf(work: Work): number {
 /** The step whose state a step works on by itself; a bound group above it; or neither, for the picture before all steps. */
 function previous(work: Work, from: Standing): { step: Standing } | { bound: Step } | undefined {
   const layout = layoutOf(work.stage.steps)
-  for (let here: Standing | undefined = from; here; ) {
+  for (let here: Standing | undefined = from; here;) {
     const before = here.list[here.index - 1]
     if (before) return { step: layout.get(before.id) as Standing }
     if (!here.group) return undefined
@@ -76,7 +81,8 @@ function previous(work: Work, from: Standing): { step: Standing } | { bound: Ste
   return undefined
 }
 
-const isBoundElsewhere = (step: Step) => step.inputs?.before !== undefined && step.inputs.before.kind !== 'before'
+const isBoundElsewhere = (step: Step) =>
+  step.inputs?.before !== undefined && step.inputs.before.kind !== 'before'
 
 /** The picture that a step works on. */
 export function beforeOf(work: Work, step: Step): number {
@@ -95,7 +101,7 @@ export function stateOf(work: Work, last: Step): number {
   const layout = layoutOf(work.stage.steps)
   const chain: Step[] = []
   let picture: number | undefined
-  for (let here = layout.get(last.id); here; ) {
+  for (let here = layout.get(last.id); here;) {
     const known = work.states.get(here.step.id)
     if (known !== undefined) {
       picture = known
@@ -177,7 +183,10 @@ function planView(work: Work, step: Step, before: number, shown: StepView): numb
   const { view } = shown
   if (view.startsWith('region')) return planRegion(work, step, before, lookedAt(work, step, before), shown)
   const matte =
-    (step.where && takesRegion(work, step) && planMatte(work, step, step.where, lookedAt(work, step, before))) || undefined
+    (step.where &&
+      takesRegion(work, step) &&
+      planMatte(work, step, step.where, lookedAt(work, step, before))) ||
+    undefined
   const values = boundValues(stage, step, t)
   const content = stepContent(stage, step, t)
   return addStep(work, step, before, { values, content, view, matte: matte === 'empty' ? undefined : matte })
@@ -231,9 +240,7 @@ function addStep(
   }
   const own = matte === undefined ? undefined : regionInputOf(work, step)
   if (own !== undefined) put({ name: own, as: 'matte' }, matte)
-  const moments = declaration
-    ?.exposure?.(values as never)
-    .map((dt) => boundValues(stage, step, t + dt))
+  const moments = declaration?.exposure?.(values as never).map((dt) => boundValues(stage, step, t + dt))
   const holds = Object.keys(contentOf(step)).length > 0
   return g.add(
     canvas,

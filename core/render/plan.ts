@@ -1,5 +1,14 @@
 import { type Area, isEmpty, scaledArea, type Size, wholeOf } from '../frame'
-import { canvasOf, getDesign, getSequence, type Project, type Stack, stageOf, type Variant, variantStage } from '../project'
+import {
+  canvasOf,
+  getDesign,
+  getSequence,
+  type Project,
+  type Stack,
+  stageOf,
+  type Variant,
+  variantStage,
+} from '../project'
 import { assignAreas } from './areas'
 import { fuse } from './fuse'
 import { type Canvas, type Draft, GraphBuilder, type Inspect, type Plan, reachable } from './graph'

@@ -30,12 +30,19 @@ function apart(project: Project, got: Float32Array, area: Area, exact: Float32Ar
   got.forEach((v, i) => {
     const [x, y] = [area.x + ((i >> 2) % area.width), area.y + Math.floor((i >> 2) / area.width)]
     const wanted = exact[(y * width + x) * 4 + (i & 3)] as number
-    if (!Object.is(v, wanted) && v !== wanted) worst = Math.max(worst, Math.abs(v - wanted) / Math.max(1, Math.abs(wanted)) || Infinity)
+    if (!Object.is(v, wanted) && v !== wanted)
+      worst = Math.max(worst, Math.abs(v - wanted) / Math.max(1, Math.abs(wanted)) || Infinity)
   })
   return worst
 }
 
-async function check(project: Project, target: Target, frame: number, scale: number, area?: Area): Promise<number> {
+async function check(
+  project: Project,
+  target: Target,
+  frame: number,
+  scale: number,
+  area?: Area,
+): Promise<number> {
   const sources = sourcesOf(project)
   const planned = plan(project, target, frame, scale, area)
   const exact = await referenceFrame(k, project, target, frame, scale, sources)
@@ -64,14 +71,23 @@ it('random documents with branches, inputs, designs, cuts, spans and nested sequ
       fc.nat(),
       fc.integer({ min: 0, max: 130 }),
       fc.constantFrom(1, 0.5),
-      fc.option(fc.record({ x: fc.nat(40), y: fc.nat(20), width: fc.integer({ min: 1, max: 24 }), height: fc.integer({ min: 1, max: 16 }) }), {
-        nil: undefined,
-      }),
+      fc.option(
+        fc.record({
+          x: fc.nat(40),
+          y: fc.nat(20),
+          width: fc.integer({ min: 1, max: 24 }),
+          height: fc.integer({ min: 1, max: 16 }),
+        }),
+        {
+          nil: undefined,
+        },
+      ),
       async (project, pick, frame, scale, area) => {
         const targets = targetsOf(project)
         const target = targets[pick % targets.length] as Target
         const { width, height } = targetSize(project, target)
-        const inside = area && area.x + area.width <= width && area.y + area.height <= height ? area : undefined
+        const inside =
+          area && area.x + area.width <= width && area.y + area.height <= height ? area : undefined
         await check(project, target, frame, scale, inside)
       },
     ),
@@ -82,10 +98,20 @@ it('random documents with branches, inputs, designs, cuts, spans and nested sequ
 it('what is hidden, off or neutral is left out without a trace in the picture', () => {
   const project = richProject()
   const sequence = getSequence(project)
-  const frames = Array.from({ length: 120 }, (_, f) => plan(project, { kind: 'sequence', sequenceId: sequence.id }, f, 1))
+  const frames = Array.from({ length: 120 }, (_, f) =>
+    plan(project, { kind: 'sequence', sequenceId: sequence.id }, f, 1),
+  )
   // Every shot is asked for somewhere, and the dissolve reads both sides in its sixteen frames alone.
-  const both = frames.filter((p) => new Set(p.sources.map((s) => s.mediaId)).size > 1 && p.nodes.some((n) => n.op.kind === 'step' && n.op.use === 'dissolve'))
+  const both = frames.filter(
+    (p) =>
+      new Set(p.sources.map((s) => s.mediaId)).size > 1 &&
+      p.nodes.some((n) => n.op.kind === 'step' && n.op.use === 'dissolve'),
+  )
   expect(both).toHaveLength(16)
   expect(allShots(project)).toHaveLength(5)
-  expect(stageOf(project, { kind: 'transition', id: 't1' })).toMatchObject({ head: -8, length: 16, start: 40 })
+  expect(stageOf(project, { kind: 'transition', id: 't1' })).toMatchObject({
+    head: -8,
+    length: 16,
+    start: 40,
+  })
 })

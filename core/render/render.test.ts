@@ -48,7 +48,10 @@ const draw = async (p: Project, frame = 0, to: Target = target, scale = 1) => {
   return values
 }
 /** The edit of a project changed. */
-const media = (p: Project, list: Project['media'], change: Partial<Sequence> = {}) => ({ ...withEdit(p, change), media: list })
+const media = (p: Project, list: Project['media'], change: Partial<Sequence> = {}) => ({
+  ...withEdit(p, change),
+  media: list,
+})
 const kinds = (p: Project, frame = 0, to: Target = target) =>
   plan(p, to, frame, 1).nodes.map((n) => n.op.kind)
 
@@ -115,8 +118,7 @@ function withStep(
   let next = edit(p, 'step.add', { stack, stepId: id, use, at: 99 })
   for (const [param, value] of Object.entries({ ...values, mix }))
     next = edit(next, 'value.set', { address: address(param, id), at: 0, value })
-  if (region)
-    next = edit(next, 'region.add', { stepId: id, itemId: `${id}e`, kind: 'ellipse', form: region })
+  if (region) next = edit(next, 'region.add', { stepId: id, itemId: `${id}e`, kind: 'ellipse', form: region })
   return next
 }
 
@@ -221,7 +223,11 @@ describe('fusing and parts', () => {
     const both = withEdit(narrow, { shots: [lower, upper] })
     const tall: Sources = (_, frame) => picture(frame, 18, 36)
     const made = await renderFrame(k, plan(both, { kind: 'sequence' }, 0, 1), tall)
-    const alone = await renderFrame(k, plan(withEdit(both, { shots: [upper] }), { kind: 'sequence' }, 0, 1), tall)
+    const alone = await renderFrame(
+      k,
+      plan(withEdit(both, { shots: [upper] }), { kind: 'sequence' }, 0, 1),
+      tall,
+    )
     const middle = (32 + 18 * 64) * 4
     expect([...made.data.subarray(middle, middle + 4)]).toEqual([...alone.data.subarray(middle, middle + 4)])
     k.free(made, alone)
@@ -266,7 +272,11 @@ describe('evaluate', () => {
       at: 0,
       value: [0, 0],
     })
-    const [source, all, part] = await Promise.all([draw(graded, 0, { ...target, upTo: 'source' }), draw(graded), draw(hard)])
+    const [source, all, part] = await Promise.all([
+      draw(graded, 0, { ...target, upTo: 'source' }),
+      draw(graded),
+      draw(hard),
+    ])
     const red = (values: Float32Array, x: number, y: number) => values[(y * 64 + x) * 4]
     expect(red(part, 16, 18)).toBe(red(all, 16, 18))
     expect(red(part, 40, 18)).toBe(red(source, 40, 18))

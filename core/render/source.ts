@@ -8,8 +8,13 @@ function sizeWithin(picture: Size, canvas: Size, fit: Fit): Size {
   if (fit === 'stretch') return { width: canvas.width, height: canvas.height }
   const ratios = [canvas.width / picture.width, canvas.height / picture.height] as const
   const ratio = fit === 'fill' ? Math.max(...ratios) : Math.min(...ratios)
-  const [w, h] = [picture.width, picture.height].map((v) => Math.max(1, Math.round(v * ratio))) as [number, number]
-  return fit === 'fill' ? { width: w, height: h } : { width: Math.min(canvas.width, w), height: Math.min(canvas.height, h) }
+  const [w, h] = [picture.width, picture.height].map((v) => Math.max(1, Math.round(v * ratio))) as [
+    number,
+    number,
+  ]
+  return fit === 'fill'
+    ? { width: w, height: h }
+    : { width: Math.min(canvas.width, w), height: Math.min(canvas.height, h) }
 }
 
 /** A stored picture brought into a canvas, centred; what it does not cover is transparent. `scale` is that of the canvas. */
@@ -34,7 +39,10 @@ export function placed(k: Kernels, frame: Frame, canvas: Size, fit: Fit, scale =
   const [left, top] = [(width - w) >> 1, (height - h) >> 1]
   const [from, to] = [Math.max(0, -left), Math.min(w, width - left)]
   for (let y = Math.max(0, -top); y < Math.min(h, height - top); y++)
-    out.data.set(sized.data.subarray((y * w + from) * 4, (y * w + to) * 4), ((top + y) * width + left + from) * 4)
+    out.data.set(
+      sized.data.subarray((y * w + from) * 4, (y * w + to) * 4),
+      ((top + y) * width + left + from) * 4,
+    )
   k.free(sized)
   return out
 }

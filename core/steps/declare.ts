@@ -92,9 +92,7 @@ export const isBound = (values: object, name: string): boolean =>
   (values as Record<string, unknown>)[inputKey(name)] === true
 
 /** The input by which a step takes other times of the picture that it works on. */
-export const otherTimes = <V>(
-  times: (values: V, time: number) => number[],
-): Record<'before', StepInput> => ({
+export const otherTimes = <V>(times: (values: V, time: number) => number[]): Record<'before', StepInput> => ({
   before: {
     label: 'Picture',
     help: 'The picture that it works on.',
@@ -105,7 +103,10 @@ export const otherTimes = <V>(
 })
 
 /** A matte that is the step's own region unless it is bound to another one. */
-export const regionInput = (help: string, when: (values: Values) => boolean): Record<'amount', StepInput> => ({
+export const regionInput = (
+  help: string,
+  when: (values: Values) => boolean,
+): Record<'amount', StepInput> => ({
   amount: { label: 'Matte', help, kind: 'matte', default: 'region', when },
 })
 

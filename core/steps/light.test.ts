@@ -15,7 +15,12 @@ it('glow sends what lies in the region out, and nothing else', () => {
   const region = k.plane(61, 61)
   region.data.fill(0)
   region.data[30 * 61 + 30] = 1
-  const out = rendered('glow', input, { from: 'region', radius: 3, rings: 1 }, { view: 'light', mattes: { amount: region } })
+  const out = rendered(
+    'glow',
+    input,
+    { from: 'region', radius: 3, rings: 1 },
+    { view: 'light', mattes: { amount: region } },
+  )
   expect(total(out)).toBeCloseTo(0.5, 3)
   expect(worst(centre(out), [30.5, 30.5])).toBeLessThan(1e-3)
   k.free(input, region, out)

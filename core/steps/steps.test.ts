@@ -1,6 +1,13 @@
 import { aligned, type Frame, grown, intersection } from '../frame'
 import { filled, resample } from '../kernels'
-import { type ContentThing, type ContentValues, defaults, type Param, type Params, type Values } from '../params'
+import {
+  type ContentThing,
+  type ContentValues,
+  defaults,
+  type Param,
+  type Params,
+  type Values,
+} from '../params'
 import { testPicture, worst, worstShare } from '../testing/pictures'
 import type { Options } from '../testing/context'
 import { k, leavesNothing, render } from '../testing/steps'
@@ -45,7 +52,9 @@ const plainContent = ({ content = {} }: StepDeclaration): ContentValues =>
 const bound = (step: StepDeclaration, given: Values): Values => ({
   ...given,
   ...Object.fromEntries(
-    Object.entries(step.inputs ?? {}).flatMap(([name, i]) => (i.kind === 'frame' ? [[inputKey(name), true]] : [])),
+    Object.entries(step.inputs ?? {}).flatMap(([name, i]) =>
+      i.kind === 'frame' ? [[inputKey(name), true]] : [],
+    ),
   ),
 })
 const values = (step: StepDeclaration) => busy(step.params)
@@ -100,7 +109,9 @@ describe.each([...STEPS, ...CROSSINGS].map((step) => [step.id, step] as const))(
       ...[defaults(step.params), extremes(step, 'min')].map((given) => ({ given, content: plain })),
       { given: values(step), content: busyContent(step) },
     ]
-    const neutral = candidates.filter(({ given, content }) => step.neutral(bound(step, given) as never, content))
+    const neutral = candidates.filter(({ given, content }) =>
+      step.neutral(bound(step, given) as never, content),
+    )
     const out = neutral.map(({ given, content }) => render(step, input, given, { content }))
     // The way to display codes and back costs up to 3e-7 of a value; highlights here go to 7.
     out.forEach((frame) => expect(worstShare(frame.data, input.data, 1e-6, 1e-6)).toBeLessThan(1))

@@ -6,7 +6,9 @@ export function stillAsInput(step: OldStep): OldStep {
   const mediaId = still?.value
   const taken =
     typeof mediaId === 'string' && mediaId
-      ? { still: { kind: 'material', source: { kind: 'medium', mediaId }, in: 0, fit: 'fit', beyond: 'hold' } }
+      ? {
+          still: { kind: 'material', source: { kind: 'medium', mediaId }, in: 0, fit: 'fit', beyond: 'hold' },
+        }
       : {}
   return { ...step, what, inputs: { ...step.inputs, ...taken } }
 }

@@ -116,12 +116,7 @@ it('paper from an even still leaves the picture under soft light', () => {
   for (let i = 0; i < input.data.length; i++)
     if (i % 4 < 3) input.data[i] = Math.min(1, Math.max(0, input.data[i] as number))
   const still = even(0.37, 30, 20)
-  const out = rendered(
-    'paper',
-    input,
-    { blend: 'soft light', strength: 1 },
-    { frames: { still } },
-  )
+  const out = rendered('paper', input, { blend: 'soft light', strength: 1 }, { frames: { still } })
   // Soft light with middle grey is the identity.
   expect(worst(out.data, input.data)).toBeLessThan(2e-5)
   k.free(input, still, out)

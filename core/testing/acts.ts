@@ -15,7 +15,12 @@ export function anyAct(): fc.Arbitrary<Act> {
   const stepId = of('a', 'b', 'c', 'd')
   const itemId = of('e', 'r')
   const objectId = of('o1', 'o2', 'o3')
-  const [transitionId, spanId, designId, newId] = [of('t1', 't2'), of('p1', 'p2'), of('d1', 'd2'), of('q1', 'q2')]
+  const [transitionId, spanId, designId, newId] = [
+    of('t1', 't2'),
+    of('p1', 'p2'),
+    of('d1', 'd2'),
+    of('q1', 'q2'),
+  ]
   const sequenceId = fc.option(of('edit', 'q1', 'q2'), { nil: undefined })
   const stack = fc.oneof(
     fc.record({ kind: fc.constant('shot'), id: shotId }),
@@ -54,21 +59,46 @@ export function anyAct(): fc.Arbitrary<Act> {
     fc.record({ kind: of('none', 'before', 'below', 'source', 'outgoing', 'incoming') }),
     fc.record({ kind: fc.constant('step'), stepId }),
     fc.record({ kind: fc.constant('shot'), shotId, offset: n }),
-    fc.record({ kind: fc.constant('material'), source, in: n, fit: of('fit', 'fill'), beyond: of('hold', 'empty') }),
+    fc.record({
+      kind: fc.constant('material'),
+      source,
+      in: n,
+      fit: of('fit', 'fill'),
+      beyond: of('hold', 'empty'),
+    }),
   )
   const given = <T>(v: T) => fc.constant(v)
   const act = <N extends EditName>(name: N, args: Record<string, fc.Arbitrary<unknown>>) =>
     fc.record(args).map((a) => [name, a] as unknown as Act)
   const project = [
     act('project.rename', { name: of('One', 'Two') }),
-    act('sequence.add', { newId, name: of('Q'), rate: given({ num: 25, den: 1 }), size: given({ width: 32, height: 32 }) }),
+    act('sequence.add', {
+      newId,
+      name: of('Q'),
+      rate: given({ num: 25, den: 1 }),
+      size: given({ width: 32, height: 32 }),
+    }),
     act('sequence.remove', { sequenceId: of('edit', 'q1', 'q2') }),
     act('sequence.marks', { sequenceId, in: fc.option(frame), out: fc.option(frame) }),
     act('shot.place', {
       sequenceId,
       shot: fc.record({
-        ...{ id: of('new', 'new2'), name: of('New'), source, lane: fc.nat(2), start: frame, length: fc.integer({ min: 1, max: 40 }) },
-        ...{ in: given(0), zero: given(0), sound: given(null), state: of('done'), note: of(''), steps: given([]) },
+        ...{
+          id: of('new', 'new2'),
+          name: of('New'),
+          source,
+          lane: fc.nat(2),
+          start: frame,
+          length: fc.integer({ min: 1, max: 40 }),
+        },
+        ...{
+          in: given(0),
+          zero: given(0),
+          sound: given(null),
+          state: of('done'),
+          note: of(''),
+          steps: given([]),
+        },
       }),
     }),
     act('shot.move', { shotId, start: n, lane: fc.constantFrom(0, 1) }),
@@ -101,11 +131,21 @@ export function anyAct(): fc.Arbitrary<Act> {
   ]
   const designs = [
     act('design.add', {
-      ...{ designId, name: of('D'), size: given({ width: 40, height: 30 }), rate: given({ num: 24, den: 1 }) },
+      ...{
+        designId,
+        name: of('D'),
+        size: given({ width: 40, height: 30 }),
+        rate: given({ num: 24, den: 1 }),
+      },
       length: fc.integer({ min: 1, max: 60 }),
     }),
     act('design.remove', { designId }),
-    act('object.add', { designId, objectId, kind: fc.constantFrom(...OBJECT_KINDS.filter((k) => k !== 'group')), source }),
+    act('object.add', {
+      designId,
+      objectId,
+      kind: fc.constantFrom(...OBJECT_KINDS.filter((k) => k !== 'group')),
+      source,
+    }),
     act('object.change', { objectId, change: fc.record({ on: fc.boolean(), source }, { requiredKeys: [] }) }),
     act('object.parent', { objectId, parent: fc.option(objectId), frame }),
     act('object.lock', { objectId, locked: fc.boolean() }),
@@ -113,13 +153,25 @@ export function anyAct(): fc.Arbitrary<Act> {
     act('object.order', { objectId, to: fc.nat(3) }),
     act('object.copy', { objectId, newId: objectId }),
     act('object.remove', { objectId }),
-    act('objects.group', { objectIds: fc.subarray(['o1', 'o2'], { minLength: 1 }), groupId: of('o3', 'o4'), name: of('G') }),
+    act('objects.group', {
+      objectIds: fc.subarray(['o1', 'o2'], { minLength: 1 }),
+      groupId: of('o3', 'o4'),
+      name: of('G'),
+    }),
     act('object.ungroup', { objectId: of('o3', 'o4') }),
   ]
   const steps = [
     act('step.add', { stack, stepId, use, at: fc.nat(3) }),
-    act('input.bind', { stepId, input: of('before', 'other', 'matte', 'amount', 'still', 'incoming'), binding: fc.option(binding) }),
-    act('steps.group', { groupId: of('g', 'h'), name: of('Both'), stepIds: fc.subarray(['a', 'b', 'c'], { minLength: 1 }) }),
+    act('input.bind', {
+      stepId,
+      input: of('before', 'other', 'matte', 'amount', 'still', 'incoming'),
+      binding: fc.option(binding),
+    }),
+    act('steps.group', {
+      groupId: of('g', 'h'),
+      name: of('Both'),
+      stepIds: fc.subarray(['a', 'b', 'c'], { minLength: 1 }),
+    }),
     act('group.open', { stepId: of('g', 'h') }),
     act('step.remove', { stepId }),
     act('step.copy', { stepId, newId: of('b', 'c') }),
@@ -130,7 +182,13 @@ export function anyAct(): fc.Arbitrary<Act> {
       stepId,
       when: fc.record({ start: fc.option(frame), end: fc.option(frame), rampIn: frame }),
     }),
-    act('content.add', { stepId, list: of('stops', 'handles'), thingId: of('x', 'y'), values: given({}), at: fc.nat(3) }),
+    act('content.add', {
+      stepId,
+      list: of('stops', 'handles'),
+      thingId: of('x', 'y'),
+      values: given({}),
+      at: fc.nat(3),
+    }),
     act('content.remove', { stepId, list: of('stops'), thingId: of('x', 'y', 'first') }),
   ]
   const values = [
@@ -139,7 +197,9 @@ export function anyAct(): fc.Arbitrary<Act> {
     act('key.set', { address, from: n, to: n, value }),
     act('key.drop', { address, at: n }),
     act('key.interpolation', { address, at: n, leave: travel, arrive: travel }),
-    act('keys.drop', { lanes: fc.tuple(fc.record({ address, at: fc.array(n, { minLength: 1, maxLength: 3 }) })) }),
+    act('keys.drop', {
+      lanes: fc.tuple(fc.record({ address, at: fc.array(n, { minLength: 1, maxLength: 3 }) })),
+    }),
     act('modifier.put', {
       address,
       modifier: fc.record({
@@ -170,7 +230,13 @@ export function anyAct(): fc.Arbitrary<Act> {
     act('region.invert', { stepId, invert: fc.boolean() }),
   ]
   return fc.oneof(
-    ...[fc.oneof(...project), fc.oneof(...across), fc.oneof(...designs)].map((arbitrary) => ({ arbitrary, weight: 1 })),
-    ...[fc.oneof(...steps), fc.oneof(...values), fc.oneof(...regions)].map((arbitrary) => ({ arbitrary, weight: 1 })),
+    ...[fc.oneof(...project), fc.oneof(...across), fc.oneof(...designs)].map((arbitrary) => ({
+      arbitrary,
+      weight: 1,
+    })),
+    ...[fc.oneof(...steps), fc.oneof(...values), fc.oneof(...regions)].map((arbitrary) => ({
+      arbitrary,
+      weight: 1,
+    })),
   )
 }

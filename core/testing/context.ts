@@ -30,12 +30,19 @@ export function contextFor(
 ): { context: RenderContext; made: Frame[] } {
   const { scale = 1, time = 3, view, mattes = {}, tables = {}, progress = 0.5 } = options
   const inputs = Object.entries(step.inputs ?? {}).filter(([, i]) => i.when?.(given) ?? true)
-  const wanted = inputs.filter(([name, i]) => i.kind === 'frame' && name !== 'before' && !options.frames?.[name])
+  const wanted = inputs.filter(
+    ([name, i]) => i.kind === 'frame' && name !== 'before' && !options.frames?.[name],
+  )
   const made = wanted.map(() => filled(kernels, input.width, input.height, [0.2, 0.3, 0.5, 1]))
-  const frames = { ...Object.fromEntries(wanted.map(([name], i) => [name, made[i] as Frame])), ...options.frames }
+  const frames = {
+    ...Object.fromEntries(wanted.map(([name], i) => [name, made[i] as Frame])),
+    ...options.frames,
+  }
   const values = {
     ...given,
-    ...Object.fromEntries([...Object.keys(frames), ...Object.keys(mattes)].map((name) => [inputKey(name), true])),
+    ...Object.fromEntries(
+      [...Object.keys(frames), ...Object.keys(mattes)].map((name) => [inputKey(name), true]),
+    ),
   }
   const times = Object.fromEntries(
     inputs.flatMap(([name, i]) => {

@@ -8,8 +8,15 @@ const RATE = { num: 24, den: 1 }
 
 /** A small project with one of each: a branch that is joined again, a dissolve, a span, a design with a group, a nested sequence of another rate and size, by the ids that random edits use. */
 export function richProject(): Project {
-  const media = [medium('m1'), medium('m2', { rate: { num: 25, den: 1 }, width: 48 }), medium('m3', { kind: 'still', frames: 1 })]
-  const start = withEdit({ ...testProject(), media }, { shots: [shot('s1', 'm1'), shot('s2', 'm2', { start: 48 })] })
+  const media = [
+    medium('m1'),
+    medium('m2', { rate: { num: 25, den: 1 }, width: 48 }),
+    medium('m3', { kind: 'still', frames: 1 }),
+  ]
+  const start = withEdit(
+    { ...testProject(), media },
+    { shots: [shot('s1', 'm1'), shot('s2', 'm2', { start: 48 })] },
+  )
   const on = (id: string) => ({ kind: 'shot' as const, id })
   const set = (stepId: string, param: string, value: number | number[] | string): Act => [
     'value.set',
@@ -30,19 +37,38 @@ export function richProject(): Project {
     ...[set('c', 'how', 'blend'), set('c', 'mode', 'screen'), set('c', 'amount', 0.6)],
     ['region.add', { stepId: 'c', itemId: 'e', kind: 'ellipse', form: { centre: [30, 18], size: [40, 24] } }],
     ['design.add', { designId: 'd1', name: 'D', size: { width: 40, height: 30 }, rate: RATE, length: 30 }],
-    ['object.add', { designId: 'd1', objectId: 'o1', kind: 'rectangle', form: { box: [20, 10], turn: 20, edgeWidth: 2 } }],
-    ['object.add', { designId: 'd1', objectId: 'o2', kind: 'picture', source: { kind: 'medium', mediaId: 'm3' } }],
-    ['value.set', { address: { owner: { kind: 'object', id: 'o2' }, path: 'form/scale' }, at: 0, value: [0.3, 0.3] }],
+    [
+      'object.add',
+      { designId: 'd1', objectId: 'o1', kind: 'rectangle', form: { box: [20, 10], turn: 20, edgeWidth: 2 } },
+    ],
+    [
+      'object.add',
+      { designId: 'd1', objectId: 'o2', kind: 'picture', source: { kind: 'medium', mediaId: 'm3' } },
+    ],
+    [
+      'value.set',
+      { address: { owner: { kind: 'object', id: 'o2' }, path: 'form/scale' }, at: 0, value: [0.3, 0.3] },
+    ],
     ['objects.group', { objectIds: ['o1', 'o2'], groupId: 'o3', name: 'G' }],
     ['sequence.add', { newId: 'q1', name: 'Q', rate: { num: 25, den: 1 }, size: { width: 32, height: 32 } }],
     ['shot.place', { sequenceId: 'q1', shot: shot('n1', 'm2', { length: 40, in: 0, zero: 0 }) }],
     [
       'shot.place',
-      { shot: { ...shot('new', '', { lane: 1, start: 20, length: 30, in: 0, zero: 0 }), source: { kind: 'design', designId: 'd1' } } },
+      {
+        shot: {
+          ...shot('new', '', { lane: 1, start: 20, length: 30, in: 0, zero: 0 }),
+          source: { kind: 'design', designId: 'd1' },
+        },
+      },
     ],
     [
       'shot.place',
-      { shot: { ...shot('new2', '', { start: 96, length: 24, in: 0, zero: 0 }), source: { kind: 'comp', sequenceId: 'q1' } } },
+      {
+        shot: {
+          ...shot('new2', '', { start: 96, length: 24, in: 0, zero: 0 }),
+          source: { kind: 'comp', sequenceId: 'q1' },
+        },
+      },
     ],
     [
       'transition.add',

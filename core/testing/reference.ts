@@ -21,7 +21,10 @@ export async function referenceFrame(
   const made: KernelHandle[] = []
   try {
     for (const node of nodes) {
-      const inputs = node.inputs.map((i) => ({ handle: made[i] as KernelHandle, area: wholeOf(nodes[i]?.canvas ?? node.canvas) }))
+      const inputs = node.inputs.map((i) => ({
+        handle: made[i] as KernelHandle,
+        area: wholeOf(nodes[i]?.canvas ?? node.canvas),
+      }))
       made.push(await backend.make({ plan: whole, node, inputs, sources, spare: () => false }))
     }
     return (await backend.values(made.at(-1) as KernelHandle)).slice()

@@ -93,7 +93,15 @@ export function layOut(project: Project, { what, container }: Delivery): Job {
     throw new DeliveryError('There is nothing to hand over: the sequence is empty between in and out.')
   const whole = sequenceId === project.sequences[0]?.id ? project.name : `${project.name} - ${sequence.name}`
   const name = named(what.kind === 'marks' ? `${whole} - part` : whole)
-  return { target: { kind: 'sequence', sequenceId }, first, last, head: 0, shotId: undefined, sequenceId, name }
+  return {
+    target: { kind: 'sequence', sequenceId },
+    first,
+    last,
+    head: 0,
+    shotId: undefined,
+    sequenceId,
+    name,
+  }
 }
 
 /** Bits a second for a picture size and rate. */

@@ -19,7 +19,12 @@ export function clockOf(project: Project, target: Target): Clock {
     return { rate, offset: start, sequence, shotId: shot?.id }
   }
   if (target.kind === 'design')
-    return { rate: getDesign(project, target.designId).rate, offset: 0, sequence: undefined, shotId: undefined }
+    return {
+      rate: getDesign(project, target.designId).rate,
+      offset: 0,
+      sequence: undefined,
+      shotId: undefined,
+    }
   const sequence = getSequence(project, target.kind === 'sequence' ? target.sequenceId : undefined)
   return { rate: sequence.rate, offset: 0, sequence, shotId: undefined }
 }

@@ -25,7 +25,8 @@ export async function mixRange(
     const fade = fadeOf(clip, SAMPLE_RATE)
     toStereo(sound).forEach((channel, side) => {
       const samples = resampleSound(channel, sound.sampleRate, SAMPLE_RATE)
-      if (fade) for (let i = 0; i < samples.length; i++) samples[i] = (samples[i] as number) * fade(begins + i)
+      if (fade)
+        for (let i = 0; i < samples.length; i++) samples[i] = (samples[i] as number) * fade(begins + i)
       mixSound(mixed[side] as Float32Array, samples, begins - zero, gainOf(clip.decibels))
     })
   }

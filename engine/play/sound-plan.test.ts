@@ -4,14 +4,17 @@ import { audible } from './sound-plan'
 
 const sound = { channels: 2, sampleRate: 48000, codec: 'aac' }
 const media = [medium('m1', { sound }), medium('m2'), medium('score', { kind: 'sound' as const, sound })]
-const project = withEdit({ ...testProject(), media }, {
-  shots: [
-    shot('s1', 'm1', { sound: -6 }),
-    shot('s2', 'm2', { start: 48, sound: 0 }),
-    shot('s3', 'm1', { start: 96, sound: null }),
-  ],
-  sounds: [{ id: 'x', name: 'Score', mediaId: 'score', start: 12, length: 240, in: 0, gain: -3 }],
-})
+const project = withEdit(
+  { ...testProject(), media },
+  {
+    shots: [
+      shot('s1', 'm1', { sound: -6 }),
+      shot('s2', 'm2', { start: 48, sound: 0 }),
+      shot('s3', 'm1', { start: 96, sound: null }),
+    ],
+    sounds: [{ id: 'x', name: 'Score', mediaId: 'score', start: 12, length: 240, in: 0, gain: -3 }],
+  },
+)
 const sequence = getSequence(project)
 
 it('hears shots that have sound and clips on the sound lane, cut to the range', () => {
@@ -44,10 +47,13 @@ it('crosses over under a transition: the one goes on into its handle, the other 
 it('hears what a nested sequence holds, where and as loud as it lies there', () => {
   const inner = { ...sequence, id: 'inner', name: 'Inner' }
   const over = { ...shot('n', 'm1', { start: 240, length: 48, in: 24, zero: 24, sound: -2 }) }
-  const outer = withEdit({ ...project, sequences: [sequence, inner] }, {
-    shots: [{ ...over, source: { kind: 'comp' as const, sequenceId: 'inner' } }],
-    sounds: [],
-  })
+  const outer = withEdit(
+    { ...project, sequences: [sequence, inner] },
+    {
+      shots: [{ ...over, source: { kind: 'comp' as const, sequenceId: 'inner' } }],
+      sounds: [],
+    },
+  )
   const heard = audible(outer, getSequence(outer), 240, 288)
   expect(heard.map(({ mediaId, start, decibels }) => [mediaId, start, decibels])).toEqual([
     ['m1', 10, -8],

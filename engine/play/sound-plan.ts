@@ -41,7 +41,9 @@ export function audible(
     const { fadeIn, fadeOut } = reach
     const fades = {
       ...(fadeIn ? { fadeIn: { start: fadeIn[0] * second, length: (fadeIn[1] - fadeIn[0]) * second } } : {}),
-      ...(fadeOut ? { fadeOut: { start: fadeOut[0] * second, length: (fadeOut[1] - fadeOut[0]) * second } } : {}),
+      ...(fadeOut
+        ? { fadeOut: { start: fadeOut[0] * second, length: (fadeOut[1] - fadeOut[0]) * second } }
+        : {}),
     }
     const at = { start: start * second, length: (end - start) * second }
     const decibels = shot.sound ?? 0

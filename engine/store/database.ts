@@ -73,7 +73,11 @@ class Database extends Dexie {
     this.version(1).stores({ projects: 'id, updated', media: 'key, projectId', stills: 'projectId' })
     this.version(2).stores({ library: 'id' })
     this.version(3)
-      .stores({ documents: 'id', entries: '[projectId+n], projectId', records: '[projectId+hash], projectId' })
+      .stores({
+        documents: 'id',
+        entries: '[projectId+n], projectId',
+        records: '[projectId+hash], projectId',
+      })
       .upgrade(async (storage) => {
         const old = await storage.table<OldProjectRecord>('projects').toArray()
         for (const { id, name, updated, document, place } of old) {

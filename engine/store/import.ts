@@ -6,7 +6,20 @@ import { dropMedium, saveMedium } from './projects'
 /** A medium for the document from what a file holds. */
 export function mediumOf(id: string, name: string, bytes: number, info: MediumInfo): Medium {
   const { kind, width, height, rate, frames, codec, range, sound } = info
-  return { id, name, kind, width, height, rate, frames, codec, coding: range, sound, bytes, seconds: info.seconds }
+  return {
+    id,
+    name,
+    kind,
+    width,
+    height,
+    rate,
+    frames,
+    codec,
+    coding: range,
+    sound,
+    bytes,
+    seconds: info.seconds,
+  }
 }
 
 /** Reads a file and stores it, unless that is called off: then nothing of it stays. @throws MediaError, StorageFull */

@@ -48,7 +48,10 @@ it('leaves the sound of shots on only where the edit has no sound of its own', (
 
 it('makes a shot as long as its medium lasts in sequence frames; a still lasts five seconds', () => {
   const project = testProject()
-  const media = [medium('v', { rate: { num: 25, den: 1 }, frames: 250 }), medium('s', { kind: 'still', frames: 1 })]
+  const media = [
+    medium('v', { rate: { num: 25, den: 1 }, frames: 250 }),
+    medium('s', { kind: 'still', frames: 1 }),
+  ]
   const of = (mediaId: string) =>
     naturalLength({ ...project, media }, { kind: 'medium', mediaId }, getSequence(project).rate)
   expect([of('v'), of('s')]).toEqual([240, 120])

@@ -21,7 +21,6 @@ export async function listLibrary(): Promise<LibraryItem[]> {
   })
 }
 
-
 /** @throws StorageFull */
 export const keepInLibrary = (items: readonly LibraryItem[]): Promise<unknown> =>
   guarded(() => database.library.bulkPut([...items]))

@@ -11,7 +11,14 @@ import { refuseLoops, refuseParents } from '../loops'
 import { aboveMatrix, matrixOf, numbersAt } from '../objects'
 import { findOwner } from '../owners'
 import { Locked, still } from '../parts'
-import { blendSchema, type Design, type DesignObject, designSchema, type Project, sourceSchema } from '../schema'
+import {
+  blendSchema,
+  type Design,
+  type DesignObject,
+  designSchema,
+  type Project,
+  sourceSchema,
+} from '../schema'
 import { stageOf } from '../stage'
 import { usesOf } from '../uses'
 import { frame, id, name, value } from './common'
@@ -68,7 +75,12 @@ export const DESIGN_EDITS = {
     },
   ),
   'design.format': defineEdit(
-    { ...onDesign, size: shape.size.optional(), rate: shape.rate.optional(), length: shape.length.optional() },
+    {
+      ...onDesign,
+      size: shape.size.optional(),
+      rate: shape.rate.optional(),
+      length: shape.length.optional(),
+    },
     () => 'Change size, rate or length of the design',
     (p, { designId, ...change }) => {
       const given = Object.entries(change).filter(([, v]) => v !== undefined)

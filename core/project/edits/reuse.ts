@@ -131,7 +131,10 @@ export const REUSE_EDITS = {
         ...(step.steps ?? []),
       )
       const there = stackSteps(p, stack)
-      return leftBehind(dropLinks(there, new Set(allSteps(there).map((s) => s.id))), 'because the group has gone')
+      return leftBehind(
+        dropLinks(there, new Set(allSteps(there).map((s) => s.id))),
+        'because the group has gone',
+      )
     },
   ),
   'group.panel': defineEdit(

@@ -23,7 +23,9 @@ import { id, name, onStack, onStep } from './common'
 
 /** What went with steps that are no longer there, as a sentence. */
 const leftBehind = (gone: readonly string[], why: string): string[] =>
-  gone.length ? [`Not taken along, ${why}: ${gone.join(', ')}. They take what they take by themselves now.`] : []
+  gone.length
+    ? [`Not taken along, ${why}: ${gone.join(', ')}. They take what they take by themselves now.`]
+    : []
 
 /** Takes a step out of the list it is in; a group that is left empty goes too. */
 function take(p: Project, stepId: string): Step {

@@ -21,13 +21,16 @@ function refuseBad(p: Project, sequence: Sequence, t: Transition): void {
     throw new Error(`${from.name} and ${to.name} do not meet: put them end to end on one lane first.`)
   if (t.before + t.after < 1) throw new Error('A transition takes a frame at least.')
   const missing = lacking(p, t)
-  const say = (count: number, what: string) => (count ? [`${count} ${count === 1 ? 'frame' : 'frames'} ${what}`] : [])
+  const say = (count: number, what: string) =>
+    count ? [`${count} ${count === 1 ? 'frame' : 'frames'} ${what}`] : []
   const lacks = [
     ...say(missing.outgoing, `of ${from?.name ?? ''} after its end`),
     ...say(missing.incoming, `of ${to?.name ?? ''} before its beginning`),
   ]
   if (lacks.length)
-    throw new Error(`There is not enough material: ${lacks.join(' and ')} are missing. Make it shorter or trim the shots.`)
+    throw new Error(
+      `There is not enough material: ${lacks.join(' and ')} are missing. Make it shorter or trim the shots.`,
+    )
   if ((from && t.before > from.length) || (to && t.after > to.length))
     throw new Error('It would reach beyond the other end of a shot. Make it shorter.')
   for (const other of sequence.transitions) {
@@ -41,7 +44,9 @@ function refuseBad(p: Project, sequence: Sequence, t: Transition): void {
           ? { shot: from, frames: t.before + other.after }
           : undefined
     if (shared?.shot && shared.frames > shared.shot.length)
-      throw new Error(`It would overlap the other transition of ${shared.shot.name}. Make one of them shorter.`)
+      throw new Error(
+        `It would overlap the other transition of ${shared.shot.name}. Make one of them shorter.`,
+      )
   }
 }
 
@@ -154,4 +159,3 @@ export const TRANSITION_EDITS = {
     },
   ),
 }
-

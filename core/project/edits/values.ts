@@ -34,7 +34,11 @@ const indexAt = (animated: Animated, t: number): number => {
 }
 
 /** Modifiers go onto a value; a list that is empty goes altogether. */
-function setModifiers(p: Project, at: Address, change: (list: Animated['modifiers'] & object) => typeof list) {
+function setModifiers(
+  p: Project,
+  at: Address,
+  change: (list: Animated['modifiers'] & object) => typeof list,
+) {
   const animated = toChange(p, at)
   const next = change([...(animated.modifiers ?? [])])
   if (next.length) animated.modifiers = next
@@ -167,7 +171,8 @@ export const VALUE_EDITS = {
   'modifier.switch': defineEdit(
     { address, modifierId: id, on: z.boolean() },
     (a) => `Switch a mover of ${addressLabel(a.address)} ${a.on ? 'on' : 'off'}`,
-    (p, a) => setModifiers(p, a.address, (list) => list.map((m) => (m.id === a.modifierId ? { ...m, on: a.on } : m))),
+    (p, a) =>
+      setModifiers(p, a.address, (list) => list.map((m) => (m.id === a.modifierId ? { ...m, on: a.on } : m))),
   ),
   'modifier.drop': defineEdit(
     { address, modifierId: id },

@@ -61,7 +61,8 @@ function newIds(document: Tree): Ids {
   }
   for (const shot of listOf(document.shots)) {
     steps(shot.steps, text(shot, 'id'))
-    for (const list of isTree(shot.versions) ? Object.values(shot.versions) : []) steps(list, text(shot, 'id'))
+    for (const list of isTree(shot.versions) ? Object.values(shot.versions) : [])
+      steps(list, text(shot, 'id'))
   }
   for (const item of listOf(document.shelf))
     for (const shape of listOf(isTree(item.region) ? item.region.shapes : []))
@@ -89,9 +90,7 @@ function shotTree({ mediaId, version, versions, steps, ...shot }: Tree, ids: Ids
     ...(version === undefined ? {} : { variant: version }),
     ...(isTree(versions)
       ? {
-          variants: Object.fromEntries(
-            Object.entries(versions).map(([name, list]) => [name, changed(list)]),
-          ),
+          variants: Object.fromEntries(Object.entries(versions).map(([name, list]) => [name, changed(list)])),
         }
       : {}),
   }
@@ -123,4 +122,3 @@ function shelfTree(item: Tree, ids: Ids, keep: (record: DataRecord) => string): 
 
 const tableTree = ({ colours, ...table }: Tree, keep: (record: DataRecord) => string): Tree =>
   typeof colours === 'string' ? { ...table, record: keep({ kind: 'table', colours }) } : table
-

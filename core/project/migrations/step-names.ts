@@ -69,9 +69,7 @@ function itemTree(shape: Tree, stack: OldStack, stepId: string): Tree {
   return {
     ...rest,
     id:
-      typeof shape.id === 'string'
-        ? stack.ids.item(key[0] as string, key[1] as string, shape.id)
-        : shape.id,
+      typeof shape.id === 'string' ? stack.ids.item(key[0] as string, key[1] as string, shape.id) : shape.id,
     kind: shape.kind === 'clip' ? 'matte' : shape.kind,
     join: shape.join === 'hold' ? 'holdout' : shape.join,
     form: every(form, (a) => animatedTree(a, stack)),

@@ -1,8 +1,7 @@
 import { z } from 'zod'
 
 /** An object that keeps fields it does not know, at run time only: newer versions may have written them. */
-export const loose = <S extends z.ZodRawShape>(shape: S) =>
-  z.looseObject(shape) as unknown as z.ZodObject<S>
+export const loose = <S extends z.ZodRawShape>(shape: S) => z.looseObject(shape) as unknown as z.ZodObject<S>
 
 export const finite = z.number().refine(Number.isFinite)
 export const id = z.string().min(1).max(80)

@@ -1,9 +1,23 @@
 import type { z } from 'zod'
-import type { mediumSchema, recordSchema, shelfSchema, stillSchema, tableSchema, trackSchema } from './material'
+import type {
+  mediumSchema,
+  recordSchema,
+  shelfSchema,
+  stillSchema,
+  tableSchema,
+  trackSchema,
+} from './material'
 import type { designSchema } from './design'
 import type { projectSchema } from './project'
 import type { itemSchema, regionSchema } from './region'
-import type { sequenceSchema, shotSchema, soundSchema, spanSchema, transitionSchema, VARIANTS } from './sequence'
+import type {
+  sequenceSchema,
+  shotSchema,
+  soundSchema,
+  spanSchema,
+  transitionSchema,
+  VARIANTS,
+} from './sequence'
 import type { BEYONDS, bindingSchema, FITS, sourceSchema } from './source'
 import type { panelSchema, stackSchema } from './step'
 import type { addressSchema, attachSchema } from './values'

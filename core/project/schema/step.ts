@@ -69,4 +69,3 @@ export const stackSchema = z.object({
   id,
   list: z.enum(['outgoing', 'incoming']).optional(),
 })
-

@@ -35,7 +35,10 @@ export const lensBlur = declareStep({
   keepsAlpha: false,
   proxyError: 0.12,
   neutral: (v) => v.radius === 0,
-  inputs: regionInput('How much is blurred where: white in full, black not at all.', (v) => v.by === 'amount'),
+  inputs: regionInput(
+    'How much is blurred where: white in full, black not at all.',
+    (v) => v.by === 'amount',
+  ),
   reach: (v, scale) => Math.ceil(v.radius * scale) * 2 + 32,
   /** The mean over the opening, exact to 24 px of the frame. With a region as amount: the matte chooses among radii that rise as its square. */
   render({ kernels: k, input, values: v, scale, mattes: { amount } }) {

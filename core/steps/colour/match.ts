@@ -62,7 +62,13 @@ export const match = declareStep({
     light: share('Lightness too', 'How far light and contrast are matched beside colour.', 1),
   },
   inputs: {
-    still: { label: 'Still', help: 'The picture whose colours are wanted.', kind: 'frame', default: 'none', reach: () => Infinity },
+    still: {
+      label: 'Still',
+      help: 'The picture whose colours are wanted.',
+      kind: 'frame',
+      default: 'none',
+      reach: () => Infinity,
+    },
   },
   version: 2,
   migrate: { 1: stillAsInput },

@@ -37,12 +37,22 @@ export const join = declareStep({
     }),
     mode: choice('Mode', 'How the two blend.', modes, on('blend')),
     asSeen: toggle('As seen', 'Blends display codes instead of light.', true, on('blend')),
-    invert: toggle('Other way round', 'Holds where the other is empty or dark.', false, on('alpha', 'luminance')),
+    invert: toggle(
+      'Other way round',
+      'Holds where the other is empty or dark.',
+      false,
+      on('alpha', 'luminance'),
+    ),
     second: toggle('Show the other', 'With keys, it switches from one to the other.', true, on('switch')),
     amount: share('Amount', 'How much of the join shows.', 1),
   },
   inputs: {
-    other: { label: 'Other picture', help: 'The picture that is brought in.', kind: 'frame', default: 'source' },
+    other: {
+      label: 'Other picture',
+      help: 'The picture that is brought in.',
+      kind: 'frame',
+      default: 'source',
+    },
     matte: {
       ...{ label: 'Matte', kind: 'matte', default: 'none' },
       help: 'Where the other picture comes in: white in full, black not at all.',

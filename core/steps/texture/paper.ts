@@ -30,11 +30,19 @@ export const paper = declareStep({
     }),
     strength: share('Strength', 'How much of the surface shows.', 0.6),
     contrast: times('Contrast', 'How rough the surface is.', 1, 8, { soft: [0, 3] }),
-    size: px('Fibre', 'Size of the fibres.', 5, [1, 40], { limits: [0.5, 400], when: (v) => !isBound(v, 'still') }),
+    size: px('Fibre', 'Size of the fibres.', 5, [1, 40], {
+      limits: [0.5, 400],
+      when: (v) => !isBound(v, 'still'),
+    }),
     seed: seed(4, { when: (v) => !isBound(v, 'still') }),
   },
   inputs: {
-    still: { label: 'Still', help: 'A picture whose tones are the surface; without one, fibres are made.', kind: 'frame', default: 'none' },
+    still: {
+      label: 'Still',
+      help: 'A picture whose tones are the surface; without one, fibres are made.',
+      kind: 'frame',
+      default: 'none',
+    },
   },
   version: 2,
   migrate: { 1: stillAsInput },

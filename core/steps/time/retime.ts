@@ -12,8 +12,7 @@ interface Timing {
 }
 
 /** The time that a step shows: at its speed about its own zero, and shifted. */
-const shownTime = (v: Omit<Timing, 'between'>, time: number) =>
-  v.zero + (time - v.zero) * v.speed + v.shift
+const shownTime = (v: Omit<Timing, 'between'>, time: number) => v.zero + (time - v.zero) * v.speed + v.shift
 
 export const retime = declareStep({
   id: 'retime',
