@@ -1,7 +1,16 @@
 import assert from 'node:assert/strict'
 import { createHash } from 'node:crypto'
 import { test } from 'node:test'
-import { controlAddress, type EditArgs, type EditName, perform } from '@stilus/core/project'
+import {
+  allStacks,
+  controlAddress,
+  type EditArgs,
+  type EditName,
+  perform,
+  type Project,
+} from '@stilus/core/project'
+import fc from 'fast-check'
+import { anyDocument } from '../core/testing/documents'
 import { packDemo } from '../demo/pack'
 import { NodeRenderer, openPackage } from '../server/render'
 import type { Asked } from './page/main'
@@ -38,6 +47,45 @@ test('the browser and Node render the same floats, bit for bit, through every ki
   opened.close()
   assert.equal(new Set(expected).size, expected.length)
 
+  const { page, close } = await openPage(zip)
+  try {
+    const seen = await page.evaluate((list) => {
+      const { fingerprints } = window as unknown as { fingerprints(a: Asked[]): Promise<string[]> }
+      return fingerprints(list)
+    }, asked)
+    assert.deepEqual(seen, expected)
+  } finally {
+    await close()
+  }
+})
+
+test('random documents with branches, inputs, designs, cuts, spans and nested sequences are the same floats in both', async () => {
+  const zip = await packDemo()
+  const opened = await openPackage(zip)
+  const { media } = opened.project
+  const names = { m1: 'harbour-wide', m2: 'fox-talks', m3: 'title-card' }
+  /** A random document on the footage of the demo. */
+  const onFootage = (project: Project): Project => {
+    const text = JSON.stringify({ ...project, media: [] })
+    const renamed = text.replace(/"(m[123])"/g, (_, id: keyof typeof names) => `"${names[id]}"`)
+    return { ...(JSON.parse(renamed) as Project), media }
+  }
+  const documents = fc.sample(anyDocument(), { seed: 20, numRuns: 24 }).map(onFootage)
+  const asked = documents.flatMap((project, i): Asked[] => {
+    const stacks = allStacks(project)
+    const stack = stacks[i % stacks.length]
+    const more: Asked[] = stack ? [{ project, target: { kind: 'stack', stack }, frame: 3, scale: 0.5 }] : []
+    return [{ project, target: { kind: 'sequence' }, frame: 10 + ((i * 17) % 110), scale: 1 }, ...more]
+  })
+  const expected: string[] = []
+  for (const { project, target, frame, scale } of asked) {
+    const node = new NodeRenderer(project, opened.files)
+    const made = await node.frame(target, frame, scale)
+    expected.push(createHash('sha256').update(made.data).digest('hex'))
+    node.close()
+  }
+  opened.close()
+  assert.ok(new Set(expected).size > asked.length / 2)
   const { page, close } = await openPage(zip)
   try {
     const seen = await page.evaluate((list) => {

@@ -194,7 +194,7 @@ test('a shape rides on the mean of two motions', { timeout: 200_000 }, async () 
     await page.getByRole('button', { name: 'Back to the step' }).click()
   }
   await page.getByRole('list', { name: 'Shapes' }).getByText('Outline 1').click()
-  await chooseItem(page, 'Attachment on …', 'Point 1')
+  await chooseItem(page, 'Ride on …', 'Point 1')
   await chooseItem(page, 'Average with another motion', 'Point 2')
   await page.getByText('Rides on 2 motions').waitFor()
   await page.getByRole('complementary', { name: 'Shelf' }).getByRole('button', { name: 'Close' }).click()

@@ -26,7 +26,7 @@ export function useAdd(): (entry: Entry, preset?: Preset) => void {
       dispatch((run) => {
         const stepId = uid()
         const act = (at: number) => actOf(entry, stage, stepId, at, preset)
-        if (run(addTreatment(stage, stepId, act, entry.name))) noteUsed(entry.id)
+        if (run(addTreatment(stage, stepId, act, entry.name, preset?.name))) noteUsed(entry.id)
       }),
     [dispatch, stage],
   )

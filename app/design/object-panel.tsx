@@ -169,7 +169,10 @@ function PictureChoice(props: {
   return (
     <Menu
       trigger={
-        <Button className="justify-start! truncate" aria-label="What the picture shows">
+        <Button
+          className="justify-start! truncate"
+          aria-label={`${sourceName(project, source)}: what the picture shows`}
+        >
           <span className="truncate">{sourceName(project, source)}</span>
         </Button>
       }

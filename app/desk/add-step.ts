@@ -12,7 +12,7 @@ const stateAfter = (stepId: string | null): Binding =>
  * Adds a treatment to a stage by an edit that makes the step `stepId`, and selects it. Where a branch was asked for, it works on the state that was named, and a join after it brings both together again.
  */
 export const addTreatment =
-  (stage: Stage, stepId: string, act: (at: number) => Act, label: string): Thunk<boolean> =>
+  (stage: Stage, stepId: string, act: (at: number) => Act, label: string, preset?: string): Thunk<boolean> =>
   (dispatch, getState) => {
     const { insertAt, branch } = getState().view
     const end = stage.steps.length
@@ -32,7 +32,8 @@ export const addTreatment =
     }
     const from =
       branch && branch.from !== null ? layoutOf(stage.steps).get(branch.from)?.step.name : 'the source'
-    if (!dispatch(editAll(acts, branch ? `Branch from ${from ?? 'a state'}: ${label}` : `Add ${label}`)))
+    const name = preset ? `${label}, ${preset}` : label
+    if (!dispatch(editAll(acts, branch ? `Branch from ${from ?? 'a state'}: ${name}` : `Add ${name}`)))
       return false
     dispatch(viewActions.step(stepId))
     dispatch(viewActions.set({ face: 'what', look: 'result', trying: null, insertAt: null, branch: null }))

@@ -58,7 +58,7 @@ const material = (source: Source): Binding => ({
 })
 
 /** Everything that an input of a step could take. */
-function choices(
+export function pictureChoices(
   stage: Stage,
   step: Step,
   kind: OutputKind,
@@ -142,7 +142,7 @@ export function InputRow({ label, step, kind, binding, onChange, plain }: InputR
   const { stage } = useDesk()
   const items = (): (MenuItem | null)[] => [
     ...(plain ? [{ label: plain, run: () => onChange(null) }, null] : []),
-    ...choices(stage, step, kind, onChange),
+    ...pictureChoices(stage, step, kind, onChange),
     null,
     { label: 'Nothing', run: () => onChange({ kind: 'none' }) },
   ]
@@ -190,19 +190,25 @@ function MaterialForm(props: {
   onChange(binding: Binding): void
 }) {
   const { label, binding, onChange } = props
+  const { project } = useDesk()
+  const { source } = binding
+  const medium = source.kind === 'medium' ? project.media.find((m) => m.id === source.mediaId) : undefined
+  const moves = source.kind !== 'solid' && medium?.kind !== 'still'
   return (
     <div className="grid grid-cols-3 gap-1 pl-2.5">
-      <NumberField
-        label={`First frame of ${label.toLowerCase()}`}
-        value={binding.in}
-        min={-100_000}
-        max={100_000}
-        soft={[0, 240]}
-        step={1}
-        digits={0}
-        unit="fr"
-        onChange={(v) => onChange({ ...binding, in: Math.round(v) })}
-      />
+      {moves && (
+        <NumberField
+          label={`First frame of ${label.toLowerCase()}`}
+          value={binding.in}
+          min={-100_000}
+          max={100_000}
+          soft={[0, 240]}
+          step={1}
+          digits={0}
+          unit="fr"
+          onChange={(v) => onChange({ ...binding, in: Math.round(v) })}
+        />
+      )}
       <Choice
         label={`How ${label.toLowerCase()} fits`}
         value={binding.fit}
@@ -214,17 +220,19 @@ function MaterialForm(props: {
         ]}
         onChange={(fit) => onChange({ ...binding, fit: fit as 'fit' })}
       />
-      <Choice
-        label={`Beyond the ends of ${label.toLowerCase()}`}
-        value={binding.beyond}
-        options={[
-          { value: 'hold', label: 'Holds' },
-          { value: 'loop', label: 'Loops' },
-          { value: 'mirror', label: 'To and fro' },
-          { value: 'empty', label: 'Nothing' },
-        ]}
-        onChange={(beyond) => onChange({ ...binding, beyond: beyond as 'hold' })}
-      />
+      {moves && (
+        <Choice
+          label={`Beyond the ends of ${label.toLowerCase()}`}
+          value={binding.beyond}
+          options={[
+            { value: 'hold', label: 'Holds' },
+            { value: 'loop', label: 'Loops' },
+            { value: 'mirror', label: 'To and fro' },
+            { value: 'empty', label: 'Nothing' },
+          ]}
+          onChange={(beyond) => onChange({ ...binding, beyond: beyond as 'hold' })}
+        />
+      )}
     </div>
   )
 }
@@ -240,6 +248,8 @@ export function Inputs({ step }: { step: Step }) {
     ([name, input]) => input.default === 'region' && !named.some((n) => n.name === name),
   )
   const before = step.inputs?.before
+  // A plain step of the row says nothing of it; its menu can take it elsewhere.
+  if (!before && !named.length && !own.length) return null
   const stills = named.some(({ input }) => input.default === 'none' && input.kind === 'frame')
   return (
     <section aria-label="What it takes" className="grid gap-0.5 border-b pb-1.5">
@@ -271,7 +281,7 @@ export function Inputs({ step }: { step: Step }) {
                 Its own region
               </Button>
             }
-            items={() => choices(stage, step, 'matte', (binding) => bind(name, binding))}
+            items={() => pictureChoices(stage, step, 'matte', (binding) => bind(name, binding))}
           />
         </div>
       ))}

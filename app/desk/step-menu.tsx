@@ -7,6 +7,7 @@ import { useAppDispatch } from '../store/store'
 import { viewActions } from '../store/view'
 import { Ask } from '../ui/ask'
 import type { MenuItem } from '../ui/overlays'
+import { pictureChoices } from './inputs'
 import { RecipeDialog } from './recipe-dialog'
 import { useDesk } from './use-desk'
 
@@ -67,6 +68,12 @@ export function useStepMenu(steps: readonly Step[]): { items: (MenuItem | null)[
             label: 'Branch from here …',
             run: () =>
               dispatch(viewActions.set({ drawer: 'catalogue', branch: { from: step.id }, insertAt: null })),
+          },
+          {
+            label: 'Work on another picture',
+            items: pictureChoices(stage, step, 'frame', (binding) =>
+              dispatch(edit('input.bind', { ...at, input: 'before', binding })),
+            ),
           },
           { label: 'Reset all controls', run: () => dispatch(edit('step.reset', at)) },
           null,

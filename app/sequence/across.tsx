@@ -163,7 +163,7 @@ export function SpanClip({ project, span, map }: { project: Project; span: Span;
     <div
       role="button"
       tabIndex={0}
-      aria-label={`Span ${span.name}, ${span.length} frames. Enter opens it on the desk.`}
+      aria-label={`${span.name}${steps && `: ${steps}`}, a span of ${span.length} frames. Enter opens it on the desk.`}
       aria-pressed={chosen}
       className={cx(
         'absolute top-[3px] flex h-5 items-center overflow-hidden rounded-sm bg-field px-2 text-xs touch-none',

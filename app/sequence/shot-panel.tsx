@@ -161,7 +161,7 @@ function Joining({ sequence, shot, edge }: { sequence: Sequence; shot: Shot; edg
   }
   return (
     <Button
-      aria-label={`${there ? 'Choose the transition' : 'Dissolve'} at the ${edge} of the shot`}
+      aria-label={`${edge === 'head' ? 'In' : 'Out'}: ${there ? 'the transition' : 'dissolve'} at the ${edge} of the shot`}
       aria-pressed={there !== undefined}
       onClick={choose}
     >

@@ -1,7 +1,16 @@
 // A page that drives the engine without the application: the fingerprint of each frame's floats, and how fast frames are made.
-import type { Project } from '@stilus/core/project'
+import {
+  emptyHistory,
+  type History,
+  newProject,
+  perform,
+  type Project,
+  record,
+  splitMotion,
+  withRecords,
+} from '@stilus/core/project'
 import type { Target } from '@stilus/core/render'
-import { findMedium, Renderer, unpackProject } from '@stilus/engine'
+import { findMedium, Renderer, saveProject, unpackProject } from '@stilus/engine'
 
 export interface Asked {
   project: Project
@@ -55,4 +64,65 @@ async function pace(request: Asked, count: number, workers: number): Promise<num
   return ms
 }
 
-Object.assign(window, { fingerprints, pace })
+/** How long saves take while a slider is dragged, in a project with tracked motions and a history: milliseconds until done, and milliseconds in which the page was held up. */
+async function saves(motions: number, frames: number, acts: number, count: number) {
+  let project = newProject('saves', 'Saves')
+  let history: History<string> = emptyHistory()
+  const act = (name: Parameters<typeof perform>[1], args: object, merge?: string) => {
+    const change = perform(project, name, args as never)
+    project = change.project
+    history = record(history, change, merge)
+  }
+  const shot = {
+    ...{
+      id: 's',
+      name: 'S',
+      source: { kind: 'solid', colour: [0, 0, 0] },
+      lane: 0,
+      start: 0,
+      length: 2000,
+      in: 0,
+    },
+    ...{ zero: 0, sound: null, state: 'in work', note: '', steps: [] },
+  }
+  act('shot.place', { shot })
+  act('step.add', { stack: { kind: 'shot', id: 's' }, stepId: 'g', use: 'grade', at: 0 })
+  const address = { owner: { kind: 'step', id: 'g' }, path: 'what/exposure' }
+  for (let i = 0; i < acts; i++) act('value.set', { address, at: 0, value: i / acts })
+  for (let m = 0; m < motions; m++) {
+    const places = Array.from({ length: frames }, (_, f) =>
+      Array.from({ length: 8 }, (_, i) => f * 0.37 + i * m),
+    )
+    const { motion, records } = splitMotion({
+      ...{ form: 'plane', reference: 0, anchor: places[0] ?? [], first: 0, places },
+      quality: places.map(() => 0.9),
+    })
+    project = withRecords(project, records)
+    const track = {
+      ...{ scale: true, rotation: true, shear: true, perspective: true },
+      ...{ pattern: [16, 16], search: [40, 40], refresh: 'worn' },
+    }
+    act('shelf.put', {
+      item: { id: `m${m}`, name: `M${m}`, kind: 'motion', mediaId: 'x', shotId: 's', motion, track },
+    })
+  }
+  await saveProject(project, history, null)
+  return timeSaves(count, (i) => {
+    act('value.set', { address, at: 0, value: 1 + i / 100 }, 'drag')
+    return saveProject(project, history, null)
+  })
+}
+
+async function timeSaves(count: number, save: (i: number) => Promise<void>) {
+  let [held, done] = [0, 0]
+  for (let i = 0; i < count; i++) {
+    const began = performance.now()
+    const saving = save(i)
+    held += performance.now() - began
+    await saving
+    done += performance.now() - began
+  }
+  return { held: held / count, done: done / count }
+}
+
+Object.assign(window, { fingerprints, pace, saves })

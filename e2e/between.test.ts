@@ -1,0 +1,150 @@
+import assert from 'node:assert/strict'
+import { after, before, test } from 'node:test'
+import { addTreatment, drag, pictureOf } from './acts'
+import { openStage, type Stage } from './browser'
+
+let stage: Stage
+before(async () => {
+  stage = await openStage()
+  await stage.page.goto(`${stage.address}/demo`)
+  await stage.page.getByRole('button', { name: /^Shot Harbour wide/ }).waitFor()
+})
+after(() => stage?.close())
+
+const saved = () =>
+  stage.page
+    .getByRole('status')
+    .filter({ hasText: /^Saved/ })
+    .waitFor()
+async function go(path: string): Promise<void> {
+  await saved()
+  await stage.page.goto(`${stage.address}/p/the-tin-comet${path}`)
+  await pictureOf(stage.page, 0)
+}
+const value = async (name: string) =>
+  Number(await stage.page.getByRole('spinbutton', { name, exact: true }).getAttribute('aria-valuenow'))
+async function palette(text: string): Promise<void> {
+  const { page } = stage
+  await page.keyboard.press('Control+k')
+  await page.getByPlaceholder('Find a command or a treatment').fill(text)
+  await page.locator('[cmdk-item][data-selected="true"]').filter({ hasText: text }).waitFor()
+  await page.keyboard.press('Enter')
+}
+const box = async (name: RegExp | string) => {
+  const found = await stage.page.getByRole('button', { name }).first().boundingBox()
+  assert.ok(found)
+  return found
+}
+
+test('a dissolve is added at a cut, drawn out as far as the handles go, opened, and removed', async () => {
+  const { page } = stage
+  const plain = page.getByRole('button', { name: 'Dissolve from Harbour wide to Tower tilt' })
+  await plain.focus()
+  await page.keyboard.press('Enter')
+  await page.getByRole('region', { name: 'Chosen transition' }).waitFor()
+  // Harbour wide has 14 frames after its end, Tower tilt 8 before its beginning.
+  assert.deepEqual([await value('Before the cut'), await value('After the cut')], [8, 12])
+  const across = await box(/^Dissolve, 20 frames/)
+  await drag(
+    page,
+    [across.x + across.width - 2, across.y + 20],
+    [across.x + across.width + 90, across.y + 20],
+  )
+  assert.deepEqual([await value('Before the cut'), await value('After the cut')], [8, 14])
+  await page.getByRole('button', { name: 'Open on the desk' }).click()
+  await pictureOf(page, 0)
+  await page.getByRole('button', { name: /^Dissolve[.,]/ }).waitFor()
+  await go('')
+  await page.getByRole('button', { name: /^Dissolve, 22 frames/ }).focus()
+  await page.keyboard.press('Delete')
+  await plain.waitFor({ state: 'attached' })
+})
+
+test('a span is laid over a shot and treats what lies below', async () => {
+  const { page } = stage
+  await page.getByRole('button', { name: /^Shot Stairs/ }).focus()
+  await palette('Lay a span of steps over the sequence')
+  await page.getByRole('region', { name: 'Chosen span' }).waitFor()
+  assert.equal(await value('Length of the span'), 66)
+  await page.getByRole('button', { name: 'Open on the desk' }).click()
+  await pictureOf(page, 0)
+  await addTreatment(page, 'Monochrome')
+  await go('')
+  await page.getByRole('button', { name: /^Span 2: Monochrome/ }).waitFor()
+  await page.keyboard.press('Control+z')
+  await page.waitForURL(/\/span\//)
+})
+
+test('a branch leaves a state, runs as a second row, and is joined again by what takes it', async () => {
+  const { page } = stage
+  await go('/shot/lantern')
+  await page.getByRole('button', { name: /^Warm workshop[.,]/ }).click()
+  await palette('Branch from this state')
+  await addTreatment(page, 'Gaussian blur')
+  const row = page.getByRole('list', { name: 'Branch from Warm workshop, taken by Join' })
+  await row.getByRole('button', { name: /^Gaussian blur[.,]/ }).waitFor()
+  await page.getByRole('button', { name: /^Join[.,]/ }).click()
+  await page.getByRole('button', { name: 'Other picture: State after Gaussian blur' }).click()
+  await page.getByRole('menuitem', { name: 'The untouched source' }).click()
+  await page.getByRole('list', { name: /^Branch from Warm workshop, taken by nothing yet/ }).waitFor()
+  await page.keyboard.press('Control+z')
+  await row.waitFor()
+  // A step cannot take what is made of it.
+  await row.getByRole('button', { name: /^Gaussian blur[.,]/ }).click()
+  await page.getByRole('button', { name: /^Works on: State after Warm workshop/ }).click()
+  await page.getByRole('menuitem', { name: 'The state after' }).hover()
+  await page.getByRole('menuitem', { name: 'Join', exact: true }).click()
+  await page.getByText(/This would go in a circle: .*Join.*/).waitFor()
+  await row.waitFor()
+})
+
+test('a design is made of objects that are drawn, moved and sized on the picture', async () => {
+  const { page } = stage
+  await go('')
+  await palette('New design')
+  await page.waitForURL(/\/design\//)
+  await pictureOf(page, 0)
+  await palette('Draw an object: rectangle')
+  const picture = await page.getByRole('img', { name: 'The picture' }).boundingBox()
+  assert.ok(picture)
+  const at = (x: number, y: number): [number, number] => [
+    picture.x + (x / 1280) * picture.width,
+    picture.y + (y / 720) * picture.height,
+  ]
+  await drag(page, at(200, 200), at(600, 400))
+  await page.getByRole('region', { name: 'Chosen object' }).waitFor()
+  const near = async (name: string, exact: number) =>
+    assert.ok(Math.abs((await value(name)) - exact) < 6, `${name}: ${await value(name)}`)
+  await near('Width', 400)
+  await near('Across', 400)
+  await drag(page, at(400, 300), at(500, 350))
+  await near('Across', 500)
+  await near('Down', 350)
+  const handle = await page.getByRole('img', { name: 'Pull right', exact: true }).boundingBox()
+  assert.ok(handle)
+  const [hx, hy] = [handle.x + handle.width / 2, handle.y + handle.height / 2]
+  await drag(page, [hx, hy], [hx + (100 / 1280) * picture.width, hy])
+  await near('Width', 500)
+  await near('Across', 550)
+  await addTreatment(page, 'Drop shadow')
+  await page.keyboard.press('Control+z')
+  await page.keyboard.press('Control+z')
+  await near('Width', 400)
+  await saved()
+  await page.reload()
+  await page.getByRole('button', { name: 'Rectangle 1', exact: true }).click()
+  await near('Width', 400)
+})
+
+test('a nested sequence opens from its shot, and what would contain itself is refused by name', async () => {
+  const { page } = stage
+  await go('')
+  await page.getByRole('button', { name: /^Shot Chart, close/ }).focus()
+  await page.getByRole('button', { name: 'Open the sequence' }).click()
+  await page.waitForURL(/\/sequence\/chart-close/)
+  await page.getByRole('button', { name: /^Shot Chart, near/ }).focus()
+  await page.getByRole('button', { name: 'Show instead …' }).click()
+  await page.getByRole('menuitem', { name: 'A sequence' }).hover()
+  await page.getByRole('menuitem', { name: 'The Tin Comet', exact: true }).click()
+  await page.getByText(/This would go in a circle: .*Chart, close/).waitFor()
+})
