@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict'
 import { after, before, test } from 'node:test'
-import { pictureOf } from './acts'
+import { chooseItem, pictureOf } from './acts'
 import { openStage, type Stage } from './browser'
 
 let stage: Stage
@@ -140,8 +140,6 @@ test('what needs a still says so and takes one that was kept', async () => {
   await field.press('Escape')
   await page.getByRole('button', { name: 'Keep this frame as a still' }).click()
   await page.getByText(/^Kept "Comet hangs/).waitFor()
-  await page.getByRole('button', { name: 'Still: Nothing' }).click()
-  await page.getByRole('menuitem', { name: 'A clip or still' }).hover()
-  await page.getByRole('menuitem', { name: /^Comet hangs/ }).click()
+  await chooseItem(page, 'Still: Nothing', 'A clip or still', /^Comet hangs [^.]*$/)
   await page.getByRole('button', { name: /^Still: Comet hangs/ }).waitFor()
 })

@@ -173,8 +173,8 @@ test('a recipe is made, used elsewhere, changed for all uses, opened up, and rea
   const download = page.waitForEvent('download')
   await page.getByRole('button', { name: 'Write the recipe to a file' }).click()
   const path = await (await download).path()
-  const file = JSON.parse(readFileSync(path, 'utf8')) as { format: string; front: { label: string }[] }
-  assert.deepEqual([file.format, file.front.map((c) => c.label)], ['stilus-recipe', ['Exposure', 'Strength']])
+  const file = JSON.parse(readFileSync(path, 'utf8')) as { format: string; panel: { label: string }[] }
+  assert.deepEqual([file.format, file.panel.map((c) => c.label)], ['stilus-recipe', ['Exposure', 'Strength']])
 
   await openShot('flags')
   await page.getByRole('button', { name: 'Catalogue', exact: true }).click()

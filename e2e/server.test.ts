@@ -109,7 +109,7 @@ test('renders a shot of a package from the command line', () => {
 
 for (const [name, args, message] of [
   ['no arguments', [], /Use: npm run render/],
-  ['a shot that is not there', ['ZIP', '--shot', '99', '--out', 'x.mp4'], /no shot 99; this project has 25/],
+  ['a shot that is not there', ['ZIP', '--shot', '99', '--out', 'x.mp4'], /no shot 99; The Tin Comet has 26/],
   ['a file that is no package', ['TEXT', '--out', 'x.mp4'], /not a zip file/],
 ] as const) {
   test(`refuses ${name} with a sentence`, () => {

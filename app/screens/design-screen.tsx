@@ -104,7 +104,13 @@ function Body({ design }: { design: Design }) {
         </Rail>
         <main className="flex min-w-0 flex-1 flex-col">
           <Picture design={design} />
-          {object && <StripMemo />}
+          {object ? (
+            <StripMemo />
+          ) : (
+            <p className="h-[104px] shrink-0 border-t px-4 py-3 text-dim">
+              Choose an object on the picture or in the list: its treatments stand here.
+            </p>
+          )}
         </main>
         <aside
           aria-label="Controls"
