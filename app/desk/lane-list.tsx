@@ -104,7 +104,7 @@ export function StepLanes({
 }) {
   return steps.map((step) => (
     <div key={step.id}>
-      <StepLane step={step} stage={stage} map={map} depth={depth} />
+      <StepLane step={step} head={stage.head} length={stage.length} map={map} depth={depth} />
       {step.steps && <GroupLanes group={step} stage={stage} map={map} depth={depth + 1} />}
     </div>
   ))
@@ -129,9 +129,15 @@ function GroupLanes({
   return open && <StepLanes steps={group.steps ?? []} stage={stage} map={map} depth={depth} />
 }
 
-const StepLane = memo(function StepLane(props: { step: Step; stage: Stage; map: TimeMap; depth: number }) {
-  const { step, stage, map, depth } = props
-  const { head, length } = stage
+interface StepLaneProps {
+  step: Step
+  head: number
+  length: number
+  map: TimeMap
+  depth: number
+}
+
+const StepLane = memo(function StepLane({ step, head, length, map, depth }: StepLaneProps) {
   const dispatch = useAppDispatch()
   const chosen = useApp((s) => s.view.stepIds.includes(step.id))
   const opened = useApp((s) => s.view.openLanes.includes(step.id))
@@ -196,7 +202,7 @@ const StepLane = memo(function StepLane(props: { step: Step; stage: Stage; map: 
         modifiers.map(({ address, label, animated }) => (
           <KeyLane key={addressName(address)} {...{ address, label, animated, head, map, depth }} />
         ))}
-      {open && motions.map((id) => <MotionLane key={id} {...{ motionId: id, stage, map, depth }} />)}
+      {open && motions.map((id) => <MotionLane key={id} {...{ motionId: id, map, depth }} />)}
     </>
   )
 })

@@ -17,7 +17,7 @@ export function Lanes() {
   const { project, stage } = useDesk()
   const dispatch = useAppDispatch()
   const { quality, lanes } = useView('quality', 'lanes')
-  const target = useMemo<Target>(() => ({ kind: 'stack', stack: stage.stack }), [stage])
+  const target = useMemo<Target>(() => ({ kind: 'stack', stack: stage.stack }), [stage.stack])
   return (
     <section aria-label="Lanes" className="flex min-h-0 flex-1 flex-col">
       <TimeScale

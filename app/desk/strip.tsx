@@ -11,6 +11,7 @@ import {
   useMemo,
   useState,
 } from 'react'
+import { deskStage } from '../session/where'
 import { uid } from '../session/work'
 import { edit } from '../store/edit'
 import { useAppDispatch, useView } from '../store/store'
@@ -61,13 +62,16 @@ export function Strip() {
     (event: DragEvent, at: number) => {
       const moved = event.dataTransfer.getData(DRAGGED)
       const use = event.dataTransfer.getData(TREATMENT)
-      const from = steps.findIndex((s) => s.id === moved)
+      // Read when it happens, so that this stays the same while the document changes.
+      const stage = deskStage()
+      if (!stage) return
+      const from = stage.steps.findIndex((s) => s.id === moved)
       const stepId = uid()
-      const act = (): Act => ['step.add', { stack, stepId, use, at }]
+      const act = (): Act => ['step.add', { stack: stage.stack, stepId, use, at }]
       if (use) dispatch(addTreatment(stage, stepId, act, findStep(use)?.name ?? use))
       else if (from >= 0) dispatch(edit('step.move', { stepId: moved, to: at > from ? at - 1 : at }))
     },
-    [dispatch, stage, stack, steps],
+    [dispatch],
   )
   const { main, branches } = useMemo(() => rowsOf(steps), [steps])
   const tile = (step: Step): ReactNode => {

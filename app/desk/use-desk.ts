@@ -5,15 +5,17 @@ import {
   addressLabel,
   allSteps,
   controlOf,
+  findOwner,
   panelFor,
   type Project,
+  type Stack,
   type Stage,
   stageOf,
   type Step,
   stepIn,
   valueNow,
 } from '@stilus/core/project'
-import { createContext, useContext } from 'react'
+import { createContext, createElement, type ReactNode, useContext } from 'react'
 import { editAll } from '../store/edit'
 import { type RootState, useApp, useAppDispatch, useView } from '../store/store'
 import { viewActions } from '../store/view'
@@ -24,7 +26,15 @@ export interface Desk {
 }
 
 const Context = createContext<Desk | null>(null)
-export const DeskProvider = Context.Provider
+/** What is worked on, by name: it stays the same while the document changes. */
+const StackContext = createContext<Stack | null>(null)
+
+export const DeskProvider = ({ value, children }: { value: Desk; children: ReactNode }) =>
+  createElement(
+    Context.Provider,
+    { value },
+    createElement(StackContext.Provider, { value: value.stage.stack }, children),
+  )
 
 /** The project, and what the desk works on in it: a shot, a span, a cut or an object. */
 export function useDesk(): Desk {
@@ -62,24 +72,26 @@ export function useTime(): number {
 /** An animatable value at the playhead, with everything that its control needs. What is set goes to `also` too. */
 export function useAnimated(address: Address, animated: Animated, also: readonly Address[] = []) {
   const dispatch = useAppDispatch()
-  const { stage } = useDesk()
-  const { stack } = stage
+  const stack = useContext(StackContext)
   const modifiers = (animated.modifiers ?? []).filter((m) => m.on)
   const follows = modifiers.find((m) => m.kind === 'follow' && m.join === 'replace')
   // Everything is read by selectors, so that a control is drawn again only when what it shows has changed.
-  const timeOf = (s: RootState) => timeAt(stage, s.view.frame)
+  const stageIn = ({ project: { document } }: RootState) =>
+    document && stack && findOwner(document, stack.kind, stack.id) ? stageOf(document, stack) : undefined
+  const timeOf = (s: RootState) => {
+    const stage = stageIn(s)
+    return stage ? timeAt(stage, s.view.frame) : 0
+  }
   const param = controlOf(address)
-  const panel =
-    param === undefined || param === 'mix' ? undefined : panelFor(stage.steps, address.owner.id, param)?.group
+  const panel = useApp((s) => {
+    const stage = param === undefined || param === 'mix' ? undefined : stageIn(s)
+    return stage && param !== undefined ? panelFor(stage.steps, address.owner.id, param)?.group : undefined
+  })
   /** The value is made elsewhere: what is set here would not show. */
   const held = Boolean(panel ?? follows)
   const value = useApp((s) => {
-    const document = s.project.document
-    return JSON.stringify(
-      held && document
-        ? valueNow(stageOf(document, stack), address, timeOf(s))
-        : valueAt(animated, timeOf(s)),
-    )
+    const stage = held ? stageIn(s) : undefined
+    return JSON.stringify(stage ? valueNow(stage, address, timeOf(s)) : valueAt(animated, timeOf(s)))
   })
   const onKey = useApp((s) => keyAt(animated, timeOf(s)) !== undefined)
   const addresses = [address, ...also]

@@ -1,13 +1,15 @@
 import { type Motion, qualityAt, spanOf } from '@stilus/core/motion'
-import { motionOf, type Stage } from '@stilus/core/project'
+import { motionOf } from '@stilus/core/project'
+import { useDesk } from '../desk/use-desk'
 import { timeOfFrame } from '../session/tracking'
 import { useApp, useAppDispatch } from '../store/store'
 import { viewActions } from '../store/view'
 import type { TimeMap } from '../ui/timeline'
 
 /** A motion that a step uses, over the frames that were measured: the line stands as high as it is sure. */
-export function MotionLane(props: { motionId: string; stage: Stage; map: TimeMap; depth: number }) {
-  const { motionId, stage, map, depth } = props
+export function MotionLane(props: { motionId: string; map: TimeMap; depth: number }) {
+  const { motionId, map, depth } = props
+  const { stage } = useDesk()
   const dispatch = useAppDispatch()
   const item = useApp((s) => s.project.document?.shelf?.find((i) => i.id === motionId))
   if (item?.kind !== 'motion') return null

@@ -32,8 +32,17 @@ export function stageOf(project: Project, stack: Stack): Stage {
   if (!known) stages.set(project, (known = new Map()))
   const key = `${stack.kind} ${stack.id} ${stack.list ?? ''}`
   let stage = known.get(key)
-  if (!stage) known.set(key, (stage = makeStage(project, stack)))
+  if (!stage) known.set(key, (stage = makeStage(project, sameStack(key, stack))))
   return stage
+}
+
+const stacks = new Map<string, Stack>()
+
+/** One object for each stack, so that what depends on it alone need not be made again with each change of the document. */
+function sameStack(key: string, stack: Stack): Stack {
+  let same = stacks.get(key)
+  if (!same) stacks.set(key, (same = stack))
+  return same
 }
 
 function makeStage(project: Project, stack: Stack): Stage {
