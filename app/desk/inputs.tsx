@@ -2,6 +2,7 @@ import {
   allShots,
   allSteps,
   type Binding,
+  boundValues,
   inputsOf,
   layoutOf,
   type OutputKind,
@@ -15,12 +16,12 @@ import {
 import { findStep } from '@stilus/core/steps'
 import { keepStillOf } from '../session/stills'
 import { edit } from '../store/edit'
-import { useAppDispatch } from '../store/store'
+import { useApp, useAppDispatch } from '../store/store'
 import { Button } from '../ui/button'
 import { Choice, Segments } from '../ui/fields'
 import { NumberField } from '../ui/number-field'
 import { Menu, type MenuItem } from '../ui/overlays'
-import { useDesk } from './use-desk'
+import { timeAt, useDesk } from './use-desk'
 
 /** What a binding takes, as people read it. */
 export function bindingName({ project, steps }: Pick<Stage, 'project' | 'steps'>, binding: Binding): string {
@@ -243,9 +244,17 @@ export function Inputs({ step }: { step: Step }) {
   const dispatch = useAppDispatch()
   const bind = (input: string, binding: Binding | null) =>
     void dispatch(edit('input.bind', { stepId: step.id, input, binding }))
-  const named = inputsOf(step).filter(({ name }) => name !== 'before')
-  const own = Object.entries(findStep(step.use)?.inputs ?? {}).filter(
-    ([name, input]) => input.default === 'region' && !named.some((n) => n.name === name),
+  const declared = findStep(step.use)?.inputs ?? {}
+  // Which of them are asked for changes seldom; they are drawn again only when it does.
+  const asked = useApp((s) => {
+    const values = boundValues(stage, step, timeAt(stage, s.view.frame))
+    const wanted = Object.entries(declared).filter(([, input]) => !input.when || input.when(values))
+    return wanted.map(([name]) => name).join('\n')
+  }).split('\n')
+  const named = inputsOf(step).filter(({ name }) => name !== 'before' && asked.includes(name))
+  const own = Object.entries(declared).filter(
+    ([name, input]) =>
+      input.default === 'region' && asked.includes(name) && !named.some((n) => n.name === name),
   )
   const before = step.inputs?.before
   // A plain step of the row says nothing of it; its menu can take it elsewhere.

@@ -61,7 +61,7 @@ export function ShotPanel({ project, sequence, shot }: { project: Project; seque
         <textarea
           key={shot.id}
           defaultValue={shot.note}
-          rows={3}
+          rows={2}
           placeholder="What this shot needs"
           className="resize-none rounded bg-field px-2 py-1.5 placeholder:text-faint focus:outline-none"
           onKeyDown={(e) => e.stopPropagation()}
