@@ -30,6 +30,8 @@ function example(step: StepDeclaration): Step {
   const made = newPlainStep(step.id, 'x')
   for (const [id, animated] of Object.entries(exampleOf(step)?.what ?? {}))
     made.what[id] = structuredClone(animated)
+  const { content } = exampleOf(step) ?? {}
+  if (content) made.content = structuredClone(content)
   return made
 }
 
