@@ -23,6 +23,7 @@ export {
   numbersAt,
 } from './objects'
 export { pinActs } from './pin'
+export { stateBefore } from './wires'
 export { attachMap, fitOf, mapOf, motionFrame, motionNumber } from './motions'
 export { type Looks, resolveItem, resolveItems } from './regions'
 export {

@@ -10,6 +10,7 @@ import { newGroup } from '../parts'
 import { type PanelControl, panelSchema, type Project, type Stack, type Step, stepSchema } from '../schema'
 import { settle } from '../settle'
 import { id, onStack, onStep, refuseTaken } from './common'
+import { wireBehind, wireIn } from '../wires'
 import { begin, leftBehind } from './steps'
 
 const origin = z.object({ head: z.number(), length: z.number().min(1) })
@@ -24,9 +25,19 @@ function group(p: Project, stepIds: readonly string[], groupId: string, name: st
   const chosen = list.filter((s) => stepIds.includes(s.id))
   if (chosen.length !== stepIds.length) throw new NotFound('list that holds all steps', stepIds.join(', '))
   const at = list.findIndex((s) => s.id === chosen[0]?.id)
-  const made = newGroup(groupId, name, deepCopy(chosen))
+  const inner = deepCopy(chosen)
+  const made = newGroup(groupId, name, inner)
   const rest = list.filter((s) => !stepIds.includes(s.id))
+  const steps = stackSteps(p, stackWith(p, stepIds[0] as string))
   list.splice(0, list.length, ...rest.slice(0, at), made, ...rest.slice(at))
+  // What its first step worked on comes into the group, and what worked on its last works on the group.
+  const [first, last] = [inner[0], inner.at(-1)]
+  const before = first?.inputs?.before
+  if (first?.inputs && before) {
+    made.inputs = { before }
+    delete first.inputs.before
+  }
+  if (last) wireBehind(steps, last.id, groupId, new Set(allSteps(inner).map((s) => s.id)))
   return getStep(p, groupId)
 }
 
@@ -76,7 +87,15 @@ export const REUSE_EDITS = {
       const copies = copiesOf(a.steps, a.newId)
       for (const copy of copies) fitTimes(copy, a.from, originOfStack(p, a.stack), a.timing)
       const notes = arrived(p, a.stack, copies)
-      stackSteps(p, a.stack).splice(a.at, 0, ...copies)
+      const steps = stackSteps(p, a.stack)
+      const [first, last] = [copies[0], copies.at(-1)]
+      const ids = new Set(allSteps(copies).map((s) => s.id))
+      const behind = steps[a.at - 1]
+      // They work on what they are put behind.
+      const before = first?.inputs?.before
+      if (first?.inputs && before?.kind === 'step' && !ids.has(before.stepId)) delete first.inputs.before
+      steps.splice(a.at, 0, ...copies)
+      if (behind && last) wireBehind(steps, behind.id, last.id, ids)
       begin(p, a.stack)
       refuseLoops(p, { kind: 'stack', stack: a.stack })
       return notes
@@ -125,12 +144,17 @@ export const REUSE_EDITS = {
       settle(step)
       const stack = stackWith(p, a.stepId)
       const list = listOf(p, a.stepId)
+      const there = stackSteps(p, stack)
+      const inner = step.steps ?? []
+      const [first, last] = [inner[0], inner.at(-1)]
+      const before = step.inputs?.before
+      if (first && before && !first.inputs?.before) first.inputs = { ...first.inputs, before }
       list.splice(
         list.findIndex((s) => s.id === a.stepId),
         1,
-        ...(step.steps ?? []),
+        ...inner,
       )
-      const there = stackSteps(p, stack)
+      if (last) wireBehind(there, a.stepId, last.id, new Set())
       return leftBehind(
         dropLinks(there, new Set(allSteps(there).map((s) => s.id))),
         'because the group has gone',
@@ -161,7 +185,8 @@ export const REUSE_EDITS = {
       refill(made, a.steps, a.panel)
       fitTimes(made, a.from, originOfStack(p, a.stack), 'kept')
       const notes = arrived(p, a.stack, [made])
-      stackSteps(p, a.stack).splice(a.at, 0, made)
+      const steps = stackSteps(p, a.stack)
+      wireIn(steps, steps, Math.min(a.at, steps.length), made)
       begin(p, a.stack)
       refuseLoops(p, { kind: 'stack', stack: a.stack })
       return notes

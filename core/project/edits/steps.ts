@@ -8,6 +8,7 @@ import { defineEdit } from '../define'
 import { allSteps, getShot, getStep, listOf, NotFound, stackSteps, stackWith } from '../find'
 import { refuseLoops } from '../loops'
 import { findOwner } from '../owners'
+import { cutOut, wireBehind, wireIn } from '../wires'
 import { newStep } from '../parts'
 import {
   animatedSchema,
@@ -27,22 +28,16 @@ const leftBehind = (gone: readonly string[], why: string): string[] =>
     ? [`Not taken along, ${why}: ${gone.join(', ')}. They take what they take by themselves now.`]
     : []
 
-/** Takes a step out of the list it is in; a group that is left empty goes too. */
+/** Takes a step out of the list it is in, and mends the wires; a group that is left empty goes too. */
 function take(p: Project, stepId: string): Step {
-  const stack = stackWith(p, stepId)
-  const list = listOf(p, stepId)
-  const step = getStep(p, stepId)
-  list.splice(
-    list.findIndex((s) => s.id === stepId),
-    1,
-  )
-  const steps = stackSteps(p, stack)
+  const steps = stackSteps(p, stackWith(p, stepId))
+  const step = cutOut(steps, getStep(p, stepId))
   const emptied = allSteps(steps).find((s) => s.use === 'group' && !s.steps?.length)
   if (emptied && emptied.id !== stepId) take(p, emptied.id)
   return step
 }
 
-/** Steps of a stack that took something from steps that have gone take what they take by themselves. */
+/** Steps of a stack that took an output of steps that have gone take what they take by themselves. */
 function relink(p: Project, stack: Stack): string[] {
   const steps = stackSteps(p, stack)
   return leftBehind(dropLinks(steps, new Set(allSteps(steps).map((s) => s.id))), 'because the step has gone')
@@ -101,7 +96,9 @@ export const STEP_EDITS = {
       if (findOwner(p, 'step', a.stepId)) return
       const step = newStep(declaration, a.stepId)
       if (a.inputs) step.inputs = a.inputs
-      stackSteps(p, a.stack).splice(a.at, 0, step)
+      const steps = stackSteps(p, a.stack)
+      if (a.inputs?.before) steps.splice(a.at, 0, step)
+      else wireIn(steps, steps, Math.min(a.at, steps.length), step)
       if (a.preset) takePreset(step, a.preset)
       begin(p, a.stack)
       if (a.inputs) refuseLoops(p, { kind: 'after', stepId: a.stepId })
@@ -124,8 +121,13 @@ export const STEP_EDITS = {
       const step = getStep(p, a.stepId)
       const list = listOf(p, a.stepId)
       const [copy] = copiesOf([step], a.newId)
+      if (!copy) return
+      // It works on the one that it was copied from.
+      delete copy.inputs?.before
       const at = list.findIndex((s) => s.id === a.stepId) + 1
-      if (copy) list.splice(at, 0, { ...copy, name: `${copy.name} copy` })
+      list.splice(at, 0, { ...copy, name: `${copy.name} copy` })
+      const steps = stackSteps(p, stackWith(p, a.stepId))
+      wireBehind(steps, a.stepId, a.newId, new Set([a.newId]))
     },
   ),
   'step.move': defineEdit(
@@ -133,9 +135,11 @@ export const STEP_EDITS = {
     () => 'Reorder steps',
     (p, a) => {
       const list = listOf(p, a.stepId)
-      const from = list.findIndex((s) => s.id === a.stepId)
-      const [step] = list.splice(from, 1)
-      if (step) list.splice(Math.min(a.to, list.length), 0, step)
+      const step = getStep(p, a.stepId)
+      const steps = stackSteps(p, stackWith(p, a.stepId))
+      cutOut(steps, step)
+      delete step.inputs?.before
+      wireIn(steps, list, Math.min(a.to, list.length), step)
       refuseLoops(p, { kind: 'stack', stack: stackWith(p, a.stepId) })
     },
   ),
