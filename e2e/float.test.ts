@@ -16,6 +16,19 @@ import { NodeRenderer, openPackage } from '../server/render'
 import type { Asked } from './page/main'
 import { openPage } from './page/open'
 
+/** The fingerprints of pictures as the browser renders them. */
+async function inBrowser(zip: string, asked: Asked[]): Promise<string[]> {
+  const { page, close } = await openPage(zip)
+  try {
+    return await page.evaluate((list) => {
+      const { fingerprints } = window as unknown as { fingerprints(a: Asked[]): Promise<string[]> }
+      return fingerprints(list)
+    }, asked)
+  } finally {
+    await close()
+  }
+}
+
 test('the browser and Node render the same floats, bit for bit, through every kind of step', async () => {
   const zip = await packDemo()
   const opened = await openPackage(zip)
@@ -47,16 +60,7 @@ test('the browser and Node render the same floats, bit for bit, through every ki
   opened.close()
   assert.equal(new Set(expected).size, expected.length)
 
-  const { page, close } = await openPage(zip)
-  try {
-    const seen = await page.evaluate((list) => {
-      const { fingerprints } = window as unknown as { fingerprints(a: Asked[]): Promise<string[]> }
-      return fingerprints(list)
-    }, asked)
-    assert.deepEqual(seen, expected)
-  } finally {
-    await close()
-  }
+  assert.deepEqual(await inBrowser(zip, asked), expected)
 })
 
 test('random documents with branches, inputs, designs, cuts, spans and nested sequences are the same floats in both', async () => {
@@ -86,14 +90,5 @@ test('random documents with branches, inputs, designs, cuts, spans and nested se
   }
   opened.close()
   assert.ok(new Set(expected).size > asked.length / 2)
-  const { page, close } = await openPage(zip)
-  try {
-    const seen = await page.evaluate((list) => {
-      const { fingerprints } = window as unknown as { fingerprints(a: Asked[]): Promise<string[]> }
-      return fingerprints(list)
-    }, asked)
-    assert.deepEqual(seen, expected)
-  } finally {
-    await close()
-  }
+  assert.deepEqual(await inBrowser(zip, asked), expected)
 })

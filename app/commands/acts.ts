@@ -8,7 +8,7 @@ import { animatedValues } from '../desk/modifiers'
 import { timeAt } from '../desk/use-desk'
 import { hasKeys, hasSteps, pasteKeys, pasteSteps } from '../session/clipboard'
 import { play, playScale, seek, stop } from '../session/playback'
-import { deskPath, deskStage, here, openSequence } from '../session/where'
+import { deskPath, deskStage, here, openSequence, sequenceFrame } from '../session/where'
 import { uid } from '../session/work'
 import { edit, editAll, location } from '../store/edit'
 import { store } from '../store/store'
@@ -95,9 +95,6 @@ export function paste(): void {
   pasteSteps([on], 'kept', at)
 }
 
-/** The frame of the open sequence under the playhead. */
-const sequenceFrame = () => view().frame + (stage()?.start ?? 0)
-
 /** A marker at the playhead: set where there is none, else removed. */
 export function marker(): void {
   const sequence = openSequence()
@@ -157,6 +154,13 @@ export function leave(): void {
   else if (look !== 'result' || inspect || solo.length) set({ look: 'result', inspect: null, solo: [] })
   else if (chosenKeys.length) set({ chosenKeys: [] })
   else if (compare.mode !== 'off') store.dispatch(viewActions.compare({ mode: 'off' }))
+  else if (here()?.kind === 'design') leaveObject()
+}
+
+/** From a step of an object to the object, from that to the design. */
+function leaveObject(): void {
+  const { stepId } = view()
+  store.dispatch(stepId === null ? viewActions.object({ id: null }) : viewActions.step(null))
 }
 
 export function moveStep(by: number): void {
@@ -190,8 +194,10 @@ export function mark(edge: 'in' | 'out'): void {
   store.dispatch(edit('sequence.marks', { sequenceId, ...next }))
 }
 
-export const unmark = () =>
-  store.dispatch(edit('sequence.marks', { sequenceId: openSequence()?.id, in: null, out: null }))
+export function unmark(): void {
+  const sequence = openSequence()
+  if (sequence) store.dispatch(edit('sequence.marks', { sequenceId: sequence.id, in: null, out: null }))
+}
 
 export function neighbour(by: number): void {
   const project = store.getState().project.document

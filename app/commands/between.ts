@@ -1,11 +1,10 @@
 import { getSequence } from '@stilus/core/project'
-import { groupObjects } from '../design/object-acts'
+import { groupObjects, orderObject, removeObjects } from '../design/object-acts'
 import { newDesign, newSequence } from '../session/made'
 import { here } from '../session/where'
 import { addSpan, dissolveChosen } from '../sequence/new-across'
 import { edit } from '../store/edit'
 import { store } from '../store/store'
-import { viewActions } from '../store/view'
 import type { Command } from './command'
 import { onDesk, onStep, set, view } from './acts'
 
@@ -104,13 +103,19 @@ export const BETWEEN: readonly Command[] = [
     when: () => at('design')() && view().objectIds.length > 1,
     run: () => groupObjects(view().objectIds),
   },
+  ...(
+    [
+      ['forward', 'Bring the object one forward', 1],
+      ['back', 'Send the object one back', -1],
+    ] as const
+  ).map(([way, label, by]): Command => ({
+    ...{ ...plain, id: `object-${way}`, label, words: ['order', 'above', 'below', 'layer'] },
+    when: onObject,
+    run: () => orderObject(view().objectId ?? '', by),
+  })),
   {
     ...{ ...plain, id: 'remove-object', label: 'Remove the object', keys: ['delete', 'backspace'] },
     when: () => onObject() && !onStep(),
-    run: () => {
-      const { objectIds } = view()
-      for (const objectId of objectIds) store.dispatch(edit('object.remove', { objectId }))
-      store.dispatch(viewActions.object({ id: null }))
-    },
+    run: () => removeObjects(view().objectIds),
   },
 ]

@@ -1,11 +1,12 @@
 import { type Design, type Project, usesOf } from '@stilus/core/project'
-import { rateName, RATES, toTimecode } from '@stilus/core/time'
+import { toTimecode } from '@stilus/core/time'
 import { Circle, Spline, Square } from 'lucide-react'
 import { edit } from '../store/edit'
 import { useAppDispatch } from '../store/store'
 import { type Drawing, viewActions } from '../store/view'
 import { Button } from '../ui/button'
-import { Choice, EditableText } from '../ui/fields'
+import { EditableText } from '../ui/fields'
+import { FormatFields } from '../ui/format-fields'
 import { NumberField } from '../ui/number-field'
 
 /** The design while none of its objects is chosen: its name, size, rate and length, and what to draw. */
@@ -13,21 +14,6 @@ export function DesignPanel({ project, design }: { project: Project; design: Des
   const dispatch = useAppDispatch()
   const { id: designId, size, rate, length } = design
   const uses = usesOf(project, { kind: 'design', designId })
-  const side = (label: string, name: 'width' | 'height') => (
-    <NumberField
-      label={label}
-      value={size[name]}
-      min={16}
-      max={8192}
-      soft={[0, 3840]}
-      step={2}
-      digits={0}
-      unit="px"
-      onChange={(v, gesture) =>
-        dispatch(edit('design.format', { designId, size: { ...size, [name]: Math.round(v) } }, gesture))
-      }
-    />
-  )
   const draw = (drawing: Drawing) => () => void dispatch(viewActions.set({ drawing }))
   return (
     <section aria-label="Design" className="flex min-h-0 flex-1 flex-col gap-3 overflow-y-auto p-3">
@@ -49,16 +35,9 @@ export function DesignPanel({ project, design }: { project: Project; design: Des
         </Button>
       </div>
       <div className="grid grid-cols-[84px_1fr_1fr] items-center gap-2">
-        <span className="text-dim">Picture</span>
-        {side('Width', 'width')}
-        {side('Height', 'height')}
-        <span className="text-dim">Rate</span>
-        <Choice
-          label="Frames a second"
-          value={rateName(rate)}
-          options={Object.keys(RATES).map((name) => ({ value: name, label: name }))}
-          onChange={(name) => dispatch(edit('design.format', { designId, rate: RATES[name] ?? rate }))}
-          className="col-span-2"
+        <FormatFields
+          {...{ size, rate }}
+          onChange={(change, gesture) => dispatch(edit('design.format', { designId, ...change }, gesture))}
         />
         <span className="text-dim">Length</span>
         <NumberField

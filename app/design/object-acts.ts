@@ -10,7 +10,9 @@ import {
   type Design,
   type DesignObject,
   type Easel,
+  findIn,
   formAddress,
+  hasObject,
   matrixOf,
   numbersAt,
   type Source,
@@ -150,4 +152,26 @@ export function groupObjects(ids: readonly string[]): void {
 export const parentsFor = (design: Design, object: DesignObject): DesignObject[] => {
   const inside = new Set(allObjects([object]).map((o) => o.id))
   return allObjects(design.objects).filter((o) => !inside.has(o.id))
+}
+
+/** Removes objects as one act; what is in a group that goes, goes with it. */
+export function removeObjects(ids: readonly string[]): void {
+  const { document } = store.getState().project
+  const all = document?.designs.flatMap((d) => allObjects(d.objects)) ?? []
+  const inside = new Set(
+    all.filter((o) => ids.includes(o.id)).flatMap((o) => allObjects(o.objects ?? []).map((i) => i.id)),
+  )
+  const acts = ids.filter((id) => !inside.has(id)).map((objectId): Act => ['object.remove', { objectId }])
+  const label = acts.length === 1 ? 'Remove object' : `Remove ${acts.length} objects`
+  if (acts.length && store.dispatch(editAll(acts, label))) store.dispatch(viewActions.object({ id: null }))
+}
+
+/** Brings an object in front of the next one in its list, or behind the one before it. */
+export function orderObject(objectId: string, by: 1 | -1): void {
+  const { document } = store.getState().project
+  const design = document?.designs.find((d) => hasObject(d.objects, objectId))
+  if (!design) return
+  const list = findIn(design.objects, objectId)
+  const to = list.findIndex((o) => o.id === objectId) + by
+  if (to >= 0 && to < list.length) store.dispatch(edit('object.order', { objectId, to }))
 }

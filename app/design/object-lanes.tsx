@@ -3,6 +3,7 @@ import {
   type Design,
   type DesignObject,
   deepObjects,
+  findIn,
   formAddress,
   type Stage,
 } from '@stilus/core/project'
@@ -143,8 +144,11 @@ const Row = memo(function Row({ design, object, depth, map }: RowProps) {
   const drop = (event: DragEvent) => {
     event.preventDefault()
     const id = event.dataTransfer.getData('text/stilus-object')
-    const to = design.objects.findIndex((o) => o.id === object.id)
-    if (id && id !== object.id && to >= 0) dispatch(edit('object.order', { objectId: id, to }))
+    // Only within the same group, or the same design.
+    const list = findIn(design.objects, object.id)
+    const to = list.findIndex((o) => o.id === object.id)
+    if (id && id !== object.id && list.some((o) => o.id === id))
+      dispatch(edit('object.order', { objectId: id, to }))
   }
   return (
     <>
@@ -237,7 +241,7 @@ function ObjectBar({ object, map, chosen }: { object: DesignObject; map: TimeMap
     dispatch(viewActions.object({ id: object.id }))
   }
   const time = (next: { start: number; length: number }, carry: boolean, gesture: string) =>
-    void dispatch(edit('object.time', { objectId: object.id, ...next, carry }, gesture))
+    !object.locked && void dispatch(edit('object.time', { objectId: object.id, ...next, carry }, gesture))
   const body = useTimeDrag(
     map,
     begin,

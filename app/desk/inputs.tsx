@@ -179,6 +179,22 @@ export function InputRow({ label, step, kind, binding, onChange, plain }: InputR
           />
         </div>
       )}
+      {binding.kind === 'shot' && (
+        <div className="grid grid-cols-[92px_minmax(0,1fr)] items-center gap-2">
+          <span className="truncate pl-2.5 text-dim">Frames later</span>
+          <NumberField
+            label={`How many frames later ${label.toLowerCase()} is taken`}
+            value={binding.offset}
+            min={-100_000}
+            max={100_000}
+            soft={[-120, 120]}
+            step={1}
+            digits={0}
+            unit="fr"
+            onChange={(v) => onChange({ ...binding, offset: Math.round(v) })}
+          />
+        </div>
+      )}
       {binding.kind === 'material' && <MaterialForm label={label} binding={binding} onChange={onChange} />}
     </div>
   )

@@ -1,9 +1,16 @@
-import { allObjects, type Design, type Easel, type Project, type Stage, stageOf } from '@stilus/core/project'
+import {
+  allObjects,
+  type Design,
+  hasObject,
+  type Easel,
+  type Project,
+  type Stage,
+  stageOf,
+} from '@stilus/core/project'
 import type { Target } from '@stilus/core/render'
 import { ChevronLeft } from 'lucide-react'
 import { memo, useEffect, useMemo } from 'react'
 import { useNavigate, useParams } from 'react-router'
-import { CatalogueDrawer } from '../catalogue/drawer'
 import { CataloguePage } from '../catalogue/page'
 import { DesignPanel } from '../design/design-panel'
 import { ObjectLanes } from '../design/object-lanes'
@@ -22,13 +29,11 @@ import { EmptyState } from '../ui/fields'
 import { Divider, useKeptSize } from '../ui/resize'
 import { saysLook, targetOf } from '../viewer/looks'
 import { RegionOverlay } from '../viewer/region-overlay'
+import { Seen } from '../viewer/seen'
 import { Transport } from '../viewer/transport'
-import { Viewer } from '../viewer/viewer'
 import { ViewBar } from '../viewer/view-bar'
 import { Bar } from './bar'
-import { HistoryDrawer, MediaDrawer, ShotsDrawer } from './drawers'
-import { Rail } from './rail'
-import { ShelfDrawer } from './shelf-drawer'
+import { DeskDrawers } from './desk-drawers'
 
 /** The desk of a design: its objects on the picture, in a list with their time, and the treatments of the one in hand. */
 export function DesignScreen({ project }: { project: Project }) {
@@ -38,8 +43,16 @@ export function DesignScreen({ project }: { project: Project }) {
   const { objectId } = useView('objectId')
   const design = project.designs.find((d) => d.id === designId)
   useEffect(() => {
-    dispatch(viewActions.entered({ frame: 0 }))
-    dispatch(viewActions.shot({ id: null }))
+    dispatch((run, getState) => {
+      const { objectId, stepId, stepIds, frame } = getState().view
+      // An object of this design that is in hand already, by undo, stays there.
+      const mine = objectId !== null && design && hasObject(design.objects, objectId)
+      const kept = mine ? { objectId, objectIds: [objectId], stepId, stepIds, frame } : { frame: 0 }
+      run(viewActions.entered(kept))
+      run(viewActions.shot({ id: null }))
+    })
+    // Entering is about which design it is, not about what is in it.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [dispatch, designId])
   const object = design && allObjects(design.objects).find((o) => o.id === objectId)
   const stage = useMemo(
@@ -87,21 +100,7 @@ function Body({ design }: { design: Design }) {
     <div className="relative flex min-h-0 flex-1 flex-col">
       {browsing && object && <CataloguePage />}
       <div className="relative flex min-h-0 flex-[3_1_0]">
-        <Rail desk>
-          {(drawer) =>
-            drawer === 'shots' ? (
-              <ShotsDrawer project={project} sequence={project.sequences[0]} shotId="" />
-            ) : drawer === 'catalogue' ? (
-              <CatalogueDrawer />
-            ) : drawer === 'shelf' ? (
-              <ShelfDrawer project={project} stage={stage} />
-            ) : drawer === 'media' ? (
-              <MediaDrawer project={project} />
-            ) : (
-              <HistoryDrawer />
-            )
-          }
-        </Rail>
+        <DeskDrawers project={project} stage={stage} sequence={project.sequences[0]} />
         <main className="flex min-w-0 flex-1 flex-col">
           <Picture design={design} />
           {object ? (
@@ -166,8 +165,8 @@ const Picture = memo(function Picture({ design }: { design: Design }) {
   const says = own ? saysLook(step, view, stage) : null
   return (
     <>
-      <ViewBar desk={{ project, stage, step }} />
-      <Viewer
+      <ViewBar desk={{ project, stage, step, alone: true }} />
+      <Seen
         project={shown}
         target={target}
         frame={own ? stageFrame(stage, frame) : frame}

@@ -20,16 +20,12 @@ import { Divider, useKeptSize } from '../ui/resize'
 import type { Rect } from '../viewer/layout'
 import { againstOf, looked, saysLook, targetOf } from '../viewer/looks'
 import { RegionOverlay } from '../viewer/region-overlay'
-import { Scopes } from '../viewer/scopes'
+import { Seen } from '../viewer/seen'
 import { Transport } from '../viewer/transport'
-import { Viewer } from '../viewer/viewer'
 import { ViewBar } from '../viewer/view-bar'
 import { Bar } from './bar'
-import { CatalogueDrawer } from '../catalogue/drawer'
 import { CataloguePage } from '../catalogue/page'
-import { HistoryDrawer, MediaDrawer, ShotsDrawer } from './drawers'
-import { Rail } from './rail'
-import { ShelfDrawer } from './shelf-drawer'
+import { DeskDrawers } from './desk-drawers'
 
 const GONE: Record<Exclude<Stack['kind'], 'object'>, string> = {
   shot: 'This shot is not in the project any more.',
@@ -50,10 +46,13 @@ export function DeskScreen({ project, kind }: { project: Project; kind: Exclude<
   useEffect(() => {
     const length = stage?.length ?? 1
     dispatch((run, getState) => {
-      const { frame, shotId: before, stepId, stepIds } = getState().view
+      const { frame, shotId: before, stepId, stepIds, motionId } = getState().view
       // A step of this stage that is selected already, by undo or by a quick hand, stays selected.
       const mine = stage && stepId !== null && stepIn(stage, stepId) !== undefined
-      const kept = mine ? { stepId, stepIds } : {}
+      // So does a motion that was opened elsewhere and is at home here.
+      const item = project.shelf?.find((s) => s.id === motionId)
+      const motion = item?.kind === 'motion' && item.shotId === ownerId ? { motionId } : {}
+      const kept = { ...(mine ? { stepId, stepIds } : {}), ...motion }
       const same = before === ownerId || mine
       run(viewActions.entered({ frame: same ? Math.min(frame, length - 1) : 0, ...kept }))
       run(viewActions.shot({ id: kind === 'shot' ? ownerId : null }))
@@ -97,21 +96,7 @@ function DeskBody() {
     <div className="relative flex min-h-0 flex-1 flex-col">
       {browsing && <CataloguePage />}
       <div className="relative flex min-h-0 flex-[3_1_0]">
-        <Rail desk>
-          {(drawer) =>
-            drawer === 'shots' ? (
-              <ShotsDrawer project={project} sequence={stage.sequence} shotId={stage.stack.id} />
-            ) : drawer === 'catalogue' ? (
-              <CatalogueDrawer />
-            ) : drawer === 'shelf' ? (
-              <ShelfDrawer project={project} stage={stage} />
-            ) : drawer === 'media' ? (
-              <MediaDrawer project={project} />
-            ) : (
-              <HistoryDrawer />
-            )
-          }
-        </Rail>
+        <DeskDrawers project={project} stage={stage} sequence={stage.sequence} />
         <main className="flex min-w-0 flex-1 flex-col">
           <Picture />
           <StripMemo />
@@ -158,7 +143,7 @@ const Picture = memo(function Picture() {
     'motionId',
     'frozen',
   )
-  const { quality, scopes, drawing } = useView('quality', 'scopes', 'drawing')
+  const { quality, drawing } = useView('quality', 'drawing')
   const { frame, compare, peek, face } = view
   const against =
     compare.mode === 'off' || peek
@@ -211,19 +196,14 @@ const Picture = memo(function Picture() {
   return (
     <>
       <ViewBar desk={{ project, stage, step }} />
-      <div className="flex min-h-0 flex-1">
-        <div className="flex min-w-0 flex-1 flex-col">
-          <Viewer
-            project={shown}
-            target={target}
-            frame={frame}
-            against={other && against ? { ...other, names: [against.name, 'Result'] } : undefined}
-            overlay={overlay}
-            badge={says ? <span className="rounded bg-[#000000c0] px-2 py-1 text-what">{says}</span> : null}
-          />
-        </div>
-        {scopes.length > 0 && <Scopes />}
-      </div>
+      <Seen
+        project={shown}
+        target={target}
+        frame={frame}
+        against={other && against ? { ...other, names: [against.name, 'Result'] } : undefined}
+        overlay={overlay}
+        badge={says ? <span className="rounded bg-[#000000c0] px-2 py-1 text-what">{says}</span> : null}
+      />
       <Transport
         clock={{ rate: stage.rate, startTimecode: stage.sequence?.startTimecode ?? 0 }}
         offset={stage.start}

@@ -13,8 +13,8 @@ import { viewActions } from '../store/view'
 import { Button } from '../ui/button'
 import { EmptyState } from '../ui/fields'
 import { Divider, useKeptSize } from '../ui/resize'
+import { Seen } from '../viewer/seen'
 import { Transport } from '../viewer/transport'
-import { Viewer } from '../viewer/viewer'
 import { ViewBar } from '../viewer/view-bar'
 import { Bar } from './bar'
 import { HistoryDrawer, MediaDrawer } from './drawers'
@@ -71,7 +71,7 @@ export function SequenceScreen({ project }: { project: Project }) {
           </Rail>
           <main className="flex min-w-0 flex-1 flex-col">
             <ViewBar />
-            <Viewer project={project} target={target} frame={frame} empty={empty} />
+            <Seen project={project} target={target} frame={frame} empty={empty} />
             <Transport clock={sequence} offset={0} count={Math.max(1, length)} scale={playScale(quality)} />
           </main>
           <aside

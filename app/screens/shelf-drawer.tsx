@@ -1,7 +1,9 @@
-import type { Project, ShelfItem, Stage, Still } from '@stilus/core/project'
+import { findOwner, type Project, type ShelfItem, type Stage, type Still } from '@stilus/core/project'
 import { AudioLines, Camera, Crosshair, Move3d, Pipette, SquareDashed, Trash2 } from 'lucide-react'
 import { type ReactNode, useRef } from 'react'
+import { useNavigate } from 'react-router'
 import { keepStillOf } from '../session/stills'
+import { deskPath } from '../session/where'
 import { uid } from '../session/work'
 import { edit } from '../store/edit'
 import { readMotionFile } from '../motion/read-motion'
@@ -90,28 +92,28 @@ export function ShelfDrawer({ project, stage }: { project: Project; stage: Stage
           {shelf
             .filter((s) => s.kind === 'motion')
             .map((item) => (
-              <ItemRow key={item.id} item={item} />
+              <ItemRow key={item.id} item={item} stage={stage} />
             ))}
         </Section>
         <Section title="Regions" show={shelf.some((s) => s.kind === 'region')}>
           {shelf
             .filter((s) => s.kind === 'region')
             .map((item) => (
-              <ItemRow key={item.id} item={item} />
+              <ItemRow key={item.id} item={item} stage={stage} />
             ))}
         </Section>
         <Section title="Colours" show={shelf.some((s) => s.kind === 'colour')}>
           {shelf
             .filter((s) => s.kind === 'colour')
             .map((item) => (
-              <ItemRow key={item.id} item={item} />
+              <ItemRow key={item.id} item={item} stage={stage} />
             ))}
         </Section>
         <Section title="Loudness" show={shelf.some((s) => s.kind === 'level')}>
           {shelf
             .filter((s) => s.kind === 'level')
             .map((item) => (
-              <ItemRow key={item.id} item={item} />
+              <ItemRow key={item.id} item={item} stage={stage} />
             ))}
         </Section>
       </div>
@@ -158,8 +160,15 @@ function StillRow({ project, still }: { project: Project; still: Still }) {
   )
 }
 
-function ItemRow({ item }: { item: ShelfItem }) {
+function ItemRow({ item, stage }: { item: ShelfItem; stage: Stage }) {
   const dispatch = useAppDispatch()
+  const navigate = useNavigate()
+  const openMotion = (shotId: string) => {
+    dispatch(viewActions.set({ motionId: item.id, drawing: null }))
+    // A motion is seen on footage: where there is none, it opens on the shot in which it was measured.
+    if (!stage.shot && findOwner(stage.project, 'shot', shotId))
+      void navigate(deskPath(stage.project, { kind: 'shot', id: shotId }))
+  }
   return (
     <li className="flex items-center gap-2 rounded p-1 hover:bg-field">
       {item.kind === 'colour' ? (
@@ -169,10 +178,7 @@ function ItemRow({ item }: { item: ShelfItem }) {
           style={{ background: `color(srgb-linear ${item.value.join(' ')})` }}
         />
       ) : item.kind === 'motion' ? (
-        <IconButton
-          label={`Open motion ${item.name}`}
-          onClick={() => dispatch(viewActions.set({ motionId: item.id, drawing: null }))}
-        >
+        <IconButton label={`Open motion ${item.name}`} onClick={() => openMotion(item.shotId)}>
           <Move3d size={16} />
         </IconButton>
       ) : item.kind === 'region' ? (

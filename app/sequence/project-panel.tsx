@@ -1,12 +1,12 @@
 import { type Project, type Sequence, sequenceLength } from '@stilus/core/project'
 import type { Highlights } from '@stilus/core/render'
-import { rateName, RATES, toTimecode } from '@stilus/core/time'
+import { toTimecode } from '@stilus/core/time'
 import { Layers } from 'lucide-react'
 import { edit } from '../store/edit'
 import { useAppDispatch } from '../store/store'
 import { Button } from '../ui/button'
 import { Choice, EditableText } from '../ui/fields'
-import { NumberField } from '../ui/number-field'
+import { FormatFields } from '../ui/format-fields'
 import { addSpan } from './new-across'
 
 /** The open sequence while no shot is chosen: its name, picture size and rate; of the edit, the project's name and how highlights leave. */
@@ -14,27 +14,6 @@ export function ProjectPanel({ project, sequence }: { project: Project; sequence
   const dispatch = useAppDispatch()
   const { size, rate, id: sequenceId } = sequence
   const isEdit = project.sequences[0]?.id === sequenceId
-  const side = (label: string, name: 'width' | 'height') => (
-    <NumberField
-      label={label}
-      value={size[name]}
-      min={16}
-      max={8192}
-      soft={[0, 3840]}
-      step={2}
-      digits={0}
-      unit="px"
-      onChange={(v, gesture) =>
-        dispatch(
-          edit(
-            'sequence.format',
-            { sequenceId, rate, size: { ...size, [name]: Math.round(v / 2) * 2 } },
-            gesture,
-          ),
-        )
-      }
-    />
-  )
   return (
     <section aria-label="Project" className="flex flex-col gap-3 p-3">
       <EditableText
@@ -46,18 +25,11 @@ export function ProjectPanel({ project, sequence }: { project: Project; sequence
         className="h-7 text-lg font-semibold"
       />
       <div className="grid grid-cols-[84px_1fr_1fr] items-center gap-2">
-        <span className="text-dim">Picture</span>
-        {side('Width', 'width')}
-        {side('Height', 'height')}
-        <span className="text-dim">Rate</span>
-        <Choice
-          label="Frames a second"
-          value={rateName(rate)}
-          options={Object.keys(RATES).map((name) => ({ value: name, label: name }))}
-          onChange={(name) =>
-            dispatch(edit('sequence.format', { sequenceId, rate: RATES[name] ?? rate, size }))
+        <FormatFields
+          {...{ size, rate }}
+          onChange={(change, gesture) =>
+            dispatch(edit('sequence.format', { sequenceId, rate, size, ...change }, gesture))
           }
-          className="col-span-2"
         />
         <span className="text-dim">Highlights</span>
         <Choice

@@ -1,11 +1,11 @@
 import { readOtio } from '@stilus/core/formats'
-import { sequenceLength, type Source, sourceName } from '@stilus/core/project'
+import { getSequence, sequenceLength, type Source, sourceName } from '@stilus/core/project'
 import { importFile, layOutEdit, naturalLength, newShot, shotName } from '@stilus/engine'
 import { edit } from '../store/edit'
 import { store } from '../store/store'
 import { viewActions } from '../store/view'
 import { session } from './session'
-import { openSequence } from './where'
+import { openSequence, sequenceFrame } from './where'
 import { tell, uid, work } from './work'
 
 /** Files that the pickers offer. */
@@ -38,7 +38,7 @@ async function importOne(file: File, place: boolean): Promise<void> {
     store.dispatch(edit('medium.found', { mediaId: medium.id, medium }))
     return
   }
-  const sequence = openSequence()
+  const sequence = openSequence() ?? (project && getSequence(project))
   const first = !project.media.length && !sequence?.shots.length && medium.kind === 'video'
   if (first) {
     const size = { width: medium.width, height: medium.height }
@@ -51,7 +51,7 @@ async function importOne(file: File, place: boolean): Promise<void> {
 /** Puts a medium at the end of the open sequence. */
 export function placeMedium(mediaId: string): void {
   const project = store.getState().project.document
-  const sequence = openSequence()
+  const sequence = openSequence() ?? (project && getSequence(project))
   const medium = project?.media.find((m) => m.id === mediaId)
   if (!project || !sequence || !medium) return
   if (medium.kind !== 'sound') return placeSource({ kind: 'medium', mediaId }, shotName(medium))
@@ -63,9 +63,9 @@ export function placeMedium(mediaId: string): void {
 /** Puts a source onto the open sequence as a shot: at its end, or over it at the playhead. */
 export function placeSource(source: Source, name?: string, over = false): void {
   const project = store.getState().project.document
-  const sequence = openSequence()
+  const sequence = openSequence() ?? (project && getSequence(project))
   if (!project || !sequence) return
-  const start = over ? store.getState().view.frame : sequenceLength(sequence)
+  const start = over ? sequenceFrame() : sequenceLength(sequence)
   const length = naturalLength(project, source, sequence.rate)
   const lane = over ? Math.min(32, Math.max(0, ...sequence.shots.map((s) => s.lane)) + 1) : 0
   const given = { id: uid(), name: name ?? sourceName(project, source), start, length, lane }
@@ -77,7 +77,7 @@ export function placeSource(source: Source, name?: string, over = false): void {
 async function importEdit(file: File): Promise<void> {
   const project = store.getState().project.document
   if (!project) return
-  const sequence = openSequence()
+  const sequence = openSequence() ?? (project && getSequence(project))
   if (!sequence) return
   const layout = await work(`Reading ${file.name}`, async () =>
     layOutEdit(project, sequence, readOtio(await file.text())),

@@ -63,13 +63,21 @@ export function deskStage(): Stage | undefined {
   return document && stack && findOwner(document, stack.kind, stack.id) ? stageOf(document, stack) : undefined
 }
 
-/** The sequence that is open, or that what is open is part of. */
+/** The sequence that is open, or that what is open is part of; none on a design, which stands by itself. */
 export function openSequence(): Sequence | undefined {
   const { document } = store.getState().project
   const at = here()
   if (!document) return undefined
   if (at?.kind === 'sequence') return getSequence(document, at.sequenceId)
-  return deskStage()?.sequence ?? getSequence(document)
+  return deskStage()?.sequence
+}
+
+/** The frame of the open sequence under the playhead; 0 where none is open. */
+export function sequenceFrame(): number {
+  const { frame } = store.getState().view
+  if (here()?.kind === 'sequence') return frame
+  const stage = deskStage()
+  return stage?.sequence ? stage.start + frame : 0
 }
 
 /** What a screen shows when nothing special is looked at. */

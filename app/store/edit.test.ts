@@ -1,4 +1,5 @@
 import { controlAddress, emptyHistory, getSequence } from '@stilus/core/project'
+import { richProject } from '../../core/testing/documents'
 import { testProject } from '../../core/testing/projects'
 import { edit, location, redo, travel, undo } from './edit'
 import { projectActions } from './project'
@@ -71,4 +72,26 @@ it('choosing another step leaves the look and the shape of the one before', () =
   store.dispatch(viewActions.set({ look: 'light', itemId: 'e', drawing: 'ellipse' }))
   store.dispatch(viewActions.step('b'))
   expect(store.getState().view).toMatchObject({ stepId: 'b', look: 'result', itemId: null, drawing: null })
+})
+
+it('undo takes the object of a design in hand again', () => {
+  store.dispatch(projectActions.opened({ document: richProject(), history: emptyHistory() }))
+  path = '/p/test/design/d1'
+  store.dispatch(viewActions.object({ id: 'o1' }))
+  store.dispatch(edit('object.change', { objectId: 'o1', change: { on: false } }))
+  store.dispatch(viewActions.object({ id: 'o2' }))
+  store.dispatch(undo)
+  expect(store.getState().view).toMatchObject({ objectId: 'o1', objectIds: ['o1'], stepId: null })
+})
+
+it('a project that is renamed takes the name of its edit along, unless that has one of its own', () => {
+  const names = () => {
+    const { document } = project()
+    return [document?.name, document && getSequence(document).name]
+  }
+  store.dispatch(edit('project.rename', { name: 'Two' }))
+  expect(names()).toEqual(['Two', 'Two'])
+  store.dispatch(edit('sequence.rename', { name: 'Cut', sequenceId: 'edit' }))
+  store.dispatch(edit('project.rename', { name: 'Three' }))
+  expect(names()).toEqual(['Three', 'Cut'])
 })

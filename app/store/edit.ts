@@ -25,6 +25,7 @@ export const location = {
 const whereabouts = ({ view }: RootState): Whereabouts => ({
   path: location.path(),
   stepId: view.stepId,
+  objectId: view.objectId,
   face: view.face,
   frame: view.frame,
 })
@@ -85,7 +86,8 @@ export const travel =
     const place = result.crossed?.context
     if (!place) return
     if (location.path() !== place.path) location.go(place.path)
-    const { stepId, face, frame } = place
+    const { stepId, objectId = null, face, frame } = place
+    dispatch(viewActions.object({ id: objectId }))
     dispatch(viewActions.step(stepId))
     dispatch(viewActions.set({ face, frame, itemId: null, look: 'result', trying: null }))
   }

@@ -5,6 +5,8 @@ import { emptyHistory, type History, type Project } from '@stilus/core/project'
 export interface Whereabouts {
   path: string
   stepId: string | null
+  /** The object of a design in hand; absent in what was noted before there were any. */
+  objectId?: string | null
   face: 'what' | 'where' | 'when'
   frame: number
 }

@@ -38,8 +38,16 @@ const MODES: { id: Compare['mode']; label: string; shortcut?: string }[] = [
   { id: 'difference', label: 'Difference', shortcut: 'Alt C' },
 ]
 
+interface DeskInView {
+  project: Project
+  stage: Stage
+  step: Step | undefined
+  /** It has nothing beside it to be compared with. */
+  alone?: boolean
+}
+
 /** Above the picture: what is shown, what it is compared with, what lies over it, and how large it is. */
-export function ViewBar({ desk }: { desk?: { project: Project; stage: Stage; step: Step | undefined } }) {
+export function ViewBar({ desk }: { desk?: DeskInView }) {
   const dispatch = useAppDispatch()
   const view = useView(
     'look',
@@ -57,7 +65,7 @@ export function ViewBar({ desk }: { desk?: { project: Project; stage: Stage; ste
   return (
     <div className="flex h-10 shrink-0 items-center gap-1 border-b bg-ground px-2">
       {desk && <LookMenu step={desk.step} look={view.look} inspect={view.inspect} set={set} />}
-      {desk && <CompareMenu {...desk} />}
+      {desk && !desk.alone && <CompareMenu {...desk} />}
       <span className="flex-1" />
       {desk && (
         <IconButton

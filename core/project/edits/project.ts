@@ -46,6 +46,9 @@ export const PROJECT_EDITS = {
     { name: shape.name },
     () => 'Rename project',
     (p, a) => {
+      // The edit goes by the name of its project until it is given one of its own.
+      const edit = getSequence(p)
+      if (edit.name === p.name) edit.name = a.name
       p.name = a.name
     },
   ),

@@ -1,0 +1,38 @@
+import {
+  activeTransitions,
+  allSteps,
+  documentOf,
+  getSequence,
+  getShot,
+  getTransition,
+  lacking,
+  loadProject,
+  recordsOf,
+  stateBefore,
+} from '@stilus/core/project'
+import { demoProject } from './project'
+
+const project = demoProject()
+const edit = getSequence(project)
+
+it('the demo is a document that loads, with everything that was measured beside it', () => {
+  const again = loadProject(JSON.parse(JSON.stringify(documentOf(project))), project.records)
+  expect(again).toEqual(project)
+  expect(recordsOf(project).filter((id) => !project.records?.[id])).toEqual([])
+})
+
+it('shows one of each: a design over footage, a dissolve, a span, a branch that is joined again, a sequence in the sequence', () => {
+  const plate = getShot(project, 'plate-over')
+  expect(plate).toMatchObject({ source: { kind: 'design' }, lane: 1 })
+  expect(project.designs[0]?.objects[0]?.objects).toHaveLength(3)
+  expect(activeTransitions(project, edit)).toMatchObject([{ before: 10, after: 10 }])
+  expect(lacking(project, getTransition(project, 'night-to-morning'))).toEqual({ outgoing: 0, incoming: 0 })
+  expect(edit.spans.map((s) => allSteps(s.steps).length)).toEqual([2])
+  const steps = [...getShot(project, 'fox').steps]
+  expect(steps.map((s) => stateBefore(steps, s))).toEqual([
+    { kind: 'source' },
+    { kind: 'step', stepId: 'fox-warm' },
+    { kind: 'step', stepId: 'fox-warm' },
+  ])
+  expect(getShot(project, 'close-up').source).toEqual({ kind: 'comp', sequenceId: 'chart-close' })
+})
