@@ -104,6 +104,21 @@ test('region tools, keys on their histograms, and the motion view', async () => 
   await page.keyboard.press('Escape')
 })
 
+test('the desks of a branch, a cut, a span and a design', async () => {
+  const { page, address } = stage
+  for (const desk of ['shot/fox', 'cut/night-to-morning', 'span/workshop', 'design/plate']) {
+    await page
+      .getByRole('status')
+      .filter({ hasText: /^Saved/ })
+      .waitFor()
+    await page.goto(`${address}/p/the-tin-comet/${desk}`)
+    await pictureOf(page, 0)
+    await clean()
+  }
+  await page.getByRole('button', { name: 'Bar', exact: true }).click()
+  await clean()
+})
+
 test('hand over', async () => {
   const { page } = stage
   await page.getByRole('link', { name: 'Hand over' }).click()

@@ -94,6 +94,24 @@ test('a branch leaves a state, runs as a second row, and is joined again by what
   await row.waitFor()
 })
 
+test('a state inserted before the join comes into its row, and the branch stays where it was', async () => {
+  const { page } = stage
+  await go('/shot/fox')
+  await page.getByRole('button', { name: 'Insert a treatment at 3' }).click()
+  await page.getByRole('searchbox', { name: 'Find a treatment' }).fill('vignette')
+  await page.keyboard.press('Enter')
+  await page.getByRole('complementary', { name: 'Catalogue' }).getByRole('button', { name: 'Close' }).click()
+  const row = page.getByRole('list', { name: 'States of the shot' }).locator('[data-state-tile]')
+  const names = () =>
+    row.evaluateAll((tiles) => tiles.map((t) => t.getAttribute('aria-label')?.split(/[.,]/)[0]))
+  assert.deepEqual(await names(), ['Source', 'Warm fur', 'Vignette', 'Bloom', 'Result'])
+  await page.getByRole('list', { name: 'Branch from Warm fur, taken by Bloom' }).waitFor()
+  await tileOf(page, 'Warm fur').click()
+  await page.keyboard.press('Delete')
+  assert.deepEqual(await names(), ['Source', 'Vignette', 'Bloom', 'Result'])
+  await page.getByRole('list', { name: 'Branch from the source, taken by Bloom' }).waitFor()
+})
+
 test('a design is made of objects that are drawn, moved and sized on the picture', async () => {
   const { page } = stage
   await go('')
@@ -132,6 +150,14 @@ test('a design is made of objects that are drawn, moved and sized on the picture
   await page.reload()
   await page.getByRole('button', { name: 'Rectangle 1', exact: true }).click()
   await near('Box width', 400)
+  // Escape goes from the object to the design, of which a still can be kept; marks are those of sequences alone.
+  await page.keyboard.press('Escape')
+  await page.getByRole('region', { name: 'Design' }).waitFor()
+  await page.getByRole('button', { name: 'Keep a still to compare with' }).click()
+  await page.getByText(/^Kept "Design 2/).waitFor()
+  const before = await page.getByRole('button', { name: /^Undo/ }).getAttribute('aria-label')
+  await page.keyboard.press('i')
+  assert.equal(await page.getByRole('button', { name: /^Undo/ }).getAttribute('aria-label'), before)
 })
 
 test('a nested sequence opens from its shot, and what would contain itself is refused by name', async () => {

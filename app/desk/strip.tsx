@@ -116,7 +116,11 @@ export function Strip() {
       </div>
       {branches.map((branch) => (
         <BranchRow key={branch.steps[0]?.id} branch={branch} main={main}>
-          {branch.steps.map(tile)}
+          {branch.steps.map((step) => (
+            <div key={step.id} role="listitem">
+              {tile(step)}
+            </div>
+          ))}
         </BranchRow>
       ))}
     </div>
@@ -130,19 +134,19 @@ function BranchRow({ branch, main, children }: { branch: Branch; main: Step[]; c
   const from = branch.from === undefined ? 'outside' : branch.from === null ? 'the source' : name(branch.from)
   const into = branch.into.map(name).join(', ')
   return (
-    <div
-      role="list"
-      aria-label={`Branch from ${from}${into ? `, taken by ${into}` : ', taken by nothing yet'}`}
-      className="relative flex pt-1"
-      style={{ marginLeft: leaves * (WIDTH + GAP) + 44 }}
-      onKeyDown={walk}
-    >
+    <div className="relative flex pt-1" style={{ marginLeft: leaves * (WIDTH + GAP) + 44 }} onKeyDown={walk}>
       <Hint text={`Leaves after ${from}`}>
         <span className="flex h-[59px] w-8 shrink-0 items-center justify-center text-dim">
           <CornerDownRight size={16} aria-hidden />
         </span>
       </Hint>
-      <div className="flex gap-5">{children}</div>
+      <div
+        role="list"
+        aria-label={`Branch from ${from}${into ? `, taken by ${into}` : ', taken by nothing yet'}`}
+        className="flex gap-5"
+      >
+        {children}
+      </div>
       <span className="flex h-[59px] items-center gap-1 pl-2 text-xs whitespace-nowrap text-dim">
         <CornerRightUp size={16} aria-hidden />
         {into ? `into ${into}` : 'taken by nothing yet'}
