@@ -1,5 +1,4 @@
 export { type FindBlob, probe } from './media/library'
-export { MediaError, type MediumInfo, STILL_TYPES } from './media/open'
 export { CACHE_BYTES, Renderer, type RenderRequest } from './render/renderer'
 export type { Delivered, PictureFormat } from './render/render.worker'
 export { clockOf } from './play/clock'

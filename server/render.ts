@@ -14,8 +14,9 @@ import type { Picture } from '@stilus/core/frame'
 import { Kernels } from '@stilus/core/kernels'
 import type { Project } from '@stilus/core/project'
 import { plan, renderFrame, type Target } from '@stilus/core/render'
-import { decode as decodePng } from 'fast-png'
-import { FfmpegSource } from './source'
+import { type OpenMedium, openMedium } from '@stilus/core/media'
+import type { Sound } from '@stilus/core/sound'
+import { fileOf, nodePlatform } from './media'
 
 /** Packages larger than this are refused. */
 const PACKAGE_LIMIT = 8 * 1024 ** 3
@@ -47,16 +48,61 @@ export async function openPackage(path: string): Promise<OpenedPackage> {
   return { project, files, close: () => rmSync(folder, { recursive: true, force: true }) }
 }
 
-/** Renders frames of a project in Node from the same core as the browser, sources through ffmpeg. */
+/** The media of a project in Node, opened as they are asked for. */
+export class NodeMedia {
+  readonly #open = new Map<string, Promise<OpenMedium>>()
+  readonly #files: { close(): Promise<void> }[] = []
+
+  /** @param onProblem told, in a sentence, of what goes wrong without stopping the work */
+  constructor(
+    private readonly project: Pick<Project, 'media'>,
+    private readonly files: ReadonlyMap<string, string>,
+    private readonly onProblem: (message: string) => void = () => undefined,
+  ) {}
+
+  /** A frame of a medium as stored; undefined where its file is not there. */
+  async picture(mediaId: string, frame: number): Promise<Picture | undefined> {
+    return (await this.#medium(mediaId))?.picture(frame)
+  }
+
+  /** Sound between two times in seconds from the first picture. */
+  async sound(mediaId: string, from: number, to: number): Promise<Sound | undefined> {
+    return (await this.#medium(mediaId))?.sound(from, to)
+  }
+
+  async close(): Promise<void> {
+    for (const opening of this.#open.values()) await opening.then((medium) => medium.close()).catch(() => undefined)
+    for (const file of this.#files) await file.close()
+    this.#open.clear()
+  }
+
+  #medium(mediaId: string): Promise<OpenMedium> | undefined {
+    const medium = this.project.media.find((m) => m.id === mediaId)
+    const path = this.files.get(mediaId)
+    if (!medium || !path) return undefined
+    let opening = this.#open.get(mediaId)
+    if (!opening) this.#open.set(mediaId, (opening = this.#start(path, medium.name)))
+    return opening
+  }
+
+  async #start(path: string, name: string): Promise<OpenMedium> {
+    const file = await fileOf(path, name)
+    this.#files.push(file)
+    return openMedium(file, nodePlatform(), this.onProblem)
+  }
+}
+
+/** Renders frames of a project in Node from the same core as the browser. */
 export class NodeRenderer {
-  readonly #sources = new Map<string, FfmpegSource>()
-  readonly #stills = new Map<string, Picture>()
   readonly kernels: Kernels
+  readonly media: NodeMedia
 
   constructor(
     private readonly project: Project,
-    private readonly files: ReadonlyMap<string, string>,
+    files: ReadonlyMap<string, string>,
+    onProblem?: (message: string) => void,
   ) {
+    this.media = new NodeMedia(project, files, onProblem)
     const canvases = [...project.sequences, ...project.designs].map(({ size }) => size.width * size.height)
     const largest = project.media.reduce((most, m) => Math.max(most, m.width * m.height), 0)
     this.kernels = new Kernels(Math.max(96 * 1048576, (Math.max(...canvases) * 16 + largest * 3) * 16))
@@ -65,7 +111,7 @@ export class NodeRenderer {
   /** One frame in linear light. The caller frees it to `kernels`. */
   async frame(target: Target, frame: number, scale = 1) {
     const planned = plan(this.project, target, frame, scale)
-    const pictures = await Promise.all(planned.sources.map((s) => this.#picture(s.mediaId, s.frame)))
+    const pictures = await Promise.all(planned.sources.map((s) => this.media.picture(s.mediaId, s.frame)))
     return renderFrame(
       this.kernels,
       planned,
@@ -73,42 +119,7 @@ export class NodeRenderer {
     )
   }
 
-  close(): void {
-    for (const source of this.#sources.values()) source.close()
-  }
-
-  async #picture(mediaId: string, n: number): Promise<Picture | undefined> {
-    const medium = this.project.media.find((m) => m.id === mediaId)
-    const file = this.files.get(mediaId)
-    if (!medium || !file) return undefined
-    if (medium.kind === 'still' && medium.codec === 'PNG') return this.#still(mediaId, file)
-    let source = this.#sources.get(mediaId)
-    if (!source) this.#sources.set(mediaId, (source = new FfmpegSource(file, medium)))
-    return source.get(n)
-  }
-
-  async #still(mediaId: string, file: string): Promise<Picture> {
-    const known = this.#stills.get(mediaId)
-    if (known) return known
-    const { readFile } = await import('node:fs/promises')
-    const { width, height, data, channels, depth } = decodePng(await readFile(file))
-    const to8 = (v: number | undefined) => Math.round((v ?? 0) / (depth === 16 ? 257 : 1))
-    const rgba = new Uint8Array(width * height * 4)
-    for (let i = 0; i < width * height; i++) {
-      const at = i * channels
-      const grey = channels < 3
-      rgba.set(
-        [
-          to8(data[at]),
-          to8(data[grey ? at : at + 1]),
-          to8(data[grey ? at : at + 2]),
-          channels % 2 ? 255 : to8(data[at + channels - 1]),
-        ],
-        i * 4,
-      )
-    }
-    const picture: Picture = { kind: 'rgba', width, height, data: rgba }
-    this.#stills.set(mediaId, picture)
-    return picture
+  close(): Promise<void> {
+    return this.media.close()
   }
 }

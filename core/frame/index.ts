@@ -1,3 +1,4 @@
+import type { CodeRange, Matrix, Primaries, Transfer } from '../colour'
 import type { Block } from '../kernels/arena'
 
 /** Width and height in pixels. */
@@ -24,25 +25,41 @@ export interface Plane extends Size {
 /** What a decoder hands over, as stored in the medium. */
 export type Picture = YuvPicture | RgbaPicture
 
+/** How colour and alpha are stored: colour as it is, or already times alpha (in code values). */
+export type AlphaKind = 'straight' | 'premultiplied'
+
+interface Stored extends Size {
+  /** Those of Rec. 709 where absent. */
+  primaries?: Primaries
+  /** The sRGB curve where absent. */
+  transfer?: Transfer
+  /** Straight where absent. */
+  alpha?: AlphaKind
+  /** How large it is in square pixels, where its own are not square. */
+  display?: Size
+}
+
 /** Y'CbCr planes. Samples are bytes for 8 bits, else little-endian 16-bit words; chroma planes share one stride (in bytes). */
-export interface YuvPicture extends Size {
+export interface YuvPicture extends Stored {
   kind: 'yuv'
   bits: 8 | 10 | 12
   /** Chroma subsampling as powers of two: 4:2:0 is [1, 1], 4:2:2 [1, 0], 4:4:4 [0, 0]. */
   subsampling: [0 | 1, 0 | 1]
-  matrix: 'bt601' | 'bt709' | 'bt2020'
-  range: 'limited' | 'full'
+  matrix: Exclude<Matrix, 'rgb'>
+  range: CodeRange
   y: Uint8Array
   u: Uint8Array
   v: Uint8Array
   strideY: number
   strideC: number
+  /** Alpha in full range at the size, depth and stride of luma. */
+  a?: Uint8Array
 }
 
-/** 8-bit sRGB with straight alpha, no padding. */
-export interface RgbaPicture extends Size {
+/** R'G'B' and alpha, no padding: bytes, 16-bit words, or floats with white at 1. */
+export interface RgbaPicture extends Stored {
   kind: 'rgba'
-  data: Uint8Array
+  data: Uint8Array | Uint16Array | Float32Array
 }
 
 /** The size of a picture at a proxy scale; never below one pixel. */

@@ -1,54 +1,7 @@
-import type { Frame, Picture, RgbaPicture, Size, YuvPicture } from '../frame'
-import { decodeSrgb } from '../colour'
+import type { Frame, Size, YuvPicture } from '../frame'
 import { limitedScale, lumaWeights } from '../colour/ycbcr'
 import type { Kernels } from './kernels'
 import { runProgram } from './program'
-
-let lut: Float32Array | undefined
-
-/** A stored picture in linear light, at its own size. Exact to 1e-6 relative; super-whites and super-blacks survive. */
-export function decode(k: Kernels, picture: Picture): Frame {
-  return picture.kind === 'yuv' ? decodeYuv(k, picture) : decodeRgba(k, picture)
-}
-
-function decodeYuv(k: Kernels, p: YuvPicture): Frame {
-  const { kr, kb } = lumaWeights(p.matrix)
-  const kg = 1 - kr - kb
-  const s = limitedScale(p.bits, p.range)
-  const cr = 2 * (1 - kr) * s.chroma
-  const cb = 2 * (1 - kb) * s.chroma
-  const factors = [s.luma, s.black, s.grey, cr, (-cb * kb) / kg, (-cr * kr) / kg, cb]
-  const frame = k.frame(p.width, p.height)
-  const rows = (p.width + 16) * 16
-  const [ny, nu, nv] = [pad(p.y.byteLength), pad(p.u.byteLength), pad(p.v.byteLength)]
-  k.scratch(128 + pad(rows) + ny + nu + nv, (block) => {
-    k.floats(block).set(factors)
-    const bytes = k.bytes(block)
-    const y = 64 + pad(rows)
-    bytes.set(p.y, y)
-    bytes.set(p.u, y + ny)
-    bytes.set(p.v, y + ny + nu)
-    const at = block.at
-    const planes = [at + y, at + y + ny, at + y + ny + nu] as const
-    const [sx, sy] = p.subsampling
-    const wide = p.bits === 8 ? 1 : 2
-    const { width: w, height: h, strideY, strideC } = p
-    k.raw.decodeYuv(frame.block.at, ...planes, strideY, strideC, w, h, sx, sy, wide, at, at + 64)
-  })
-  return frame
-}
-
-function decodeRgba(k: Kernels, p: RgbaPicture): Frame {
-  lut ??= Float32Array.from({ length: 256 }, (_, i) => decodeSrgb(i / 255))
-  const table = lut
-  const frame = k.frame(p.width, p.height)
-  k.scratch(1024 + p.data.byteLength, (block) => {
-    k.floats(block).set(table)
-    k.bytes(block).set(p.data, 1024)
-    k.raw.decodeRgba8(frame.block.at, block.at + 1024, p.width * p.height, block.at)
-  })
-  return frame
-}
 
 /**
  * 8-bit sRGB, rounded to nearest: with straight alpha, or over black and opaque. Values are limited to [0, 1] here and only here.

@@ -1,6 +1,7 @@
 export { Arena, ArenaFull } from './arena'
 export { Kernels } from './kernels'
-export { decode, encodeI420, encodeRgba16, encodeRgba8, encodeYuv, soften, type YuvLayout } from './edges'
+export { decode } from './decode'
+export { encodeI420, encodeRgba16, encodeRgba8, encodeYuv, soften, type YuvLayout } from './edges'
 export { addScaledInto, filled, mixInto, overInto, showPlane } from './compose'
 export { type Blend, blendInto, BLENDS } from './blend'
 export {

@@ -1,4 +1,5 @@
-import { type Area, scaled, type Size } from '../frame'
+import type { ColourEncoding } from '../colour'
+import { type AlphaKind, type Area, scaled, type Size } from '../frame'
 import { hash } from '../hash'
 import type { Blend } from '../kernels'
 import type { Matrix3 } from '../matrix'
@@ -19,10 +20,16 @@ export interface Canvas extends Size {
   scale: number
 }
 
+/** How the codes of a medium are read where that is not left to its file. */
+export interface ReadAs {
+  colour?: Partial<ColourEncoding>
+  alpha?: AlphaKind | 'ignored'
+}
+
 /** What a node does. Inputs are listed in the node, in the order named here. */
 export type Op =
   /** A frame of a medium, brought into the canvas and centred, with nothing around it. */
-  | { kind: 'source'; mediaId: string; frame: number; fit: Fit }
+  | { kind: 'source'; mediaId: string; frame: number; fit: Fit; read?: ReadAs }
   /** A medium that is not there. */
   | { kind: 'missing' }
   /** One colour, premultiplied. */

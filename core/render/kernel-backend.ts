@@ -18,7 +18,7 @@ import { evaluate, type EvaluateOptions } from './evaluate'
 import type { ColourPart, Plan, StepOp } from './graph'
 import { combine, copied, cropped, type Held, part, within } from './held'
 import { matteNode, showRegion } from './region'
-import { fitted, hatched, placed } from './source'
+import { fitted, hatched, placed, readAs } from './source'
 
 /** A picture in the arena of the kernels. */
 export interface KernelHandle extends Handle {
@@ -101,7 +101,8 @@ function make(
     case 'source': {
       const picture = sources(op.mediaId, op.frame)
       if (!picture) return hatched(k, area, canvas.height)
-      const whole = fitted(k, picture, canvas, op.fit, canvas.scale)
+      const read = op.read ? readAs(picture, op.read) : picture
+      const whole = fitted(k, read, canvas, op.fit, canvas.scale)
       return cropped(k, { picture: whole, area: wholeOf(canvas) }, area)
     }
     case 'step':

@@ -8,6 +8,7 @@ import {
   getSequence,
   getShot,
   getTransition,
+  type Medium,
   type Source,
   sourceFrames,
   sourceRate,
@@ -16,7 +17,7 @@ import {
   treatmentTime,
 } from '../project'
 import { conform, type Rate } from '../time'
-import type { Canvas } from './graph'
+import type { Canvas, Op, ReadAs } from './graph'
 import { planObjectSource } from './plan-object'
 import { onCanvas, type Planning, within } from './work'
 
@@ -41,6 +42,12 @@ export function frameWithin(n: number, count: number, beyond: Beyond): number | 
   return at > last ? period - at : at
 }
 
+/** The node of a frame of a medium. */
+export function sourceOp({ id: mediaId, colour, alpha }: Medium, frame: number, fit: Fit): Op {
+  const read = { ...(colour ? { colour } : {}), ...(alpha ? { alpha } : {}) } as ReadAs
+  return { kind: 'source', mediaId, frame, fit, ...(colour || alpha ? { read } : {}) }
+}
+
 /** A frame of a source on a canvas. */
 export function planMaterial(of: Planning, canvas: Canvas, source: Source, wanted: Wanted): number {
   const { g, project, by } = of
@@ -58,7 +65,7 @@ export function planMaterial(of: Planning, canvas: Canvas, source: Source, wante
   )
   if (frame === undefined) return g.clear(canvas)
   if (source.kind === 'medium')
-    return g.add(canvas, { kind: 'source', mediaId: source.mediaId, frame, fit: wanted.fit })
+    return g.add(canvas, sourceOp(medium as Medium, frame, wanted.fit))
   if (source.kind === 'design') {
     const inner = within(of, `design ${source.designId}`)
     if (!inner) return missing()

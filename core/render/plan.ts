@@ -2,6 +2,7 @@ import { type Area, isEmpty, scaledArea, type Size, wholeOf } from '../frame'
 import {
   canvasOf,
   getDesign,
+  getMedium,
   getSequence,
   type Project,
   type Stack,
@@ -13,7 +14,7 @@ import { assignAreas } from './areas'
 import { fuse } from './fuse'
 import { type Canvas, type Draft, GraphBuilder, type Inspect, type Plan, reachable } from './graph'
 import { planDesign, planSequence } from './plan-sequence'
-import { planStageSource } from './plan-source'
+import { planStageSource, sourceOp } from './plan-source'
 import { planStack } from './plan-stack'
 import { tablesOf } from './tables'
 import { onCanvas, type Planner, type Planning, type Shown, within } from './work'
@@ -108,7 +109,7 @@ function planTarget(of: Planning, target: Base, frame: number): number {
   const { g, project } = of
   const canvas = g.canvas(targetSize(project, target))
   if (target.kind === 'medium')
-    return g.add(canvas, { kind: 'source', mediaId: target.mediaId, frame: 0, fit: 'fit' })
+    return g.add(canvas, sourceOp(getMedium(project, target.mediaId), 0, 'fit'))
   if (target.kind === 'design') {
     const inner = within(of, `design ${target.designId}`) as Planning
     return planDesign(inner, getDesign(project, target.designId), frame)

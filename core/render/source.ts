@@ -1,6 +1,7 @@
 import type { Area, Frame, Picture, Size } from '../frame'
 import type { Fit } from '../project'
 import { decode, filled, type Kernels, resample } from '../kernels'
+import type { ReadAs } from './graph'
 
 /** How large a picture goes into a canvas. */
 function sizeWithin(picture: Size, canvas: Size, fit: Fit): Size {
@@ -17,14 +18,47 @@ function sizeWithin(picture: Size, canvas: Size, fit: Fit): Size {
     : { width: Math.min(canvas.width, w), height: Math.min(canvas.height, h) }
 }
 
+/** A stored picture read as the user says. */
+export function readAs(picture: Picture, { colour = {}, alpha }: ReadAs): Picture {
+  const { matrix, ...others } = colour
+  const read = {
+    ...{ ...picture, ...others },
+    ...(picture.kind === 'yuv' && matrix && matrix !== 'rgb' ? { matrix } : {}),
+    ...(alpha && alpha !== 'ignored' ? { alpha } : {}),
+  } as Picture
+  return alpha === 'ignored' ? opaque(read) : read
+}
+
+/** Without what is stored of its alpha. */
+function opaque(picture: Picture): Picture {
+  if (picture.kind === 'yuv') {
+    const { a: _, ...rest } = picture
+    return rest
+  }
+  const data = picture.data.slice()
+  const full = data instanceof Uint8Array ? 255 : data instanceof Uint16Array ? 65535 : 1
+  for (let i = 3; i < data.length; i += 4) data[i] = full
+  return { ...picture, data, alpha: 'straight' }
+}
+
 /** A stored picture brought into a canvas, centred; what it does not cover is transparent. `scale` is that of the canvas. */
 export const fitted = (k: Kernels, picture: Picture, canvas: Size, fit: Fit, scale: number): Frame =>
-  placed(k, decode(k, picture), canvas, fit, scale)
+  placed(k, decode(k, picture), canvas, fit, scale, picture.display)
 
-/** A frame brought into a canvas, centred; the frame is used up. */
-export function placed(k: Kernels, frame: Frame, canvas: Size, fit: Fit, scale = 1): Frame {
+/**
+ * A frame brought into a canvas, centred; the frame is used up.
+ * @param shown its size in square pixels, where its own are not
+ */
+export function placed(
+  k: Kernels,
+  frame: Frame,
+  canvas: Size,
+  fit: Fit,
+  scale = 1,
+  shown: Size = frame,
+): Frame {
   const { width, height } = canvas
-  const full = fit === 'none' ? { width: frame.width * scale, height: frame.height * scale } : frame
+  const full = fit === 'none' ? { width: shown.width * scale, height: shown.height * scale } : shown
   const [w, h] = [sizeWithin(full, canvas, fit)].flatMap((s) => [
     Math.max(1, Math.round(s.width)),
     Math.max(1, Math.round(s.height)),

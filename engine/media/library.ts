@@ -2,7 +2,7 @@ import type { Picture } from '@stilus/core/frame'
 import type { Sound } from '@stilus/core/sound'
 import { Caller } from '../rpc'
 import type { MediaHandlers } from './media.worker'
-import type { MediumInfo } from './open'
+import type { MediumInfo } from '@stilus/core/media'
 
 /** Gives the file of a medium; undefined where it is not stored. */
 export type FindBlob = (mediaId: string) => Promise<{ blob: Blob; name: string } | undefined>
@@ -27,12 +27,18 @@ const OPEN_AT_ONCE = 6
 export class MediaLibrary {
   readonly #open = new Map<string, Promise<Caller<MediaHandlers> | undefined>>()
 
-  constructor(private readonly find: FindBlob) {}
+  /** @param onProblem told once of what is wrong with a medium without stopping the work */
+  constructor(
+    private readonly find: FindBlob,
+    private readonly onProblem: (message: string) => void = () => undefined,
+  ) {}
 
   /** A frame of a medium, or undefined where the medium is not there. @throws Error where the frame cannot be decoded */
   async picture(mediaId: string, frame: number): Promise<Picture | undefined> {
     const caller = await this.#caller(mediaId)
-    return caller?.call('picture', { frame })
+    const read = await caller?.call('picture', { frame })
+    read?.problems.forEach(this.onProblem)
+    return read?.picture
   }
 
   /** Sound between two times in seconds from the first picture. */

@@ -1,7 +1,7 @@
 import type { Picture } from '@stilus/core/frame'
 import type { Project } from '@stilus/core/project'
 import type { Plan } from '@stilus/core/render'
-import { buffersOf } from '../media/planes'
+import { buffersOf } from '@stilus/core/media'
 import type { Caller } from '../rpc'
 import type { Delivered, PictureFormat, RenderHandlers } from './render.worker'
 

@@ -41,7 +41,7 @@ export class Renderer {
     private readonly onProblem: (message: string) => void = () => undefined,
     workers = renderWorkers(),
   ) {
-    this.media = new MediaLibrary(find)
+    this.media = new MediaLibrary(find, onProblem)
     this.#pool = new RenderPool(workers, spawnRenderer, (message) =>
       onProblem(`A renderer stopped and was replaced (${message}).`),
     )

@@ -1,7 +1,7 @@
 import type { Picture } from '@stilus/core/frame'
 import type { Bend, Followed, FollowSetup } from '@stilus/core/motion'
 import type { MediaLibrary } from '../media/library'
-import { buffersOf } from '../media/planes'
+import { buffersOf } from '@stilus/core/media'
 import { Caller } from '../rpc'
 import type { Front, Matte, Seen, TrackHandlers } from './track.worker'
 

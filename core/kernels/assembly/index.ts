@@ -1,5 +1,6 @@
 export { prepare } from './math'
 export { decodeYuv, decodeRgba8, encodeRgba8, encodeRgba16, encodeYuv } from './picture'
+export { linearise, putAlpha, widenRgba16, widenRgba8 } from './encoding'
 export { over, mix, mixMatte, showPlane, fill, addScaled } from './pixel'
 export { program } from './program'
 export { blend } from './blend'

@@ -36,12 +36,12 @@ function chromaRow(dst: usize, half: usize, a: usize, b: usize, wb: f32, cw: i32
 }
 
 /**
- * Y'CbCr planes to linear RGBA. k: yScale, yOffset, cOffset, crToR, cbToG, crToG, cbToB.
+ * Y'CbCr planes to RGBA: linear light by the sRGB curve, or code values as they are. k: yScale, yOffset, cOffset, crToR, cbToG, crToG, cbToB.
  * rows: scratch for four rows of w + 16 floats.
  */
 export function decodeYuv(
   dst: usize, yp: usize, up: usize, vp: usize, ys: i32, cs: i32,
-  w: i32, h: i32, shiftX: i32, shiftY: i32, bytes: i32, k: usize, rows: usize,
+  w: i32, h: i32, shiftX: i32, shiftY: i32, bytes: i32, linear: bool, k: usize, rows: usize,
 ): void {
   const cw = (w + (1 << shiftX) - 1) >> shiftX
   const ch = (h + (1 << shiftY) - 1) >> shiftY
@@ -66,9 +66,14 @@ export function decodeYuv(
       const l = f32x4.mul(f32x4.sub(v128.load(ry + (x << 2)), yOff), yScale)
       const u = f32x4.sub(v128.load(ru + (x << 2)), cOff)
       const v = f32x4.sub(v128.load(rv + (x << 2)), cOff)
-      const r = toLinear(f32x4.add(l, f32x4.mul(v, kr)))
-      const g = toLinear(f32x4.add(l, f32x4.add(f32x4.mul(u, kgu), f32x4.mul(v, kgv))))
-      const b = toLinear(f32x4.add(l, f32x4.mul(u, kb)))
+      let r = f32x4.add(l, f32x4.mul(v, kr))
+      let g = f32x4.add(l, f32x4.add(f32x4.mul(u, kgu), f32x4.mul(v, kgv)))
+      let b = f32x4.add(l, f32x4.mul(u, kb))
+      if (linear) {
+        r = toLinear(r)
+        g = toLinear(g)
+        b = toLinear(b)
+      }
       const one = f32x4.splat(1)
       const rg0 = i32x4.shuffle(r, g, 0, 4, 1, 5), rg1 = i32x4.shuffle(r, g, 2, 6, 3, 7)
       const ba0 = i32x4.shuffle(b, one, 0, 4, 1, 5), ba1 = i32x4.shuffle(b, one, 2, 6, 3, 7)

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { rateName } from '../../time'
 import { defineEdit } from '../define'
 import { getMedium, getSequence, NotFound } from '../find'
 import {
@@ -17,6 +18,7 @@ import { dropShots } from './shots'
 
 const shape = projectSchema.shape
 const sequence = sequenceSchema.shape
+const mediumShape = mediumSchema.shape
 
 /** Puts an item into a list, or in the place of the one with its id. */
 function put<T extends { id: string }>(list: T[] | undefined, item: T): T[] {
@@ -50,6 +52,29 @@ export const PROJECT_EDITS = {
       const edit = getSequence(p)
       if (edit.name === p.name) edit.name = a.name
       p.name = a.name
+    },
+  ),
+  'medium.read': defineEdit(
+    { mediaId: id, colour: mediumShape.colour, alpha: mediumShape.alpha },
+    () => 'Read clip as',
+    (p, a) => {
+      const medium = getMedium(p, a.mediaId)
+      const said = Object.entries(a.colour ?? {}).filter(([, part]) => part !== undefined)
+      if (said.length) medium.colour = Object.fromEntries(said)
+      else delete medium.colour
+      if (a.alpha) medium.alpha = a.alpha
+      else delete medium.alpha
+    },
+  ),
+  'medium.rate': defineEdit(
+    { mediaId: id, rate: mediumShape.rate },
+    (a) => `Read numbered pictures at ${rateName(a.rate)}`,
+    (p, a) => {
+      const medium = getMedium(p, a.mediaId)
+      if (!medium.gaps)
+        throw new Error('Only a numbered sequence of pictures can be given another rate: a video has its own.')
+      medium.rate = a.rate
+      medium.seconds = (medium.frames * a.rate.den) / a.rate.num
     },
   ),
   'sequence.add': defineEdit(

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { MATRICES, PRIMARIES, RANGES, TRANSFERS } from '../../colour'
 import { finite, frames, id, loose, name, rateSchema, rgb } from './base'
 import { regionSchema } from './region'
 
@@ -20,6 +21,17 @@ export const mediumSchema = loose({
   /** Length of a medium that is only sound. */
   seconds: finite,
   bytes: finite,
+  /** How its codes are read where that is not left to the file. */
+  colour: loose({
+    matrix: z.enum(MATRICES).optional(),
+    range: z.enum(RANGES).optional(),
+    primaries: z.enum(PRIMARIES).optional(),
+    transfer: z.enum(TRANSFERS).optional(),
+  }).optional(),
+  /** How its alpha is read where that is not left to the file. */
+  alpha: z.enum(['straight', 'premultiplied', 'ignored']).optional(),
+  /** Frames of a numbered sequence that are not there, and show the one before them; what has no list is no numbered sequence. */
+  gaps: z.array(frames).max(100_000).optional(),
 })
 
 /** The content hash of a record beside the document. */

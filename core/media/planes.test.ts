@@ -1,4 +1,4 @@
-import type { YuvPicture } from '@stilus/core/frame'
+import type { YuvPicture } from '../frame'
 import { detachable, pictureBytes, turned } from './planes'
 
 const picture: YuvPicture = {

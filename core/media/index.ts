@@ -1,0 +1,8 @@
+export { MediaError } from './error'
+export { framesInWords } from './damage'
+export { numbered, SEQUENCE_RATE, sequenceName, sequencesAmong } from './numbered'
+export { openMedium } from './open'
+export { buffersOf, type Decoded, decodedEncoding, detachable, readPlanes } from './planes'
+export type { MediaFile, MediumInfo, OpenMedium, Platform } from './platform'
+export { STILL_TYPES, stillType } from './still'
+export { timingOf } from './timing'

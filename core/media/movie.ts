@@ -1,0 +1,179 @@
+import { ALL_FORMATS, AudioSampleSink, EncodedPacketSink, Input, type InputAudioTrack, type InputVideoTrack, VideoSampleSink } from 'mediabunny'
+import { framesInWords } from './damage'
+import { MediaError } from './error'
+import { FrameReader, type Reading } from './frames'
+import { decodedEncoding } from './planes'
+import type { MediaFile, MediumInfo, OpenMedium, Platform } from './platform'
+import { timingOf } from './timing'
+
+const CODEC_NAMES: Record<string, string> = {
+  avc: 'H.264',
+  hevc: 'HEVC',
+  vp8: 'VP8',
+  vp9: 'VP9',
+  av1: 'AV1',
+  prores: 'ProRes',
+}
+
+/** Time stamps that are looked at; a file with more of them is judged by these, and by where it ends. */
+const STAMPS = 120_000
+
+/**
+ * Opens a video or sound file.
+ * @param onProblem told of what goes wrong later without stopping the work, in a sentence
+ * @throws MediaError
+ */
+export async function openMovie(
+  file: MediaFile,
+  platform: Platform,
+  onProblem: (message: string) => void,
+): Promise<OpenMedium> {
+  const input = new Input({ source: file.source(), formats: ALL_FORMATS })
+  try {
+    return await read(input, file.name, platform, onProblem)
+  } catch (error) {
+    input.dispose()
+    if (error instanceof MediaError) throw error
+    throw new MediaError(
+      `"${file.name}" is damaged or ends early: its picture could not be read. Copy it again from where it came and import it once more.`,
+    )
+  }
+}
+
+async function read(
+  input: Input,
+  name: string,
+  platform: Platform,
+  onProblem: (message: string) => void,
+): Promise<OpenMedium> {
+  if (!(await input.canRead())) {
+    throw new MediaError(
+      `"${name}" is not a video, sound or picture file that Stilus reads. ` +
+        'It takes MP4, MOV, WebM and Matroska, sound files, and PNG, JPEG, WebP, AVIF, TIFF and EXR pictures.',
+    )
+  }
+  const video = await input.getPrimaryVideoTrack()
+  const audio = await input.getPrimaryAudioTrack()
+  if (!video && !audio)
+    throw new MediaError(
+      `"${name}" holds neither pictures nor sound that can be read; it may have been cut short. Copy it again from where it came and import it once more.`,
+    )
+  const heard = audio && (await audio.canDecode()) ? audio : null
+  const sound = heard && {
+    ...{ channels: heard.numberOfChannels, sampleRate: heard.sampleRate },
+    codec: heard.codec ?? 'unknown',
+  }
+  const close = async (reader?: FrameReader) => {
+    await reader?.close()
+    input.dispose()
+  }
+  if (!video) {
+    if (!heard || !sound)
+      throw new MediaError(
+        `"${name}" holds sound in a format that cannot be decoded here, and no picture. Convert it to AAC, FLAC or WAV and import it again.`,
+      )
+    const info: MediumInfo = {
+      ...{ kind: 'sound', width: 0, height: 0, rate: { num: 1, den: 1 }, frames: 0, codec: sound.codec },
+      ...{ colour: null, alpha: false, sound, seconds: await input.computeDuration([heard]) },
+      notice: `"${name}" has sound but no picture: it can be used on the sound lane only.`,
+    }
+    const none = () => Promise.reject(new MediaError(`"${name}" has no pictures.`))
+    return { info, picture: none, sound: (from, to) => readSound(heard, 0, from, to), close: () => close() }
+  }
+  if (!(await video.canDecode())) {
+    const codec =
+      CODEC_NAMES[video.codec ?? ''] ?? video.codec ?? String(video.internalCodecId ?? 'an unknown format')
+    throw new MediaError(
+      `"${name}" holds ${codec} video, which cannot be decoded here. Convert it to H.264, VP9 or AV1 and import it again.`,
+    )
+  }
+  const reading = await readingOf(video, name)
+  const { timing } = reading
+  const reader = new FrameReader(video, reading, platform, (frames) => onProblem(damageNotice(name, frames)))
+  const notices = [
+    timing.varying &&
+      `"${name}" has a varying frame rate; each frame at ${rounded(timing.rate.num / timing.rate.den)} a second shows the picture of its time.`,
+    audio && !heard && `The sound of "${name}" cannot be decoded here and is left out.`,
+  ].filter(Boolean)
+  const info: MediumInfo = {
+    ...{ kind: 'video', width: video.displayWidth, height: video.displayHeight },
+    ...{ rate: timing.rate, frames: timing.frames, sound },
+    codec: (await video.getCodecParameterString()) ?? video.codec ?? 'unknown',
+    colour: reading.encoding,
+    alpha: await video.canBeTransparent(),
+    seconds: (timing.frames * timing.rate.den) / timing.rate.num,
+    notice: notices.join(' ') || null,
+  }
+  return {
+    info,
+    picture: (n) => reader.get(n),
+    sound: (from, to) =>
+      heard ? readSound(heard, timing.first, from, to) : Promise.resolve({ sampleRate: 48000, channels: [] }),
+    close: () => close(reader),
+  }
+}
+
+const rounded = (v: number) => Number(v.toFixed(3))
+
+/** What is said of frames whose packets are damaged. */
+export const damageNotice = (name: string, frames: readonly number[]): string =>
+  frames.length === 1
+    ? `Frame ${framesInWords(frames)} of "${name}" is damaged and cannot be decoded; the picture before it stands in. Copy the file again from where it came and replace it, or cut around the frame.`
+    : `Frames ${framesInWords(frames)} of "${name}" are damaged and cannot be decoded; the picture before stands in. Copy the file again from where it came and replace it, or cut around them.`
+
+/** Reads how the pictures of a track lie in time and what their codes mean. @throws MediaError */
+async function readingOf(video: InputVideoTrack, name: string): Promise<Reading> {
+  const packets = new EncodedPacketSink(video)
+  const first = await packets.getFirstPacket()
+  const last = await packets.getPacket(Infinity, { metadataOnly: true })
+  // The last packet's bytes must be there too: a file that was cut short keeps an index of what it lost.
+  const lastBytes = last && (await packets.getPacket(last.timestamp))
+  if (!first || !last || !lastBytes?.data.byteLength) {
+    throw new MediaError(
+      `"${name}" ends early: part of its picture is missing. Copy it again from where it came and import it once more.`,
+    )
+  }
+  const stamps: number[] = []
+  for await (const packet of packets.packets(undefined, undefined, { metadataOnly: true })) {
+    stamps.push(packet.timestamp)
+    if (stamps.length === STAMPS) break
+  }
+  const timing = timingOf(stamps)
+  if (stamps.length === STAMPS)
+    timing.frames = Math.round(((last.timestamp - timing.first) * timing.rate.num) / timing.rate.den) + 1
+  const { num, den } = await video.getPixelAspectRatio()
+  const display = num === den ? undefined : { width: video.displayWidth, height: video.displayHeight }
+  const sample = await firstSample(video, timing.first)
+  const tags = await video.getColorSpace()
+  const encoding = decodedEncoding(sample ?? { colorSpace: NOTHING }, tags)
+  sample?.close()
+  return { timing, encoding, display }
+}
+
+const NOTHING = { matrix: null, primaries: null, transfer: null, fullRange: null }
+
+/** The first picture, for what it says of its colour; undefined where it is damaged. */
+const firstSample = (video: InputVideoTrack, at: number) =>
+  new VideoSampleSink(video).getSample(at).catch(() => undefined)
+
+/** Planar sound from `from` to `to` seconds after `first`, silent where there is none. */
+async function readSound(audio: InputAudioTrack, first: number, from: number, to: number) {
+  const { numberOfChannels, sampleRate } = audio
+  const length = Math.max(0, Math.round((to - from) * sampleRate))
+  const channels = Array.from({ length: numberOfChannels }, () => new Float32Array(length))
+  const zero = from + first
+  for await (const sample of new AudioSampleSink(audio).samples(zero, zero + (to - from))) {
+    const at = Math.round((sample.timestamp - zero) * sampleRate)
+    for (const [planeIndex, channel] of channels.entries()) {
+      const values = new Float32Array(sample.numberOfFrames)
+      sample.copyTo(values, { planeIndex, format: 'f32-planar' })
+      const skip = Math.max(0, -at)
+      channel.set(
+        values.subarray(skip, Math.max(skip, Math.min(values.length, length - at))),
+        Math.max(0, at),
+      )
+    }
+    sample.close()
+  }
+  return { sampleRate, channels }
+}

@@ -1,0 +1,114 @@
+import { configure, Reader, type Entry, Uint8ArrayWriter, ZipReader } from '@zip.js/zip.js'
+import { LRUCache } from 'lru-cache'
+import type { Picture } from '../frame'
+import type { Rate } from '../time'
+import { framesInWords } from './damage'
+import { MediaError } from './error'
+import { pictureBytes } from './planes'
+import type { MediaFile, MediumInfo, OpenMedium, Platform } from './platform'
+import { readStill, stillInfo, stillType } from './still'
+
+/** The last run of digits before the ending is the number. */
+const NUMBERED = /^(.*?)(\d+)\.([a-z]+)$/i
+const BUDGET = 128 * 1048576
+/** The rate of a numbered sequence that nobody has given one. */
+export const SEQUENCE_RATE: Rate = { num: 24, den: 1 }
+
+/** A name taken apart; undefined where it has no number or is no still. */
+export function numbered(name: string): { stem: string; number: number; ending: string } | undefined {
+  const [, stem, digits, ending] = NUMBERED.exec(name.split('/').at(-1) ?? '') ?? []
+  if (stem === undefined || digits === undefined || ending === undefined || !stillType(name)) return undefined
+  return { stem, number: Number(digits), ending: ending.toLowerCase() }
+}
+
+/**
+ * Names that belong together: stills whose names differ in their number alone, three or more of them, in its order. What is left stands by itself.
+ */
+export function sequencesAmong<T extends { name: string }>(files: readonly T[]): { sequences: T[][]; single: T[] } {
+  const groups = new Map<string, { number: number; file: T }[]>()
+  for (const file of files) {
+    const parts = numbered(file.name)
+    const key = parts ? `${parts.stem}\n${parts.ending}` : `\n${file.name}`
+    const group = groups.get(key) ?? []
+    group.push({ number: parts?.number ?? 0, file })
+    groups.set(key, group)
+  }
+  const lists = [...groups.values()].map((group) => group.sort((a, b) => a.number - b.number).map((g) => g.file))
+  return { sequences: lists.filter((l) => l.length > 2), single: lists.filter((l) => l.length <= 2).flat() }
+}
+
+/** The name of a sequence by those of its first and last file: "walk.[0001-0120].png". */
+export function sequenceName(first: string, last: string): string {
+  const [, stem = '', from = '', ending = ''] = NUMBERED.exec(first) ?? []
+  const [, , to = ''] = NUMBERED.exec(last) ?? []
+  return `${stem}[${from}-${to}].${ending}`
+}
+
+class FileReader extends Reader<MediaFile> {
+  constructor(private readonly file: MediaFile) {
+    super(file)
+    this.size = file.size
+  }
+
+  override readUint8Array(from: number, length: number) {
+    return this.file.read(from, Math.min(this.file.size, from + length))
+  }
+}
+
+/**
+ * Opens a numbered sequence: an archive of stills whose names end in their number. A number that is missing shows the picture before it.
+ * @throws MediaError
+ */
+export async function openNumbered(file: MediaFile, platform: Platform): Promise<OpenMedium> {
+  configure({ useWebWorkers: false })
+  const zip = new ZipReader(new FileReader(file))
+  const entries = await zip.getEntries().catch(() => {
+    throw new MediaError(
+      `"${file.name}" is damaged: its list of pictures cannot be read. Import the pictures themselves again.`,
+    )
+  })
+  const stills = entries.flatMap((entry) => {
+    const parts = entry.directory ? undefined : numbered(entry.filename)
+    return parts ? [{ entry, number: parts.number }] : []
+  })
+  stills.sort((a, b) => a.number - b.number)
+  const [head, tail] = [stills[0], stills.at(-1)]
+  if (!head || !tail)
+    throw new MediaError(
+      `"${file.name}" holds no numbered pictures. An archive of pictures whose names end in a number is read as one clip.`,
+    )
+  const count = tail.number - head.number + 1
+  const byNumber = new Map(stills.map(({ entry, number }) => [number - head.number, entry]))
+  const gaps = Array.from({ length: count }, (_, n) => n).filter((n) => !byNumber.has(n))
+  const kept = new LRUCache<number, Picture>({ maxSize: BUDGET, sizeCalculation: (p) => Math.max(1, pictureBytes(p)) })
+  const picture = async (n: number): Promise<Picture> => {
+    let at = Math.min(count - 1, Math.max(0, n))
+    while (!byNumber.has(at)) at--
+    const known = kept.get(at)
+    if (known) return known
+    const entry = byNumber.get(at) as Entry
+    const made = await readStill(await bytesOf(entry), entry.filename, platform)
+    kept.set(at, made)
+    return made
+  }
+  const first = await picture(0)
+  const missing = gaps.map((n) => n + head.number)
+  const info: MediumInfo = {
+    ...stillInfo(first, stillType(head.entry.filename) ?? ''),
+    ...{ kind: 'video', rate: SEQUENCE_RATE, frames: count, sound: null, gaps },
+    seconds: (count * SEQUENCE_RATE.den) / SEQUENCE_RATE.num,
+    notice: gaps.length
+      ? `${gaps.length === 1 ? 'Picture' : 'Pictures'} ${framesInWords(missing)} of "${file.name}" ${gaps.length === 1 ? 'is' : 'are'} missing; the one before stands in. Add ${gaps.length === 1 ? 'it' : 'them'} and replace the clip.`
+      : null,
+  }
+  return {
+    ...{ info, picture },
+    sound: () => Promise.resolve({ sampleRate: 48000, channels: [] }),
+    close: () => zip.close().then(() => undefined),
+  }
+}
+
+async function bytesOf(entry: Entry): Promise<Uint8Array<ArrayBuffer>> {
+  if (entry.directory) throw new Error('This is a folder.')
+  return (await entry.getData(new Uint8ArrayWriter())) as Uint8Array<ArrayBuffer>
+}
