@@ -14,7 +14,14 @@ import {
 
 /** Pixel formats that are read as they are, by WebCodecs' names; others are converted to 4:4:4 at 10 bits. */
 export const FORMATS: Record<string, NonNullable<VideoSampleInit['format']>> = {
-  ...{ yuv420p: 'I420', yuvj420p: 'I420', yuv422p: 'I422', yuvj422p: 'I422', yuv444p: 'I444', yuvj444p: 'I444' },
+  ...{
+    yuv420p: 'I420',
+    yuvj420p: 'I420',
+    yuv422p: 'I422',
+    yuvj422p: 'I422',
+    yuv444p: 'I444',
+    yuvj444p: 'I444',
+  },
   ...{ yuv420p10le: 'I420P10', yuv422p10le: 'I422P10', yuv444p10le: 'I444P10' },
   ...{ yuv420p12le: 'I420P12', yuv422p12le: 'I422P12', yuv444p12le: 'I444P12' },
   ...{ yuva420p: 'I420A', yuva422p: 'I422A', yuva444p: 'I444A' },
@@ -36,7 +43,13 @@ const COLOUR = /color_range:(\S+) color_space:(\S+) color_primaries:(\S+) color_
 
 /** ffmpeg's names where WebCodecs has others. */
 const NAMES: Record<string, string> = {
-  ...{ bt2020nc: 'bt2020-ncl', gbr: 'rgb', smpte2084: 'pq', 'arib-std-b67': 'hlg', 'iec61966-2-1': 'iec61966-2-1' },
+  ...{
+    bt2020nc: 'bt2020-ncl',
+    gbr: 'rgb',
+    smpte2084: 'pq',
+    'arib-std-b67': 'hlg',
+    'iec61966-2-1': 'iec61966-2-1',
+  },
 }
 const MATRICES = ['rgb', 'bt709', 'bt470bg', 'smpte170m', 'bt2020-ncl']
 const PRIMARIES = ['bt709', 'bt470bg', 'smpte170m', 'bt2020', 'smpte432']
@@ -55,13 +68,20 @@ export function colourSpace(
   }
   return {
     fullRange: range === 'pc' ? true : range === 'tv' ? false : null,
-    ...{ matrix: named(MATRICES, matrix), primaries: named(PRIMARIES, primaries), transfer: named(TRANSFERS, transfer) },
+    ...{
+      matrix: named(MATRICES, matrix),
+      primaries: named(PRIMARIES, primaries),
+      transfer: named(TRANSFERS, transfer),
+    },
   } as VideoColorSpaceInit
 }
 
 /** Bytes of the planes of a picture in one of ffmpeg's formats that are read as they are. */
 function bytesOf(format: string, width: number, height: number): number {
-  const [w, h] = [format.includes('444') ? width : (width + 1) >> 1, format.includes('420') ? (height + 1) >> 1 : height]
+  const [w, h] = [
+    format.includes('444') ? width : (width + 1) >> 1,
+    format.includes('420') ? (height + 1) >> 1 : height,
+  ]
   const samples = width * height * (format.startsWith('yuva') ? 2 : 1) + 2 * w * h
   return samples * (/1[02]le$/.test(format) ? 2 : 1)
 }
@@ -89,9 +109,30 @@ export class FfmpegDecoder {
     private readonly take: (sample: VideoSample) => void,
   ) {
     this.#config = config
-    const input = ['-hide_banner', '-nostats', '-v', 'info', '-err_detect', 'explode', '-noautorotate', '-copyts']
+    const input = [
+      '-hide_banner',
+      '-nostats',
+      '-v',
+      'info',
+      '-err_detect',
+      'explode',
+      '-noautorotate',
+      '-copyts',
+    ]
     const filter = `format=pix_fmts=${Object.keys(FORMATS).join('|')},showinfo=checksum=0`
-    const output = ['-map', '0:v:0', '-fps_mode', 'passthrough', '-vf', filter, '-f', 'rawvideo', '-flush_packets', '1', 'pipe:1']
+    const output = [
+      '-map',
+      '0:v:0',
+      '-fps_mode',
+      'passthrough',
+      '-vf',
+      filter,
+      '-f',
+      'rawvideo',
+      '-flush_packets',
+      '1',
+      'pipe:1',
+    ]
     this.#child = spawn('ffmpeg', [...input, ...QUICK, '-f', 'matroska', '-i', 'pipe:0', ...output])
     this.#child.stdin.on('error', () => undefined)
     this.#child.stdout.on('data', (piece: Buffer) => {
@@ -114,7 +155,10 @@ export class FfmpegDecoder {
           this.#child.stdin.write(data.slice(), () => resolve())
         }),
     })
-    this.#output = new Output({ format: new MkvOutputFormat({ appendOnly: true, minimumClusterDuration: 0 }), target: new StreamTarget(writable) })
+    this.#output = new Output({
+      format: new MkvOutputFormat({ appendOnly: true, minimumClusterDuration: 0 }),
+      target: new StreamTarget(writable),
+    })
     this.#source = new EncodedVideoPacketSource(codec)
     this.#output.addVideoTrack(this.#source)
   }
@@ -163,12 +207,17 @@ export class FfmpegDecoder {
       if (/error|invalid|corrupt|missing|damaged/i.test(line) && !line.startsWith('  ')) this.#faults++
       const [, range, space, primaries, transfer] = COLOUR.exec(line) ?? []
       const last = this.#shown.at(-1)
-      if (range !== undefined && last)
-        last.colour = colourSpace(range, space, primaries, transfer)
+      if (range !== undefined && last) last.colour = colourSpace(range, space, primaries, transfer)
       return
     }
     const stamp = this.#stamps.get(Math.round(Number(time) * 1000)) ?? Number(time) + this.#base - BEFORE
-    this.#shown.push({ stamp, format: format ?? '', width: Number(width), height: Number(height), colour: {} })
+    this.#shown.push({
+      stamp,
+      format: format ?? '',
+      width: Number(width),
+      height: Number(height),
+      colour: {},
+    })
     this.#emit()
   }
 
@@ -188,14 +237,46 @@ export class FfmpegDecoder {
         this.#faults++
         continue
       }
-      this.take(
-        new VideoSample(data, {
-          ...{ format, codedWidth: next.width, codedHeight: next.height, timestamp: next.stamp },
-          colorSpace: next.colour,
-        }),
-      )
+      this.take(sampleOf(data, format, next))
     }
   }
+}
+
+/**
+ * Raw planes as a sample. Those of odd sizes get a column and a row more, since a sample of WebCodecs made of bytes has no half chroma
+ * columns; who reads it knows the true size.
+ */
+function sampleOf(
+  data: Uint8Array,
+  format: NonNullable<VideoSampleInit['format']>,
+  shown: Shown,
+): VideoSample {
+  const { width, height, stamp: timestamp, colour: colorSpace } = shown
+  const [codedWidth, codedHeight] = [width + (width % 2), height + (height % 2)]
+  const even = codedWidth === width && codedHeight === height
+  const bytes = even ? data : evenPlanes(data, format, width, height)
+  return new VideoSample(bytes, { format, codedWidth, codedHeight, timestamp, colorSpace })
+}
+
+function evenPlanes(data: Uint8Array, format: string, width: number, height: number): Uint8Array {
+  const wide = /P1[02]$/.test(format) ? 2 : 1
+  const [sx, sy] = [format.startsWith('I444') ? 0 : 1, format.startsWith('I420') ? 1 : 0]
+  const planes = [0, 1, 1, ...(format.includes('A') ? [0] : [])].map((chroma) => {
+    const [x, y] = chroma ? [sx, sy] : [0, 0]
+    const stored = [(width + x) >> x, (height + y) >> y] as const
+    const coded = [(width + (width % 2)) >> x, (height + (height % 2)) >> y] as const
+    return { stored, coded }
+  })
+  const out = new Uint8Array(planes.reduce((sum, { coded: [w, h] }) => sum + w * h, 0) * wide)
+  let [from, to] = [0, 0]
+  for (const { stored, coded } of planes) {
+    const [row, pitch] = [stored[0] * wide, coded[0] * wide]
+    for (let y = 0; y < stored[1]; y++)
+      out.set(data.subarray(from + y * row, from + (y + 1) * row), to + y * pitch)
+    from += row * stored[1]
+    to += pitch * coded[1]
+  }
+  return out
 }
 
 /** Begins with the first packet instead of reading ahead for what the stream's head says already. */

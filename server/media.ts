@@ -16,11 +16,14 @@ import {
   VideoSample,
 } from 'mediabunny'
 import type { Picture } from '@stilus/core/frame'
-import { decodedEncoding, type MediaFile, type Platform, readPlanes } from '@stilus/core/media'
+import { decodedEncoding, type MediaFile, type Platform, preSkip, readPlanes } from '@stilus/core/media'
 import { colourSpace, FfmpegDecoder, FORMATS } from './ffmpeg-decoder'
 
 /** A file on disk. */
-export async function fileOf(path: string, name = basename(path)): Promise<MediaFile & { close(): Promise<void> }> {
+export async function fileOf(
+  path: string,
+  name = basename(path),
+): Promise<MediaFile & { close(): Promise<void> }> {
   const handle: FileHandle = await open(path)
   const { size } = await handle.stat()
   const read = async (from: number, to: number) => {
@@ -105,6 +108,7 @@ function withAlpha(colour: VideoSample, alpha: VideoSample): VideoSample {
   const [bytes, plane] = [colour, alpha].map((sample) => {
     const data = new Uint8Array(sample.allocationSize())
     void sample.copyTo(data)
+    sample.close()
     return data
   }) as [Uint8Array, Uint8Array]
   const { codedWidth, codedHeight, timestamp, colorSpace, format } = colour
@@ -131,14 +135,13 @@ class NodeVideoDecoder extends CustomVideoDecoder {
 
   async decode(packet: EncodedPacket): Promise<void> {
     await this.#pictures?.decode(packet)
-    if (this.#pictures?.failed) throw new Error('A picture could not be decoded.')
+    if (this.#pictures?.failed) this.onError(new Error('A picture could not be decoded.'))
   }
 
   async flush(): Promise<void> {
     await this.#pictures?.flush()
-    const failed = this.#pictures?.failed
+    if (this.#pictures?.failed) this.onError(new Error('A picture could not be decoded.'))
     this.init()
-    if (failed) throw new Error('A picture could not be decoded.')
   }
 
   close(): void {
@@ -175,9 +178,13 @@ class NodeAudioDecoder extends CustomAudioDecoder {
     child.stdout.on('data', (piece: Buffer) => pieces.push(piece))
     const closed = new Promise<void>((resolve) => void child.once('close', () => resolve()))
     const writable = new WritableStream<{ data: Uint8Array }>({
-      write: ({ data }) => new Promise<void>((resolve) => void child.stdin.write(data.slice(), () => resolve())),
+      write: ({ data }) =>
+        new Promise<void>((resolve) => void child.stdin.write(data.slice(), () => resolve())),
     })
-    const output = new Output({ format: new MkvOutputFormat({ appendOnly: true }), target: new StreamTarget(writable as never) })
+    const output = new Output({
+      format: new MkvOutputFormat({ appendOnly: true }),
+      target: new StreamTarget(writable as never),
+    })
     const source = new EncodedAudioPacketSource(this.codec)
     output.addAudioTrack(source)
     await output.start()
@@ -191,15 +198,35 @@ class NodeAudioDecoder extends CustomAudioDecoder {
     await closed
     this.#packets = []
     const bytes = Buffer.concat(pieces)
-    const data = new Float32Array(bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + (bytes.length & ~3)))
-    if (!data.length) return
+    const data = new Float32Array(
+      bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + (bytes.length & ~3)),
+    )
+    // As the browser's decoder does, wherever it begins.
+    const skipped = data.subarray(this.#skip() * numberOfChannels).slice()
+    if (!skipped.length) return
     this.onSample(
-      new AudioSample({ data, format: 'f32', numberOfChannels, sampleRate, timestamp: first.timestamp }),
+      new AudioSample({
+        data: skipped,
+        format: 'f32',
+        numberOfChannels,
+        sampleRate,
+        timestamp: first.timestamp,
+      }),
     )
   }
 
   close(): void {
     this.#packets = []
+  }
+
+  #skip(): number {
+    const { codec, description: head } = this.config
+    if (codec !== 'opus' || !head) return 0
+    return preSkip(
+      ArrayBuffer.isView(head)
+        ? new Uint8Array(head.buffer, head.byteOffset, head.byteLength)
+        : new Uint8Array(head),
+    )
   }
 }
 
@@ -252,20 +279,36 @@ async function readStillByFfmpeg(data: Uint8Array<ArrayBuffer>, type: string): P
     await writeFile(path, data)
     const entries = 'stream=pix_fmt,width,height,color_range,color_space,color_primaries,color_transfer'
     const probe = ['-v', 'error', '-select_streams', 'v:0', '-show_entries', entries, '-of', 'json', path]
-    const [stream] = (JSON.parse(String(execFileSync('ffprobe', probe))) as { streams: StillStream[] }).streams
+    const [stream] = (JSON.parse(String(execFileSync('ffprobe', probe))) as { streams: StillStream[] })
+      .streams
     if (!stream) throw new Error('There is no picture in it.')
     const { width, height, pix_fmt: stored } = stream
     const format = FORMATS[stored]
-    const from = ['-v', 'error', '-noautorotate', '-i', path, '-frames:v', '1', '-pix_fmt', format ? stored : 'rgba']
+    const from = [
+      '-v',
+      'error',
+      '-noautorotate',
+      '-i',
+      path,
+      '-frames:v',
+      '1',
+      '-pix_fmt',
+      format ? stored : 'rgba',
+    ]
     const limit = { maxBuffer: 2 ** 31 - 1 }
     const raw = new Uint8Array(execFileSync('ffmpeg', [...from, '-f', 'rawvideo', 'pipe:1'], limit))
     if (!format) return { kind: 'rgba', width, height, data: raw }
-    const { color_range: range, color_space: space, color_primaries: primaries, color_transfer: transfer } = stream
+    const {
+      color_range: range,
+      color_space: space,
+      color_primaries: primaries,
+      color_transfer: transfer,
+    } = stream
     const sample = new VideoSample(raw, {
       ...{ format, codedWidth: width, codedHeight: height, timestamp: 0 },
       colorSpace: colourSpace(range, space, primaries, transfer),
     })
-    return await readPlanes(sample, decodedEncoding(sample, {}, true))
+    return await readPlanes(sample, decodedEncoding(sample, {}, true), { width, height })
   } finally {
     await rm(folder, { recursive: true, force: true })
   }

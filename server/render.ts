@@ -71,7 +71,8 @@ export class NodeMedia {
   }
 
   async close(): Promise<void> {
-    for (const opening of this.#open.values()) await opening.then((medium) => medium.close()).catch(() => undefined)
+    for (const opening of this.#open.values())
+      await opening.then((medium) => medium.close()).catch(() => undefined)
     for (const file of this.#files) await file.close()
     this.#open.clear()
   }

@@ -2,7 +2,10 @@ import { encodingOf, encodingWords, type ColourTags, STILL } from '.'
 
 it.each<[ColourTags, string]>([
   [{}, 'BT.709 limited sRGB'],
-  [{ matrix: 'smpte170m', primaries: 'smpte170m', transfer: 'smpte170m' }, 'BT.601 limited BT.601 (525) sRGB'],
+  [
+    { matrix: 'smpte170m', primaries: 'smpte170m', transfer: 'smpte170m' },
+    'BT.601 limited BT.601 (525) sRGB',
+  ],
   [{ matrix: 'bt470bg', primaries: 'bt470bg', fullRange: true }, 'BT.601 full BT.601 (625) sRGB'],
   [{ matrix: 'bt2020-ncl', primaries: 'bt2020', transfer: 'pq' }, 'BT.2020 limited PQ'],
   [{ matrix: 'bt2020nc', transfer: 'arib-std-b67' }, 'BT.2020 limited HLG'],

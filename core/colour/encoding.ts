@@ -26,8 +26,21 @@ export interface ColourEncoding {
 
 export const MATRICES = ['rgb', 'bt601', 'bt709', 'bt2020'] as const satisfies readonly Matrix[]
 export const RANGES = ['limited', 'full'] as const satisfies readonly CodeRange[]
-export const PRIMARIES = ['bt709', 'bt601-525', 'bt601-625', 'bt2020', 'p3'] as const satisfies readonly Primaries[]
-export const TRANSFERS = ['srgb', 'bt1886', 'gamma22', 'linear', 'pq', 'hlg'] as const satisfies readonly Transfer[]
+export const PRIMARIES = [
+  'bt709',
+  'bt601-525',
+  'bt601-625',
+  'bt2020',
+  'p3',
+] as const satisfies readonly Primaries[]
+export const TRANSFERS = [
+  'srgb',
+  'bt1886',
+  'gamma22',
+  'linear',
+  'pq',
+  'hlg',
+] as const satisfies readonly Transfer[]
 
 /** The brightness in cd/m2 that is white, 1, in the working space. */
 export const REFERENCE_WHITE = 203
@@ -124,7 +137,17 @@ export function luminance2020(): readonly [number, number, number] {
 /** SMPTE RP 177: primaries scaled so that they add up to white. */
 function toXyz(primaries: Primaries): Nine {
   const [xr, yr, xg, yg, xb, yb] = CHROMATICITIES[primaries]
-  const columns = [xr / yr, xg / yg, xb / yb, 1, 1, 1, (1 - xr - yr) / yr, (1 - xg - yg) / yg, (1 - xb - yb) / yb]
+  const columns = [
+    xr / yr,
+    xg / yg,
+    xb / yb,
+    1,
+    1,
+    1,
+    (1 - xr - yr) / yr,
+    (1 - xg - yg) / yg,
+    (1 - xb - yb) / yb,
+  ]
   const [x, y] = D65
   const white = [x / y, 1, (1 - x - y) / y]
   const inv = inverse(columns)
@@ -146,6 +169,7 @@ function inverse(m: Nine): Nine {
     const [r1, r2, c1, c2] = [(r + 1) % 3, (r + 2) % 3, (c + 1) % 3, (c + 2) % 3]
     return at(m, r1, c1) * at(m, r2, c2) - at(m, r1, c2) * at(m, r2, c1)
   }
-  const determinant = at(m, 0, 0) * cofactor(0, 0) + at(m, 0, 1) * cofactor(0, 1) + at(m, 0, 2) * cofactor(0, 2)
+  const determinant =
+    at(m, 0, 0) * cofactor(0, 0) + at(m, 0, 1) * cofactor(0, 1) + at(m, 0, 2) * cofactor(0, 2)
   return Array.from({ length: 9 }, (_, i) => cofactor(i % 3, Math.floor(i / 3)) / determinant)
 }

@@ -50,7 +50,8 @@ export async function readExr(bytes: Uint8Array<ArrayBuffer>): Promise<ExrPictur
       const from = ((height - 1 - y) * width + x) * channels
       const at = (to * whole.width + column) * 4
       for (let c = 0; c < 3; c++) out[at + c] = data[from + (channels < 3 ? 0 : c)] as number
-      out[at + 3] = channels === 4 ? (data[from + 3] as number) : channels === 2 ? (data[from + 1] as number) : 1
+      out[at + 3] =
+        channels === 4 ? (data[from + 3] as number) : channels === 2 ? (data[from + 1] as number) : 1
     }
   }
   return { ...whole, data: out, primaries: primariesOf(header.chromaticities) }

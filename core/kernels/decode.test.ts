@@ -54,7 +54,14 @@ it('primaries are brought to Rec. 709 by the matrix of BT.2087, white stays whit
   const exact = [1.6605, -0.5876, -0.0728, -0.1246, 1.1329, -0.0083, -0.0182, -0.1006, 1.1187]
   toRec709('bt2020').forEach((v, i) => expect(v).toBeCloseTo(exact[i] as number, 4))
   const data = Float32Array.from([1, 1, 1, 1, 0, 1, 0, 1])
-  const picture: Picture = { kind: 'rgba', width: 2, height: 1, data, transfer: 'linear', primaries: 'bt2020' }
+  const picture: Picture = {
+    kind: 'rgba',
+    width: 2,
+    height: 1,
+    data,
+    transfer: 'linear',
+    primaries: 'bt2020',
+  }
   const frame = decode(k, picture)
   const expected = [1, 1, 1, 1, exact[1] as number, exact[4] as number, exact[7] as number, 1]
   expected.forEach((v, i) => expect(frame.data[i]).toBeCloseTo(v, 4))
@@ -84,7 +91,14 @@ it('straight and premultiplied code values of one picture are the same light', (
 
 it('light without alpha survives where light was multiplied', () => {
   const data = Float32Array.from([0.5, -0.1, 50, 0])
-  const picture: Picture = { kind: 'rgba', width: 1, height: 1, data, alpha: 'premultiplied', transfer: 'linear' }
+  const picture: Picture = {
+    kind: 'rgba',
+    width: 1,
+    height: 1,
+    data,
+    alpha: 'premultiplied',
+    transfer: 'linear',
+  }
   const frame = decode(k, picture)
   expect([...frame.data]).toEqual([...data])
   k.free(frame)

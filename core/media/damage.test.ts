@@ -23,7 +23,8 @@ it('finds exactly the packets that cannot be decoded, in few trials', async () =
 
 it('gives up a group without its key packet, and what follows the seventeenth bad one', async () => {
   const group = Array.from({ length: 100 }, (_, i) => i)
-  const without = (first: number) => (list: readonly number[]) => Promise.resolve(!list.some((i) => i >= first))
+  const without = (first: number) => (list: readonly number[]) =>
+    Promise.resolve(!list.some((i) => i >= first))
   expect((await undecodable(group, without(0))).size).toBe(100)
   expect([...(await undecodable(group, without(40)))].sort((a, b) => a - b)).toEqual(group.slice(40))
 })

@@ -1,4 +1,10 @@
-import { type EncodedPacket, EncodedPacketSink, type InputVideoTrack, type VideoSample, VideoSampleSink } from 'mediabunny'
+import {
+  type EncodedPacket,
+  EncodedPacketSink,
+  type InputVideoTrack,
+  type VideoSample,
+  VideoSampleSink,
+} from 'mediabunny'
 import { LRUCache } from 'lru-cache'
 import type { ColourEncoding } from '../colour'
 import type { Picture, Size } from '../frame'
@@ -17,6 +23,8 @@ const LONGEST = 64
 export interface Reading {
   timing: Timing
   encoding: ColourEncoding
+  /** As stored. */
+  size: Size
   /** The size in square pixels, where stored ones are not. */
   display?: Size | undefined
 }
@@ -27,7 +35,10 @@ export interface Reading {
  * One request at a time; callers queue.
  */
 export class FrameReader {
-  readonly #kept = new LRUCache<number, Picture>({ maxSize: BUDGET, sizeCalculation: (p) => Math.max(1, pictureBytes(p)) })
+  readonly #kept = new LRUCache<number, Picture>({
+    maxSize: BUDGET,
+    sizeCalculation: (p) => Math.max(1, pictureBytes(p)),
+  })
   readonly #sink: VideoSampleSink
   readonly #packets: EncodedPacketSink
   /** The packets to leave out of damaged groups, by the time of their key packet. */
@@ -118,7 +129,8 @@ export class FrameReader {
         pictures.push(this.#take(sample).then((picture) => [begin, picture]))
       })
     const shown = (await Promise.all(pictures)).sort((a, b) => a[0] - b[0])
-    const end = (i: number) => shown[i + 1]?.[0] ?? frameAt(group.at(-1)?.timestamp ?? 0, this.reading.timing) + 1
+    const end = (i: number) =>
+      shown[i + 1]?.[0] ?? frameAt(group.at(-1)?.timestamp ?? 0, this.reading.timing) + 1
     shown.forEach(([begin, picture], i) => this.#keep(begin, Math.max(begin + 1, end(i)), picture))
     const found = shown.findLast(([begin]) => begin <= n) ?? shown[0]
     if (found) return found[1]
@@ -182,9 +194,9 @@ export class FrameReader {
 /** A decoded sample as a picture: upright, and as large as its file says. */
 export async function pictureOf(
   sample: VideoSample,
-  { encoding, display }: Pick<Reading, 'encoding' | 'display'>,
+  { encoding, size, display }: Omit<Reading, 'timing'>,
   rotation: number,
 ): Promise<Picture> {
-  const picture = turned(await readPlanes(sample, encoding), rotation)
+  const picture = turned(await readPlanes(sample, encoding, size), rotation)
   return display ? { ...picture, display } : picture
 }

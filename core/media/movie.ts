@@ -1,4 +1,12 @@
-import { ALL_FORMATS, AudioSampleSink, EncodedPacketSink, Input, type InputAudioTrack, type InputVideoTrack, VideoSampleSink } from 'mediabunny'
+import {
+  ALL_FORMATS,
+  AudioSampleSink,
+  EncodedPacketSink,
+  Input,
+  type InputAudioTrack,
+  type InputVideoTrack,
+  VideoSampleSink,
+} from 'mediabunny'
 import { framesInWords } from './damage'
 import { MediaError } from './error'
 import { FrameReader, type Reading } from './frames'
@@ -36,6 +44,7 @@ export async function openMovie(
     if (error instanceof MediaError) throw error
     throw new MediaError(
       `"${file.name}" is damaged or ends early: its picture could not be read. Copy it again from where it came and import it once more.`,
+      { cause: error },
     )
   }
 }
@@ -147,7 +156,8 @@ async function readingOf(video: InputVideoTrack, name: string): Promise<Reading>
   const tags = await video.getColorSpace()
   const encoding = decodedEncoding(sample ?? { colorSpace: NOTHING }, tags)
   sample?.close()
-  return { timing, encoding, display }
+  const size = { width: video.codedWidth, height: video.codedHeight }
+  return { timing, encoding, size, display }
 }
 
 const NOTHING = { matrix: null, primaries: null, transfer: null, fullRange: null }
@@ -156,24 +166,42 @@ const NOTHING = { matrix: null, primaries: null, transfer: null, fullRange: null
 const firstSample = (video: InputVideoTrack, at: number) =>
   new VideoSampleSink(video).getSample(at).catch(() => undefined)
 
+/** Seconds that are decoded before what is asked for where a decoder needs to settle (RFC 7845 asks for 80 ms). */
+const PREROLL = 0.1
+
 /** Planar sound from `from` to `to` seconds after `first`, silent where there is none. */
 async function readSound(audio: InputAudioTrack, first: number, from: number, to: number) {
   const { numberOfChannels, sampleRate } = audio
   const length = Math.max(0, Math.round((to - from) * sampleRate))
   const channels = Array.from({ length: numberOfChannels }, () => new Float32Array(length))
   const zero = from + first
-  for await (const sample of new AudioSampleSink(audio).samples(zero, zero + (to - from))) {
-    const at = Math.round((sample.timestamp - zero) * sampleRate)
+  const skipped = await skippedSamples(audio)
+  const begin = skipped ? zero - PREROLL : zero
+  for await (const sample of new AudioSampleSink(audio).samples(begin, zero + (to - from))) {
+    const at = Math.round((sample.timestamp - zero) * sampleRate) + skipped
     for (const [planeIndex, channel] of channels.entries()) {
       const values = new Float32Array(sample.numberOfFrames)
       sample.copyTo(values, { planeIndex, format: 'f32-planar' })
       const skip = Math.max(0, -at)
       channel.set(
         values.subarray(skip, Math.max(skip, Math.min(values.length, length - at))),
-        Math.max(0, at),
+        Math.max(0, Math.min(length, at)),
       )
     }
     sample.close()
   }
   return { sampleRate, channels }
 }
+
+/** Samples that an Opus decoder leaves out wherever it begins, as the head of the stream says. */
+async function skippedSamples(audio: InputAudioTrack): Promise<number> {
+  const head = audio.codec === 'opus' ? (await audio.getDecoderConfig())?.description : undefined
+  if (!head) return 0
+  const bytes = ArrayBuffer.isView(head)
+    ? new Uint8Array(head.buffer, head.byteOffset, head.byteLength)
+    : new Uint8Array(head)
+  return preSkip(bytes)
+}
+
+/** The pre-skip in an Opus head (RFC 7845, 5.1), in samples at 48 kHz. */
+export const preSkip = (head: Uint8Array): number => (head[10] ?? 0) + 256 * (head[11] ?? 0)

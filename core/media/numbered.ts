@@ -24,7 +24,9 @@ export function numbered(name: string): { stem: string; number: number; ending: 
 /**
  * Names that belong together: stills whose names differ in their number alone, three or more of them, in its order. What is left stands by itself.
  */
-export function sequencesAmong<T extends { name: string }>(files: readonly T[]): { sequences: T[][]; single: T[] } {
+export function sequencesAmong<T extends { name: string }>(
+  files: readonly T[],
+): { sequences: T[][]; single: T[] } {
   const groups = new Map<string, { number: number; file: T }[]>()
   for (const file of files) {
     const parts = numbered(file.name)
@@ -33,7 +35,9 @@ export function sequencesAmong<T extends { name: string }>(files: readonly T[]):
     group.push({ number: parts?.number ?? 0, file })
     groups.set(key, group)
   }
-  const lists = [...groups.values()].map((group) => group.sort((a, b) => a.number - b.number).map((g) => g.file))
+  const lists = [...groups.values()].map((group) =>
+    group.sort((a, b) => a.number - b.number).map((g) => g.file),
+  )
   return { sequences: lists.filter((l) => l.length > 2), single: lists.filter((l) => l.length <= 2).flat() }
 }
 
@@ -80,7 +84,10 @@ export async function openNumbered(file: MediaFile, platform: Platform): Promise
   const count = tail.number - head.number + 1
   const byNumber = new Map(stills.map(({ entry, number }) => [number - head.number, entry]))
   const gaps = Array.from({ length: count }, (_, n) => n).filter((n) => !byNumber.has(n))
-  const kept = new LRUCache<number, Picture>({ maxSize: BUDGET, sizeCalculation: (p) => Math.max(1, pictureBytes(p)) })
+  const kept = new LRUCache<number, Picture>({
+    maxSize: BUDGET,
+    sizeCalculation: (p) => Math.max(1, pictureBytes(p)),
+  })
   const picture = async (n: number): Promise<Picture> => {
     let at = Math.min(count - 1, Math.max(0, n))
     while (!byNumber.has(at)) at--

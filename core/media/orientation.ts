@@ -23,7 +23,8 @@ const text = (bytes: Uint8Array, at: number, length: number) =>
 
 /** The Orientation tag of a JPEG, PNG or WebP file; undefined where there is none. */
 export function orientationTag(bytes: Uint8Array): number | undefined {
-  const exif = text(bytes, 1, 3) === 'PNG' ? inPng(bytes) : text(bytes, 8, 4) === 'WEBP' ? inWebp(bytes) : inJpeg(bytes)
+  const exif =
+    text(bytes, 1, 3) === 'PNG' ? inPng(bytes) : text(bytes, 8, 4) === 'WEBP' ? inWebp(bytes) : inJpeg(bytes)
   return exif && inTiff(exif)
 }
 
@@ -55,7 +56,7 @@ export function pngChunk(bytes: Uint8Array, name: string): [number, number] | un
 
 function inWebp(bytes: Uint8Array): Uint8Array | undefined {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
-  for (let at = 12; at + 8 <= bytes.length; ) {
+  for (let at = 12; at + 8 <= bytes.length;) {
     const size = view.getUint32(at + 4, true)
     if (text(bytes, at, 4) === 'EXIF')
       return bytes.subarray(at + 8 + (text(bytes, at + 8, 4) === 'Exif' ? 6 : 0))

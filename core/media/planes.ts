@@ -19,14 +19,23 @@ const PLANAR: Record<string, PlanarFormat> = {
 /** What can be read of a decoded frame: a frame of WebCodecs or a sample of a decoder of ours. */
 export interface Decoded {
   readonly format: string | null
-  readonly colorSpace: { matrix: string | null; primaries: string | null; transfer: string | null; fullRange: boolean | null }
+  readonly colorSpace: {
+    matrix: string | null
+    primaries: string | null
+    transfer: string | null
+    fullRange: boolean | null
+  }
   readonly visibleRect: Size | null
   allocationSize(options?: VideoFrameCopyToOptions): number
   copyTo(to: Uint8Array, options?: VideoFrameCopyToOptions): Promise<PlaneLayout[]>
 }
 
 /** The encoding of a decoded frame: what it says itself, else what its file says, else what is usual. */
-export function decodedEncoding(frame: Pick<Decoded, 'colorSpace'>, file: VideoColorSpaceInit = {}, still = false): ColourEncoding {
+export function decodedEncoding(
+  frame: Pick<Decoded, 'colorSpace'>,
+  file: VideoColorSpaceInit = {},
+  still = false,
+): ColourEncoding {
   const own = frame.colorSpace
   const tags = {
     matrix: own.matrix ?? file.matrix,
@@ -37,11 +46,15 @@ export function decodedEncoding(frame: Pick<Decoded, 'colorSpace'>, file: VideoC
   return encodingOf(tags, still ? STILL : VIDEO)
 }
 
-/** The stored samples of a decoded frame. Planes come as they are; only packed RGB goes through the browser's conversion. */
-export async function readPlanes(frame: Decoded, encoding: ColourEncoding): Promise<Picture> {
-  const size = frame.visibleRect
-  if (!size) throw new Error('The picture is gone.')
-  const { width, height } = size
+/**
+ * The stored samples of a decoded frame. Planes come as they are; only packed RGB goes through the browser's conversion.
+ * @param size how large it is, where its decoder has made odd sizes even
+ */
+export async function readPlanes(frame: Decoded, encoding: ColourEncoding, size?: Size): Promise<Picture> {
+  const seen = frame.visibleRect
+  if (!seen) throw new Error('The picture is gone.')
+  const width = seen.width - 1 === size?.width ? size.width : seen.width
+  const height = seen.height - 1 === size?.height ? size.height : seen.height
   const { matrix, range, primaries, transfer } = encoding
   const name = String(frame.format)
   const planar = PLANAR[name.replace('A', '')]
@@ -51,7 +64,8 @@ export async function readPlanes(frame: Decoded, encoding: ColourEncoding): Prom
     return { kind: 'rgba', width, height, data }
   }
   const buffer = new Uint8Array(frame.allocationSize())
-  const [py, pu, pv, pa] = (await frame.copyTo(buffer)) as [PlaneLayout, PlaneLayout, ...PlaneLayout[]]
+  const layout = await frame.copyTo(buffer)
+  const [py, pu, pv, pa] = layout as [PlaneLayout, PlaneLayout, ...PlaneLayout[]]
   const common = {
     ...{ kind: 'yuv' as const, width, height, range, primaries, transfer },
     matrix: matrix === 'rgb' ? ('bt709' as const) : matrix,

@@ -1,8 +1,8 @@
 import { decode as decodePng } from 'fast-png'
-import { decode as decodeTiff } from 'tiff'
+import UTIF from 'utif2'
 import { type ColourEncoding, encodingOf, type Primaries, RGB, type Transfer } from '../colour'
 import { readExr } from '../formats/exr'
-import type { Picture, RgbaPicture } from '../frame'
+import type { Picture, RgbaPicture, Size } from '../frame'
 import { MediaError } from './error'
 import { orientationOf, orientationTag, pngChunk } from './orientation'
 import { mirrored, turned } from './planes'
@@ -34,9 +34,10 @@ export async function readStill(
     const picture = await decoded(bytes, type, platform)
     if (picture.width * picture.height > MOST_PIXELS) throw new Error('too large')
     return picture
-  } catch {
+  } catch (error) {
     throw new MediaError(
       `"${name}" is not a picture that can be read, or it is damaged. Export it again as PNG, TIFF, JPEG, WebP, AVIF or EXR.`,
+      { cause: error },
     )
   }
 }
@@ -142,37 +143,85 @@ export function pngTags(bytes: Uint8Array): { transfer: Transfer; primaries: Pri
   const [gama] = pngChunk(bytes, 'gAMA') ?? []
   const gamma = gama === undefined ? undefined : view.getUint32(gama) / 100_000
   const near = (v: number) => gamma !== undefined && Math.abs(gamma - v) < 0.005
-  const transfer: Transfer = near(1) ? 'linear' : near(1 / 2.2) ? 'gamma22' : near(1 / 2.4) ? 'bt1886' : 'srgb'
+  const transfer: Transfer = near(1)
+    ? 'linear'
+    : near(1 / 2.2)
+      ? 'gamma22'
+      : near(1 / 2.4)
+        ? 'bt1886'
+        : 'srgb'
   const [chrm] = pngChunk(bytes, 'cHRM') ?? []
   const redX = chrm === undefined ? 0.64 : view.getUint32(chrm + 8) / 100_000
-  const primaries: Primaries = Math.abs(redX - 0.708) < 0.004 ? 'bt2020' : Math.abs(redX - 0.68) < 0.004 ? 'p3' : 'bt709'
+  const primaries: Primaries =
+    Math.abs(redX - 0.708) < 0.004 ? 'bt2020' : Math.abs(redX - 0.68) < 0.004 ? 'p3' : 'bt709'
   return { transfer, primaries }
 }
 
+/** What is used of a directory of a TIFF file: its picture, and tags as `t` and their number. */
+interface Directory extends Size {
+  data: Uint8Array
+  isLE: boolean
+  tags: Partial<Record<(typeof TIFF)[keyof typeof TIFF], readonly number[]>>
+}
+
+/** Tags of TIFF 6.0. */
+const TIFF = {
+  ...{ bits: 't258', photometric: 't262', orientation: 't274', samples: 't277', planar: 't284' },
+  ...{ palette: 't320', extra: 't338', format: 't339' },
+} as const
+
 function readTiff(bytes: Uint8Array<ArrayBuffer>): Picture {
-  const [page] = decodeTiff(bytes)
-  if (!page) throw new Error('There is no picture in it.')
-  const { width, height, samplesPerPixel, type, palette, alpha, associatedAlpha } = page
-  const data: unknown = page.data
-  if (type > 3 || palette) {
-    if (!palette) throw new Error('This kind of TIFF is not read.')
-    const indices = data as Uint8Array
-    const rgba = new Uint16Array(width * height * 4)
-    for (let i = 0; i < width * height; i++) rgba.set([...(palette[indices[i] as number] ?? [0, 0, 0]), 65535], i * 4)
-    return upright({ kind: 'rgba', width, height, data: rgba }, page.orientation)
-  }
-  if (!(data instanceof Uint8Array || data instanceof Uint16Array || data instanceof Float32Array))
+  const buffer = bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength)
+  const found = UTIF.decode(buffer).find((each) => each[TIFF.bits])
+  if (!found) throw new Error('There is no picture in it.')
+  UTIF.decodeImage(buffer, found)
+  const page = { ...found, tags: found } as unknown as Directory
+  const tag = (name: keyof typeof TIFF, otherwise: number) => page.tags[TIFF[name]]?.[0] ?? otherwise
+  const { width, height } = page
+  const [bits, channels, kind] = [tag('bits', 8), tag('samples', 1), tag('photometric', 2)]
+  const real = tag('format', 1) === 3
+  if (
+    channels > 4 ||
+    kind > 3 ||
+    tag('planar', 1) !== 1 ||
+    ![8, 16, 32].includes(bits) ||
+    (bits === 32) !== real
+  )
     throw new Error('This kind of TIFF is not read.')
-  const full = data instanceof Uint8Array ? 255 : data instanceof Uint16Array ? 65535 : 1
-  // Zero is white in type 0.
-  const samples = type === 0 ? data.map((v) => full - v) : data
-  const rgba = widened(samples as Uint8Array, width * height, samplesPerPixel, full)
-  const picture: RgbaPicture = {
-    ...{ kind: 'rgba', width, height, data: rgba },
-    ...(data instanceof Float32Array ? { transfer: 'linear' } : {}),
-    ...(alpha && associatedAlpha ? { alpha: 'premultiplied' } : {}),
+  const samples = samplesOf(page, bits, width * height * channels)
+  const orientation = tag('orientation', 1)
+  if (kind === 3) {
+    const table = page.tags[TIFF.palette] ?? []
+    const size = table.length / 3
+    const colour = (i: number) => [table[i] ?? 0, table[size + i] ?? 0, table[2 * size + i] ?? 0, 65535]
+    const rgba = Uint16Array.from(
+      { length: width * height * 4 },
+      (_, i) => colour(samples[i >> 2] ?? 0)[i & 3] ?? 0,
+    )
+    return upright({ kind: 'rgba', width, height, data: rgba }, orientation)
   }
-  return upright(picture, page.orientation)
+  const full = bits === 8 ? 255 : bits === 16 ? 65535 : 1
+  // Zero is white in kind 0.
+  const data = kind === 0 ? samples.map((v) => full - v) : samples
+  const picture: RgbaPicture = {
+    ...{ kind: 'rgba', width, height, data: widened(data, width * height, channels, full) },
+    ...(real ? { transfer: 'linear' } : {}),
+    // Extra sample 1 is alpha that colour was multiplied with.
+    ...(tag('extra', 0) === 1 ? { alpha: 'premultiplied' } : {}),
+  }
+  return upright(picture, orientation)
+}
+
+/** The samples of a directory; its reader leaves 16 bits in little-endian order and floats as they are stored. */
+function samplesOf(
+  { data, isLE }: Directory,
+  bits: number,
+  n: number,
+): Uint8Array | Uint16Array | Float32Array {
+  const view = new DataView(data.buffer, data.byteOffset, data.byteLength)
+  if (bits === 8) return data.slice(0, n)
+  if (bits === 16) return Uint16Array.from({ length: n }, (_, i) => view.getUint16(i * 2, true))
+  return Float32Array.from({ length: n }, (_, i) => view.getFloat32(i * 4, isLE))
 }
 
 function upright(picture: Picture, tag: number): Picture {

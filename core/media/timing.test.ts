@@ -16,13 +16,19 @@ const anyRounding = fc.constantFrom(
 
 it('finds a constant rate from stamps in any order, rounded as containers do, from any start', () => {
   fc.assert(
-    fc.property(anyRate, anyRounding, fc.integer({ min: 90, max: 400 }), fc.nat(9), (rate, round, n, start) => {
-      const stamps = Array.from({ length: n }, (_, i) => round(start + (i * rate.den) / rate.num))
-      const shuffled = [...stamps].sort((a, b) => Math.sin(a * 1e5) - Math.sin(b * 1e5))
-      const timing = timingOf(shuffled)
-      expect(timing).toEqual({ rate, frames: n, first: stamps[0], varying: false })
-      stamps.forEach((t, i) => expect(frameAt(t, timing)).toBe(i))
-    }),
+    fc.property(
+      anyRate,
+      anyRounding,
+      fc.integer({ min: 90, max: 400 }),
+      fc.nat(9),
+      (rate, round, n, start) => {
+        const stamps = Array.from({ length: n }, (_, i) => round(start + (i * rate.den) / rate.num))
+        const shuffled = [...stamps].sort((a, b) => Math.sin(a * 1e5) - Math.sin(b * 1e5))
+        const timing = timingOf(shuffled)
+        expect(timing).toEqual({ rate, frames: n, first: stamps[0], varying: false })
+        stamps.forEach((t, i) => expect(frameAt(t, timing)).toBe(i))
+      },
+    ),
   )
 })
 

@@ -26,8 +26,7 @@ export function timingOf(stamps: Iterable<number>): Timing {
   const steps = times.slice(1).map((t, i) => t - (times[i] as number))
   if (!steps.length) return { rate: { num: 25, den: 1 }, frames: 1, first, varying: false }
   const mean = steps.length / (last - first)
-  const on = (rate: Rate) =>
-    times.every((t, i) => Math.abs(t - first - (i * rate.den) / rate.num) < ROUNDING)
+  const on = (rate: Rate) => times.every((t, i) => Math.abs(t - first - (i * rate.den) / rate.num) < ROUNDING)
   const even = [...USUAL].sort((a, b) => Math.abs(fps(a) - mean) - Math.abs(fps(b) - mean)).find(on)
   const odd = even ?? nearestRate(mean)
   const constant = even !== undefined || on(odd)
@@ -52,7 +51,9 @@ function frequentStep(steps: readonly number[]): number {
 
 /** The usual rate nearest to a measured one. */
 const usual = (measured: number): Rate =>
-  USUAL.reduce((best, rate) => (Math.abs(fps(rate) - measured) < Math.abs(fps(best) - measured) ? rate : best))
+  USUAL.reduce((best, rate) =>
+    Math.abs(fps(rate) - measured) < Math.abs(fps(best) - measured) ? rate : best,
+  )
 
 /** The frame in whose first half, or the half before, a time stamp lies: a picture shows from there until the next one begins. */
 export const frameAt = (stamp: number, { first, rate }: Pick<Timing, 'first' | 'rate'>): number =>

@@ -20,7 +20,8 @@ function weighed(k: Kernels, { width, height, data }: RgbaPicture): Plane {
   const full = data instanceof Uint8Array ? 255 : data instanceof Uint16Array ? 65535 : 1
   for (let i = 0, p = 0; i < out.length; i++, p += 4)
     out[i] =
-      (0.2126 * (data[p] as number) + 0.7152 * (data[p + 1] as number) + 0.0722 * (data[p + 2] as number)) / full
+      (0.2126 * (data[p] as number) + 0.7152 * (data[p + 1] as number) + 0.0722 * (data[p + 2] as number)) /
+      full
   return plane
 }
 

@@ -64,8 +64,7 @@ export function planMaterial(of: Planning, canvas: Canvas, source: Source, wante
     wanted.beyond,
   )
   if (frame === undefined) return g.clear(canvas)
-  if (source.kind === 'medium')
-    return g.add(canvas, sourceOp(medium as Medium, frame, wanted.fit))
+  if (source.kind === 'medium') return g.add(canvas, sourceOp(medium as Medium, frame, wanted.fit))
   if (source.kind === 'design') {
     const inner = within(of, `design ${source.designId}`)
     if (!inner) return missing()

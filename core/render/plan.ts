@@ -108,8 +108,7 @@ function planLook(of: Planning, target: Target, frame: number): number {
 function planTarget(of: Planning, target: Base, frame: number): number {
   const { g, project } = of
   const canvas = g.canvas(targetSize(project, target))
-  if (target.kind === 'medium')
-    return g.add(canvas, sourceOp(getMedium(project, target.mediaId), 0, 'fit'))
+  if (target.kind === 'medium') return g.add(canvas, sourceOp(getMedium(project, target.mediaId), 0, 'fit'))
   if (target.kind === 'design') {
     const inner = within(of, `design ${target.designId}`) as Planning
     return planDesign(inner, getDesign(project, target.designId), frame)

@@ -10,7 +10,8 @@ import {
   withRecords,
 } from '@stilus/core/project'
 import type { Target } from '@stilus/core/render'
-import { findMedium, Renderer, saveProject, unpackProject } from '@stilus/engine'
+import type { MediumInfo } from '@stilus/core/media'
+import { findMedium, probe, Renderer, saveProject, unpackProject } from '@stilus/engine'
 
 export interface Asked {
   project: Project
@@ -125,4 +126,56 @@ async function timeSaves(count: number, save: (i: number) => Promise<void>) {
   return { held: held / count, done: done / count }
 }
 
-Object.assign(window, { fingerprints, pace, saves })
+/** The files that were picked for `readFootage`, by name. */
+const footage = () => {
+  const { files } = document.querySelector('#footage') as HTMLInputElement
+  return new Map([...(files ?? [])].map((file) => [file.name, file]))
+}
+
+/** What the browser makes of picked files; a sentence where it refuses one. */
+async function probeFootage(): Promise<Record<string, MediumInfo | string>> {
+  const out: Record<string, MediumInfo | string> = {}
+  for (const [name, file] of footage()) out[name] = await probe(file, name).catch((e: Error) => e.message)
+  return out
+}
+
+/** Float frames of projects whose media are the picked files, by their names as ids: base64 of little-endian floats; and what was said on the way. */
+async function readFootage(asked: Asked[]): Promise<{ frames: string[]; said: string[] }> {
+  const files = footage()
+  const said: string[] = []
+  const find = (id: string) => {
+    const blob = files.get(id)
+    return Promise.resolve(blob && { blob, name: id })
+  }
+  const renderer = new Renderer(find, (message) => said.push(message))
+  const frames: string[] = []
+  for (const request of asked) {
+    const { data } = await renderer.render({ ...request, format: 'float' })
+    frames.push(await base64Of(new Uint8Array(data.buffer)))
+  }
+  renderer.close()
+  return { frames, said }
+}
+
+/** A second of sound of a picked file, from a time on. */
+async function hearFootage(name: string, from: number): Promise<number[]> {
+  const blob = footage().get(name)
+  const renderer = new Renderer(() => Promise.resolve(blob && { blob, name }))
+  const sound = await renderer.media.sound(name, from, from + 0.25)
+  renderer.close()
+  return [...(sound?.channels[0] ?? [])]
+}
+
+function base64Of(bytes: Uint8Array<ArrayBuffer>): Promise<string> {
+  return new Promise((resolve) => {
+    const reader = new FileReader()
+    reader.onload = () => resolve(String(reader.result).split(',')[1] ?? '')
+    reader.readAsDataURL(new Blob([bytes]))
+  })
+}
+
+const rawFootage = (name: string, n: number) => {
+  const blob = footage().get(name)
+  return new Renderer(() => Promise.resolve(blob && { blob, name })).media.picture(name, n)
+}
+Object.assign(window, { fingerprints, pace, saves, probeFootage, readFootage, hearFootage, rawFootage })

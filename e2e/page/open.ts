@@ -3,7 +3,7 @@ import { chromium, type Page } from 'playwright-core'
 import { createServer } from 'vite'
 
 /** The page of this folder in Debian's Chromium, with a project package in its storage. */
-export async function openPage(zip: string): Promise<{ page: Page; close(): Promise<void> }> {
+export async function openPage(zip?: string): Promise<{ page: Page; close(): Promise<void> }> {
   const headers = {
     'Cross-Origin-Opener-Policy': 'same-origin',
     'Cross-Origin-Embedder-Policy': 'require-corp',
@@ -19,7 +19,21 @@ export async function openPage(zip: string): Promise<{ page: Page; close(): Prom
     },
     // What workers import is not found by looking at the page; named here, it is made ready before the first load.
     optimizeDeps: {
-      include: ['mediabunny', 'dexie', 'fflate', 'fast-png', 'immer', 'zod', '@mediabunny/aac-encoder'],
+      include: [
+        'mediabunny',
+        'dexie',
+        'fflate',
+        'fast-png',
+        'immer',
+        'zod',
+        '@mediabunny/aac-encoder',
+        '@mediabunny/prores',
+        '@zip.js/zip.js',
+        'utif2',
+        '@stilus/core > lru-cache',
+        'three',
+        'three/examples/jsm/loaders/EXRLoader.js',
+      ],
     },
   })
   await served.listen()
@@ -31,7 +45,7 @@ export async function openPage(zip: string): Promise<{ page: Page; close(): Prom
   page.setDefaultTimeout(120_000)
   await page.goto(served.resolvedUrls?.local[0] as string)
   await page.waitForFunction('window.fingerprints')
-  await page.locator('input').setInputFiles(zip)
+  if (zip) await page.locator('input').first().setInputFiles(zip)
   return {
     page,
     async close() {

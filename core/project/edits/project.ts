@@ -72,7 +72,9 @@ export const PROJECT_EDITS = {
     (p, a) => {
       const medium = getMedium(p, a.mediaId)
       if (!medium.gaps)
-        throw new Error('Only a numbered sequence of pictures can be given another rate: a video has its own.')
+        throw new Error(
+          'Only a numbered sequence of pictures can be given another rate: a video has its own.',
+        )
       medium.rate = a.rate
       medium.seconds = (medium.frames * a.rate.den) / a.rate.num
     },
