@@ -1,6 +1,7 @@
 import assert from 'node:assert/strict'
-import { execFileSync } from 'node:child_process'
-import { mkdtempSync, writeFileSync } from 'node:fs'
+import { execFileSync, spawn } from 'node:child_process'
+import { once } from 'node:events'
+import { mkdtempSync, readdirSync, writeFileSync } from 'node:fs'
 import { request } from 'node:http'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -107,7 +108,32 @@ test('renders a shot of a package from the command line', () => {
   assert.deepEqual([probe(out, 'color_space'), probe(out, 'color_range')], ['bt709', 'tv'])
 })
 
+test('Ctrl+C ends a render with a sentence and leaves nothing half-written', async () => {
+  const out = join(folder, 'stopped.mp4')
+  const cli = fileURLToPath(new URL('../server/render-cli.ts', import.meta.url))
+  const child = spawn(process.execPath, ['--import', 'tsx', cli, zip, '--out', out], { stdio: 'pipe' })
+  let [printed, said] = ['', '']
+  child.stderr.on('data', (piece) => (said += String(piece)))
+  await new Promise<void>((resolve) => {
+    child.stdout.on('data', (piece) => {
+      printed += String(piece)
+      if (/frame [2-9] of/.test(printed)) resolve()
+    })
+  })
+  assert.ok(readdirSync(folder).some((name) => name.startsWith('stopped')))
+  child.kill('SIGINT')
+  const [code] = (await once(child, 'close')) as [number]
+  assert.equal(code, 1)
+  assert.match(said, /Stopped: nothing was written/)
+  assert.deepEqual(
+    readdirSync(folder).filter((name) => name.startsWith('stopped')),
+    [],
+  )
+})
+
 for (const [name, args, message] of [
+  ['alpha in MP4', ['ZIP', '--alpha', 'straight', '--out', 'x.mp4'], /MP4 cannot hold transparency/],
+  ['a depth that there is not', ['ZIP', '--depth', '12', '--out', 'x.png.zip'], /--depth is one of 8, 16/],
   ['no arguments', [], /Use: npm run render/],
   ['a shot that is not there', ['ZIP', '--shot', '99', '--out', 'x.mp4'], /no shot 99; The Tin Comet has 26/],
   ['a file that is no package', ['TEXT', '--out', 'x.mp4'], /not a zip file/],

@@ -229,7 +229,7 @@ for (const { container, codec, decoder } of [
 
 test('hands over PNGs, exact to the code', async () => {
   const { page } = stage
-  await page.getByRole('radio', { name: 'PNG sequence' }).click()
+  await page.getByRole('radio', { name: 'PNG' }).click()
   await page.getByRole('radio', { name: '8 bit' }).click()
   await page.getByRole('button', { name: 'Render', exact: true }).click()
   const card = page.getByRole('listitem').filter({ hasText: '.png.zip' }).last()

@@ -1,13 +1,19 @@
 import assert from 'node:assert/strict'
 import { after, before, test } from 'node:test'
+import { execFileSync } from 'node:child_process'
+import { readFileSync, writeFileSync } from 'node:fs'
 import { encodingWords } from '@stilus/core/colour'
-import type { MediumInfo } from '@stilus/core/media'
+import type { Delivery, PictureEncoding } from '@stilus/core/deliver'
+import { type MediumInfo, openMedium } from '@stilus/core/media'
 import { newProject, type Project } from '@stilus/core/project'
 import { mediumOf } from '../engine/store/import'
 import { medium, shot, withEdit } from '../core/testing/projects'
 import { fileOf, nodePlatform } from '../server/media'
 import { NodeRenderer } from '../server/render'
-import { openMedium } from '@stilus/core/media'
+import { decode as decodePng } from 'fast-png'
+import { unzipSync } from 'fflate'
+import { deliverToFile } from '../server/deliver'
+import { decodeFrames, decodeSound, probe, psnr } from './video'
 import { FOOTAGE, footage, makeFootage } from './footage'
 import type { Asked } from './page/main'
 import { openPage } from './page/open'
@@ -41,7 +47,9 @@ function projectOf(name: string): Project {
     {
       size: { width: info.width, height: info.height },
       rate: info.rate,
-      shots: [shot('s', name, { in: 0, zero: 0, length: Math.max(1, info.frames) })],
+      shots: [
+        shot('s', name, { in: 0, zero: 0, length: Math.max(1, info.frames), sound: info.sound ? 0 : null }),
+      ],
     },
   )
 }
@@ -189,3 +197,113 @@ for (const [name, places] of [
     await opened.close()
     await file.close()
   })
+
+const delivery = (change: Partial<Delivery>): Delivery => ({
+  ...{ what: { kind: 'sequence' }, container: 'mp4', quality: 'master', depth: 16 },
+  ...change,
+})
+
+/** The codes that a frame has to leave with. */
+async function wanted(
+  name: string,
+  frames: readonly number[],
+  encoding: PictureEncoding,
+): Promise<Uint8Array[]> {
+  const renderer = new NodeRenderer(projectOf(name), new Map([[name, footage(name)]]))
+  const out: Uint8Array[] = []
+  for (const n of frames)
+    out.push((await renderer.encoded({ kind: 'sequence' }, n, encoding)).data as Uint8Array)
+  await renderer.close()
+  return out
+}
+
+const quiet = { signal: new AbortController().signal, progress: () => undefined, problem: () => undefined }
+const written = async (where: 'Node' | 'the browser', name: string, what: Delivery): Promise<string> => {
+  const path = footage(
+    `${where} ${name.replace(/\W/g, ' ')}.${what.container}${what.container.length > 3 || what.container === 'mp4' ? '' : '.zip'}`,
+  )
+  if (where === 'Node')
+    await deliverToFile(projectOf(name), new Map([[name, footage(name)]]), what, path, quiet)
+  else writeFileSync(path, Buffer.from(await page<string>('deliverFootage', projectOf(name), what), 'base64'))
+  return path
+}
+
+const MOVING = FOOTAGE.filter((name) => !/still|bit\.|white/.test(name))
+for (const name of MOVING)
+  test(`${name} leaves as it was judged, frame for frame`, async () => {
+    const { width, height, frames } = infos.get(name) as MediumInfo
+    if (width % 2 || height % 2) return
+    const path = await written('Node', name, delivery({}))
+    const decoded = decodeFrames(path, width, height)
+    assert.equal(decoded.length, frames)
+    const places = [0, frames >> 1, frames - 1]
+    const truth = await wanted(name, places, { format: 'i420', alpha: 'none' })
+    // 30 dB: test patterns at a master's bit rate; the frame beside it lies below 25.
+    places.forEach((n, i) =>
+      assert.ok(psnr(decoded[n] as Uint8Array, truth[i] as Uint8Array) > 30, `frame ${n}`),
+    )
+    assert.deepEqual(
+      ['color_space', 'color_primaries', 'color_transfer', 'color_range'].map((tag) => probe(path, tag)),
+      ['bt709', 'bt709', 'bt709', 'tv'],
+    )
+  })
+
+for (const where of ['Node', 'the browser'] as const) {
+  for (const alpha of ['straight', 'premultiplied'] as const)
+    test(`alpha leaves ${alpha} from ${where} as WebM`, async () => {
+      const path = await written(where, 'alpha.webm', delivery({ container: 'webm', alpha }))
+      const decoder = ['-c:v', 'libvpx-vp9']
+      const bytes = execFileSync(
+        'ffmpeg',
+        ['-v', 'error', ...decoder, '-i', path, '-f', 'rawvideo', '-pix_fmt', 'yuva420p', 'pipe:1'],
+        { maxBuffer: 2 ** 30 },
+      )
+      const size = 160 * 90 * 2.5
+      assert.equal(bytes.length / size, 50)
+      const [truth] = await wanted('alpha.webm', [25], { format: 'i420a', alpha })
+      const frame = bytes.subarray(25 * size, 26 * size)
+      const planes = (of: Uint8Array) =>
+        [of.subarray(0, 160 * 90 * 1.5), of.subarray(160 * 90 * 1.5)] as const
+      const [[colour, matte], [trueColour, trueMatte]] = [planes(frame), planes(truth as Uint8Array)]
+      assert.ok(psnr(colour, trueColour) > 28, `colour ${psnr(colour, trueColour)}`)
+      assert.ok(psnr(matte, trueMatte) > 38, `alpha ${psnr(matte, trueMatte)}`)
+    })
+
+  test(`values beyond black and white leave ${where} as EXR, to the bit`, async () => {
+    const path = await written(where, 'beyond white.exr', delivery({ container: 'exr', depth: 32 }))
+    const [entry] = Object.values(unzipSync(readFileSync(path)))
+    const single = footage('single.exr')
+    writeFileSync(single, entry as Uint8Array)
+    const raw = execFileSync(
+      'ffmpeg',
+      ['-v', 'error', '-i', single, '-f', 'rawvideo', '-pix_fmt', 'gbrapf32le', 'pipe:1'],
+      { maxBuffer: 2 ** 30 },
+    )
+    const green = new Float32Array(raw.buffer.slice(raw.byteOffset, raw.byteOffset + 160 * 90 * 4))
+    const [truth] = await inNode('beyond white.exr')
+    assert.ok(green.every((v, i) => v === truth?.[i * 4 + 1]))
+    assert.ok(Math.min(...green) < 0 && Math.max(...green) > 40)
+  })
+
+  test(`sixteen bits leave ${where} as PNG, within one code`, async () => {
+    const path = await written(where, 'sixteen bit.png', delivery({ container: 'png', depth: 16 }))
+    const [entry] = Object.values(unzipSync(readFileSync(path)))
+    const [out, source] = [entry as Uint8Array, readFileSync(footage('sixteen bit.png'))].map(
+      (b) => decodePng(b).data,
+    )
+    const worst = (out as Uint16Array).reduce(
+      (most, v, i) => Math.max(most, Math.abs(v - (source?.[i] ?? 0))),
+      0,
+    )
+    assert.ok(worst <= 1, `${worst} codes`)
+  })
+}
+
+test('sound leaves Node with the pictures it belongs to', async () => {
+  const path = await written('Node', '23.976 with B-frames.mp4', delivery({}))
+  const heard = decodeSound(path)
+  assert.ok(Math.abs(heard.length / 48000 - (48 * 1001) / 24000) < 0.05)
+  const middle = heard.slice(24000, 72000)
+  const crossings = middle.filter((v, i) => i > 0 && v >= 0 && (middle[i - 1] as number) < 0).length
+  assert.ok(Math.abs(crossings - 440) <= 1, `${crossings} Hz`)
+})

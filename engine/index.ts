@@ -1,6 +1,6 @@
 export { type FindBlob, probe } from './media/library'
 export { CACHE_BYTES, Renderer, type RenderRequest } from './render/renderer'
-export type { Delivered, PictureFormat } from './render/render.worker'
+export type { Delivered } from './render/render.worker'
 export { clockOf } from './play/clock'
 export { present, toJpeg } from './play/present'
 export { Pace } from './play/pace'
@@ -25,13 +25,5 @@ export {
   storageRoom,
 } from './store/projects'
 export { clearDeliveries, deliver, editFile, type Finished } from './deliver/deliver'
-export {
-  type Container,
-  type Delivery,
-  DeliveryError,
-  type EncodeQuality,
-  type Job,
-  layOut,
-} from './deliver/delivery'
 export type { DeliveryProgress } from './deliver/deliver.worker'
 export { type Front, measureBend, track, type TrackRun, type Watch } from './track/tracker'

@@ -9,6 +9,7 @@ import {
 } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { type Codes, encodePicture, type PictureEncoding } from '@stilus/core/deliver'
 import { readPackage } from '@stilus/core/formats'
 import type { Picture } from '@stilus/core/frame'
 import { Kernels } from '@stilus/core/kernels'
@@ -118,6 +119,15 @@ export class NodeRenderer {
       planned,
       (mediaId, n) => pictures[planned.sources.findIndex((s) => s.mediaId === mediaId && s.frame === n)],
     )
+  }
+
+  /** One frame as it leaves. */
+  async encoded(target: Target, frame: number, encoding: PictureEncoding): Promise<{ data: Codes }> {
+    const made = await this.frame(target, frame)
+    const { highlights = 'clip' } = this.project
+    const data = await encodePicture(this.kernels, made, encoding, highlights)
+    this.kernels.free(made)
+    return { data }
   }
 
   close(): Promise<void> {

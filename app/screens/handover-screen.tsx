@@ -7,7 +7,14 @@ import {
   unknownSteps,
 } from '@stilus/core/project'
 import { toTimecode } from '@stilus/core/time'
-import type { Container, Delivery, EncodeQuality } from '@stilus/engine'
+import {
+  ALPHAS,
+  type Container,
+  type DeliveredAlpha,
+  type Delivery,
+  type EncodeQuality,
+  USUAL_ALPHA,
+} from '@stilus/core/deliver'
 import { packProject } from '@stilus/engine'
 import { useEffect, useState } from 'react'
 import { cancelDelivery, deliveredEdit, enqueue, save } from '../session/handover'
@@ -23,12 +30,29 @@ import { Bar } from './bar'
 const CONTAINERS = [
   { value: 'mp4', label: 'MP4' },
   { value: 'webm', label: 'WebM' },
-  { value: 'png', label: 'PNG sequence' },
+  { value: 'png', label: 'PNG' },
+  { value: 'exr', label: 'EXR' },
 ]
 const SAYS: Record<Container, string> = {
-  mp4: 'H.264 with AAC sound, or AV1 where the browser has no H.264. Opaque.',
-  webm: 'VP9 with Opus sound. Opaque.',
-  png: 'One picture a frame in a zip, with alpha, without sound.',
+  mp4: 'H.264 with AAC sound, or AV1 where the browser has no H.264. It holds no transparency.',
+  webm: 'VP9 with Opus sound, with transparency if wanted.',
+  png: 'One picture a frame in a zip, without sound.',
+  exr: 'One picture a frame in a zip, linear light with nothing cut, without sound.',
+}
+const DEPTHS = {
+  png: [
+    { value: '8', label: '8 bit' },
+    { value: '16', label: '16 bit' },
+  ],
+  exr: [
+    { value: '16', label: 'Half' },
+    { value: '32', label: 'Float' },
+  ],
+}
+const ALPHA_WORDS: Record<DeliveredAlpha, string> = {
+  none: 'On black',
+  straight: 'Straight',
+  premultiplied: 'Premultiplied',
 }
 
 /** The steps of a shot that act in a region. */
@@ -59,7 +83,8 @@ export function HandoverScreen({ project }: { project: Project }) {
   const [of, setOf] = useState<'pictures' | 'mattes'>('pictures')
   const [container, setContainer] = useState<Container>('mp4')
   const [quality, setQuality] = useState<EncodeQuality>('high')
-  const [depth, setDepth] = useState<8 | 16>(16)
+  const [depth, setDepth] = useState<8 | 16 | 32>(16)
+  const [alpha, setAlpha] = useState<DeliveredAlpha>('none')
   useEffect(() => void dispatch(viewActions.entered({})), [dispatch])
 
   const picked = sequence.shots.filter((s) => chosen.includes(s.id)).sort((a, b) => a.start - b.start)
@@ -68,10 +93,10 @@ export function HandoverScreen({ project }: { project: Project }) {
       ? picked.flatMap((s) =>
           (of === 'pictures' ? [undefined] : withRegions(s)).map((matteOf) => ({
             what: { kind: 'shot' as const, shotId: s.id, handles, ...(matteOf ? { matteOf } : {}) },
-            ...{ container, quality, depth },
+            ...{ container, quality, depth, alpha },
           })),
         )
-      : [{ what: { kind: what, sequenceId: sequence.id }, container, quality, depth }]
+      : [{ what: { kind: what, sequenceId: sequence.id }, container, quality, depth, alpha }]
   const frames =
     what === 'shots' ? (list.length ? picked.reduce((n, s) => n + s.length, 0) : 0) : sequenceLength(sequence)
   const hasMarks = sequence.marks.in !== null || sequence.marks.out !== null
@@ -194,20 +219,21 @@ export function HandoverScreen({ project }: { project: Project }) {
                 label="Container"
                 value={container}
                 options={CONTAINERS}
-                onChange={(v) => setContainer(v as Container)}
+                onChange={(v) => {
+                  setContainer(v as Container)
+                  setAlpha(USUAL_ALPHA[v as Container])
+                  setDepth(16)
+                }}
               />
             </Row>
             <p className="-mt-3 pl-24 text-dim">{SAYS[container]}</p>
-            {container === 'png' ? (
+            {container === 'png' || container === 'exr' ? (
               <Row label="Depth">
                 <Segments
                   label="Bits of each channel"
                   value={String(depth)}
-                  options={[
-                    { value: '8', label: '8 bit' },
-                    { value: '16', label: '16 bit' },
-                  ]}
-                  onChange={(v) => setDepth(v === '8' ? 8 : 16)}
+                  options={DEPTHS[container]}
+                  onChange={(v) => setDepth(Number(v) as typeof depth)}
                 />
               </Row>
             ) : (
@@ -221,6 +247,16 @@ export function HandoverScreen({ project }: { project: Project }) {
                     { value: 'master', label: 'Master' },
                   ]}
                   onChange={(v) => setQuality(v as EncodeQuality)}
+                />
+              </Row>
+            )}
+            {ALPHAS[container].length > 1 && (
+              <Row label="Alpha">
+                <Segments
+                  label="Transparency"
+                  value={alpha}
+                  options={ALPHAS[container].map((value) => ({ value, label: ALPHA_WORDS[value] }))}
+                  onChange={(v) => setAlpha(v as DeliveredAlpha)}
                 />
               </Row>
             )}

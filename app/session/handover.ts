@@ -1,6 +1,7 @@
 import { nanoid } from '@reduxjs/toolkit'
 import { findOwner, type Project } from '@stilus/core/project'
-import { clearDeliveries, deliver, type Delivery, editFile, type Job, layOut } from '@stilus/engine'
+import { type Delivery, type Job, layOut } from '@stilus/core/deliver'
+import { clearDeliveries, deliver, editFile } from '@stilus/engine'
 import { deliveryActions } from '../store/deliveries'
 import { store } from '../store/store'
 import { tell } from './work'

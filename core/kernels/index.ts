@@ -1,5 +1,6 @@
 export { Arena, ArenaFull } from './arena'
 export { Kernels } from './kernels'
+export { bledStraight } from './bleed'
 export { decode } from './decode'
 export { encodeI420, encodeRgba16, encodeRgba8, encodeYuv, soften, type YuvLayout } from './edges'
 export { addScaledInto, filled, mixInto, overInto, showPlane } from './compose'

@@ -11,7 +11,8 @@ import {
 } from '@stilus/core/project'
 import type { Target } from '@stilus/core/render'
 import type { MediumInfo } from '@stilus/core/media'
-import { findMedium, probe, Renderer, saveProject, unpackProject } from '@stilus/engine'
+import type { Delivery } from '@stilus/core/deliver'
+import { deliver, findMedium, probe, Renderer, saveMedium, saveProject, unpackProject } from '@stilus/engine'
 
 export interface Asked {
   project: Project
@@ -174,8 +175,14 @@ function base64Of(bytes: Uint8Array<ArrayBuffer>): Promise<string> {
   })
 }
 
-const rawFootage = (name: string, n: number) => {
-  const blob = footage().get(name)
-  return new Renderer(() => Promise.resolve(blob && { blob, name })).media.picture(name, n)
+/** A delivery of a project whose media are picked files, as base64. */
+async function deliverFootage(project: Project, delivery: Delivery): Promise<string> {
+  for (const { id } of project.media) {
+    const file = footage().get(id)
+    if (file) await saveMedium(project.id, id, file, id)
+  }
+  const { file } = await deliver(project, delivery, new AbortController().signal, () => undefined)
+  return base64Of(new Uint8Array(await file.arrayBuffer()))
 }
-Object.assign(window, { fingerprints, pace, saves, probeFootage, readFootage, hearFootage, rawFootage })
+
+Object.assign(window, { fingerprints, pace, saves, probeFootage, readFootage, hearFootage, deliverFootage })

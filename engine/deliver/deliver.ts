@@ -1,9 +1,9 @@
+import { type Delivery, type Job, layOut } from '@stilus/core/deliver'
 import { writeOtio } from '@stilus/core/formats'
 import { getSequence, getShot, type Project } from '@stilus/core/project'
 import { Caller } from '../rpc'
 import { StorageFull } from '../store/database'
 import type { DeliveryProgress, DeliverHandlers } from './deliver.worker'
-import { type Delivery, type Job, layOut } from './delivery'
 
 export interface Finished {
   file: File

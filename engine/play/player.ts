@@ -5,7 +5,7 @@ import type { Delivered } from '../render/render.worker'
 import type { Renderer } from '../render/renderer'
 import { type Clock, clockOf } from './clock'
 import { Lookahead } from './lookahead'
-import { mixRange, SAMPLE_RATE } from './mix'
+import { mixRange, SAMPLE_RATE } from '@stilus/core/deliver'
 
 /** What to play: frames [first, last) of a target, from `frame` on. */
 export interface PlayRange {

@@ -52,7 +52,13 @@ function poolOf(size: number) {
   )
   const ask = (name: string, options: { urgent?: boolean; signal?: AbortSignal } = {}) =>
     pool.run({
-      ...{ plan: { name } as unknown as Plan, format: 'rgba8', keep: false, urgent: false },
+      ...{
+        plan: { name } as unknown as Plan,
+        format: 'rgba8',
+        alpha: 'straight',
+        keep: false,
+        urgent: false,
+      },
       fetch: () => Promise.resolve([]),
       ...options,
     })

@@ -3,11 +3,13 @@ import type { Project } from '@stilus/core/project'
 import type { Plan } from '@stilus/core/render'
 import { buffersOf } from '@stilus/core/media'
 import type { Caller } from '../rpc'
-import type { Delivered, PictureFormat, RenderHandlers } from './render.worker'
+import type { DeliveredAlpha, PictureFormat } from '@stilus/core/deliver'
+import type { Delivered, RenderHandlers } from './render.worker'
 
 interface Job {
   plan: Plan
   format: PictureFormat
+  alpha: DeliveredAlpha
   keep: boolean
   /** Fetches the plan's sources when the job's turn has come. */
   fetch(): Promise<(Picture | undefined)[]>
@@ -110,11 +112,15 @@ export class RenderPool {
   }
 
   /** Takes back the memory of a picture that nobody will look at again. */
-  recycle({ data }: Delivered): void {
+  recycle({ data }: Pick<Delivered, 'data'>): void {
     if (this.#spare.length < SPARE) this.#spare.push(data.buffer)
   }
 
-  async #call(caller: RenderCaller, { plan, format, keep, signal }: Job, pictures: (Picture | undefined)[]) {
+  async #call(
+    caller: RenderCaller,
+    { plan, format, alpha, keep, signal }: Job,
+    pictures: (Picture | undefined)[],
+  ) {
     const transfer = [...new Set(pictures.flatMap((p) => (p ? buffersOf(p) : [])))]
     const into = this.#spare.pop()
     if (into) transfer.push(into)
@@ -123,7 +129,7 @@ export class RenderPool {
     const abort = () => stop && Atomics.store(stop, 0, 1)
     signal?.addEventListener('abort', abort, { once: true })
     try {
-      return await caller.call('render', { plan, pictures, format, keep, into, stop }, { transfer })
+      return await caller.call('render', { plan, pictures, format, alpha, keep, into, stop }, { transfer })
     } finally {
       signal?.removeEventListener('abort', abort)
     }

@@ -5,7 +5,8 @@ import { type FindBlob, MediaLibrary } from '../media/library'
 import { FrameCache } from './frame-cache'
 import { meanOf } from './mean'
 import { arenaBytes, RenderPool } from './pool'
-import type { Delivered, PictureFormat } from './render.worker'
+import type { DeliveredAlpha, PictureFormat } from '@stilus/core/deliver'
+import type { Delivered } from './render.worker'
 import { renderWorkers, spawnRenderer } from './spawn'
 
 export interface RenderRequest {
@@ -16,6 +17,8 @@ export interface RenderRequest {
   /** The part that is wanted, in pixels of the full-size picture; a little more may come. Everything unless given. */
   area?: Area | undefined
   format?: PictureFormat
+  /** What becomes of transparency; straight where absent. */
+  alpha?: DeliveredAlpha
   /** Before everything that waits, such as the frame under the playhead. */
   urgent?: boolean
   signal?: AbortSignal
@@ -108,7 +111,7 @@ export class Renderer {
   }
 
   /** Takes back a picture that was asked for in another format than the cache keeps, so that its memory serves the next one. */
-  recycle(picture: Delivered): void {
+  recycle(picture: Pick<Delivered, 'data'>): void {
     this.#pool.recycle(picture)
   }
 
@@ -121,7 +124,7 @@ export class Renderer {
   async #make(
     planned: Plan,
     format: PictureFormat,
-    { project, urgent = false, signal }: RenderRequest,
+    { project, urgent = false, signal, alpha = 'straight' }: RenderRequest,
   ): Promise<Delivered> {
     this.#pool.reserve(arenaBytes(project))
     let failed = false
@@ -138,7 +141,7 @@ export class Renderer {
       }
     }
     const fetch = () => Promise.all(planned.sources.map((s) => source(s.mediaId, s.frame)))
-    const made = await this.#pool.run({ plan: planned, format, keep: urgent, fetch, urgent, signal })
+    const made = await this.#pool.run({ plan: planned, format, alpha, keep: urgent, fetch, urgent, signal })
     const picture = { ...made, ...partOf(planned) }
     return failed ? { ...picture, failed } : picture
   }

@@ -1,5 +1,5 @@
-import { activeTransitions, type Project, type Sequence, type Shot } from '@stilus/core/project'
-import { conform } from '@stilus/core/time'
+import { activeTransitions, type Project, type Sequence, type Shot } from '../project'
+import { conform } from '../time'
 
 /** A rise or fall of loudness on the sequence, in seconds. */
 export interface Fade {

@@ -1,4 +1,4 @@
-import { medium, shot, testProject, withEdit } from '../../core/testing/projects'
+import { medium, shot, testProject, withEdit } from '../testing/projects'
 import { bitrate, type Delivery, layOut } from './delivery'
 
 const project = testProject()

@@ -1,6 +1,6 @@
-import { getSequence, perform } from '@stilus/core/project'
-import { medium, shot, testProject, withEdit } from '../../core/testing/projects'
-import { audible } from './sound-plan'
+import { getSequence, perform } from '../project'
+import { medium, shot, testProject, withEdit } from '../testing/projects'
+import { audible } from './audible'
 
 const sound = { channels: 2, sampleRate: 48000, codec: 'aac' }
 const media = [medium('m1', { sound }), medium('m2'), medium('score', { kind: 'sound' as const, sound })]

@@ -1,15 +1,20 @@
-import type { Project, Sequence } from '@stilus/core/project'
-import { fadeOf, gainOf, mixSound, resampleSound, toStereo } from '@stilus/core/sound'
-import type { MediaLibrary } from '../media/library'
-import { audible } from './sound-plan'
+import type { Project, Sequence } from '../project'
+import { fadeOf, gainOf, mixSound, resampleSound, type Sound, toStereo } from '../sound'
+import { audible } from './audible'
 
 export const SAMPLE_RATE = 48000
+
+/** Where the sound of a medium comes from. */
+export interface SoundOf {
+  /** Sound between two times in seconds from the first picture; undefined where the medium is not there. */
+  sound(mediaId: string, from: number, to: number): Promise<Sound | undefined>
+}
 
 /** Stereo at 48 kHz for a range of a sequence's frames [first, last), as many samples as the frames last. */
 export async function mixRange(
   project: Project,
   sequence: Sequence,
-  media: MediaLibrary,
+  media: SoundOf,
   first: number,
   last: number,
   onlyShot?: string,

@@ -1,15 +1,11 @@
-import {
-  getSequence,
-  getShot,
-  getStep,
-  handles,
-  type Project,
-  sequenceLength,
-  sequenceOf,
-} from '@stilus/core/project'
-import type { Target } from '@stilus/core/render'
+import { getSequence, getShot, getStep, handles, type Project, sequenceLength, sequenceOf } from '../project'
+import type { AlphaKind } from '../frame'
+import type { Target } from '../render'
+import type { PictureEncoding } from './encode'
 
-export type Container = 'mp4' | 'webm' | 'png'
+export type Container = 'mp4' | 'webm' | 'png' | 'exr'
+/** What becomes of transparency: laid on black, or kept with colour as it is or times alpha. */
+export type DeliveredAlpha = 'none' | AlphaKind
 export type EncodeQuality = 'draft' | 'high' | 'master'
 
 /** A shot with frames around it: its pictures, or where one of its steps acts. */
@@ -26,8 +22,10 @@ export interface Delivery {
   what: { kind: 'sequence' | 'marks'; sequenceId?: string | undefined } | ShotDelivery
   container: Container
   quality: EncodeQuality
-  /** Bits of each channel in a PNG sequence. */
-  depth: 8 | 16
+  /** Bits of each channel of a sequence of pictures: 8 or 16 for PNG, 16 (half) or 32 (float) for EXR. */
+  depth: 8 | 16 | 32
+  /** Straight for PNG, premultiplied for EXR and laid on black for movies where absent. */
+  alpha?: DeliveredAlpha | undefined
 }
 
 /** A delivery laid out on the project: frames [first, last) of a target, the shot's head at `head`. */
@@ -51,7 +49,38 @@ export class DeliveryError extends Error {
   }
 }
 
-const EXTENSION: Record<Container, string> = { mp4: 'mp4', webm: 'webm', png: 'png.zip' }
+const EXTENSION: Record<Container, string> = { mp4: 'mp4', webm: 'webm', png: 'png.zip', exr: 'exr.zip' }
+/** What becomes of transparency where nobody says. */
+export const USUAL_ALPHA: Record<Container, DeliveredAlpha> = {
+  ...{ mp4: 'none', webm: 'none', png: 'straight', exr: 'premultiplied' },
+}
+
+/** What each container can make of transparency. */
+export const ALPHAS: Record<Container, readonly DeliveredAlpha[]> = {
+  mp4: ['none'],
+  webm: ['none', 'straight', 'premultiplied'],
+  png: ['none', 'straight', 'premultiplied'],
+  exr: ['none', 'premultiplied'],
+}
+
+/** How a delivery leaves: what its pictures are encoded as. @throws DeliveryError where its container cannot hold it */
+export function encodingFor({ container, depth, alpha }: Delivery): PictureEncoding {
+  const kept = alpha ?? USUAL_ALPHA[container]
+  if (container === 'mp4') {
+    if (kept !== 'none')
+      throw new DeliveryError('MP4 cannot hold transparency. Choose WebM, PNG or EXR, or lay it on black.')
+    return { format: 'i420', alpha: 'none' }
+  }
+  if (container === 'webm') return { format: kept === 'none' ? 'i420' : 'i420a', alpha: kept }
+  if (container === 'exr') {
+    if (kept === 'straight')
+      throw new DeliveryError(
+        'EXR holds colour times alpha. Choose premultiplied, or PNG for straight alpha.',
+      )
+    return { format: depth === 32 ? 'exr32' : 'exr16', alpha: kept }
+  }
+  return { format: depth === 8 ? 'png8' : 'png16', alpha: kept }
+}
 
 const safe = (name: string) =>
   name
@@ -60,8 +89,10 @@ const safe = (name: string) =>
     .trim() || 'Untitled'
 
 /** Frames and name of a delivery. @throws DeliveryError */
-export function layOut(project: Project, { what, container }: Delivery): Job {
+export function layOut(project: Project, delivery: Delivery): Job {
+  const { what, container } = delivery
   const named = (part: string) => `${safe(part)}.${EXTENSION[container]}`
+  encodingFor(delivery)
   if (what.kind === 'shot') {
     const shot = getShot(project, what.shotId)
     const matte = what.matteOf === undefined ? undefined : getStep(project, what.matteOf)

@@ -1,0 +1,25 @@
+export { type Audible, audible } from './audible'
+export {
+  ALPHAS,
+  bitrate,
+  type Container,
+  type DeliveredAlpha,
+  type Delivery,
+  DeliveryError,
+  encodingFor,
+  type EncodeQuality,
+  type Job,
+  layOut,
+  USUAL_ALPHA,
+} from './delivery'
+export { type Codes, encodePicture, type PictureEncoding, type PictureFormat } from './encode'
+export {
+  type ByteWriter,
+  type DeliveryPorts,
+  type DeliveryRun,
+  makeDelivery,
+  type MovieOptions,
+  type MovieWriter,
+} from './make'
+export { hasSound, mixRange, SAMPLE_RATE } from './mix'
+export { ZipWriter } from './zip'
