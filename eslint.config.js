@@ -43,7 +43,7 @@ export default tseslint.config(
       ['@stilus/engine', '@stilus/engine/*', '**/engine/**', '**/app/**', '**/server/**'],
       'core knows nothing above it.',
     ],
-    [['react', 'react-*', 'node:*', 'mediabunny', 'dexie'], 'core has no DOM, no React and no I/O.'],
+    [['react', 'react-*', 'node:*', 'dexie'], 'core has no DOM, no React and no I/O.'],
   ),
   {
     files: ['core/**/*.ts'],

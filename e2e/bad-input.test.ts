@@ -68,7 +68,7 @@ test('a video that was cut short, with its index lost or kept', async () => {
 test('a codec that the browser does not have', async () => {
   const path = join(folder, 'old.mkv')
   execFileSync('ffmpeg', ['-y', '-v', 'error', '-i', good, '-c:v', 'ffv1', path])
-  await refuses(path, /"old\.mkv" holds .* this browser cannot decode\. Convert it to H\.264, VP9 or AV1/)
+  await refuses(path, /"old\.mkv" holds .* which cannot be decoded here\. Convert it to H\.264, VP9 or AV1/)
 })
 
 test('a damaged still', () =>
@@ -85,7 +85,7 @@ test('a file with sound only goes to the sound lane and says so', async () => {
   assert.equal(await shots(), 1)
 })
 
-test('frames that cannot be decoded show as failed; those after them are there', async () => {
+test('frames that cannot be decoded are named once and the picture before stands in; those after them are there', async () => {
   const other = await openStage()
   try {
     const path = join(folder, 'scratched.mp4')
@@ -118,9 +118,13 @@ test('frames that cannot be decoded show as failed; those after them are there',
     for (let i = 0; i < 4; i++) await page.keyboard.press('Shift+ArrowRight')
     await page
       .getByRole('alert')
-      .filter({ hasText: /of "scratched\.mp4" could not be read and is left out/ })
-      .first()
+      .filter({
+        hasText:
+          /^Frames 30-59 of "scratched\.mp4" are damaged .* Copy the file again .* or cut around them\.$/,
+      })
       .waitFor()
+    await pictureOf(page, 40)
+    assert.equal(await numberShown(page, 320), 29)
     for (let i = 0; i < 5; i++) await page.keyboard.press('Shift+ArrowRight')
     await pictureOf(page, 90)
     assert.equal(await numberShown(page, 320), 90)

@@ -10,6 +10,7 @@ export { Autosave, holdProject } from './store/autosave'
 export { StorageFull } from './store/database'
 export { dropFromLibrary, keepInLibrary, type LibraryItem, listLibrary } from './store/saved'
 export { importFile, mediumOf } from './store/import'
+export { packNumbered } from './media/numbered'
 export { layOutEdit, type Layout, naturalLength, newShot, shotName } from './store/layout'
 export { packProject, unpackProject } from './store/package'
 export {

@@ -2,7 +2,7 @@ import { type Medium, type Project, type Sequence, type Source, usesOf } from '@
 import type { Target } from '@stilus/core/render'
 import { rateName } from '@stilus/core/time'
 import { Import, MoreHorizontal, TriangleAlert, X } from 'lucide-react'
-import { type ReactNode, useMemo, useRef } from 'react'
+import { type ReactNode, useMemo, useRef, useState } from 'react'
 import { Link } from 'react-router'
 import { importFiles, MEDIA_ACCEPT, placeMedium, placeSource } from '../session/importing'
 import { newDesign, newSequence } from '../session/made'
@@ -15,6 +15,7 @@ import { cx } from '../ui/classes'
 import { EmptyState } from '../ui/fields'
 import { Menu } from '../ui/overlays'
 import { Thumb } from '../viewer/thumb'
+import { ReadAs } from './read-as'
 
 /** The title of a drawer, with the way to close it. */
 export function Head({ title, children }: { title: string; children?: ReactNode }) {
@@ -83,6 +84,7 @@ function ShotThumb({ project, shotId, frame }: { project: Project; shotId: strin
 }
 
 export function MediaDrawer({ project }: { project: Project }) {
+  const [read, setRead] = useState<string | null>(null)
   const picker = useRef<HTMLInputElement>(null)
   // Kept stills lie on the shelf.
   const media = project.media.filter((m) => !project.stills?.some((s) => s.mediaId === m.id))
@@ -118,9 +120,15 @@ export function MediaDrawer({ project }: { project: Project }) {
               <span className="min-w-0 flex-1 truncate" title={m.name}>
                 {m.name}
               </span>
-              <MediumMenu project={project} medium={m} />
+              <MediumMenu
+                project={project}
+                medium={m}
+                read={read === m.id}
+                onRead={() => setRead(read === m.id ? null : m.id)}
+              />
             </div>
             <p className="text-xs text-dim">{describe(m)}</p>
+            {read === m.id && <ReadAs medium={m} />}
           </li>
         ))}
       </ul>
@@ -199,7 +207,15 @@ function Made({ name, says, to, source, onRemove }: MadeProps) {
   )
 }
 
-function MediumMenu({ project, medium }: { project: Project; medium: Medium }) {
+interface MediumMenuProps {
+  project: Project
+  medium: Medium
+  /** Whether it shows how it is read. */
+  read: boolean
+  onRead(): void
+}
+
+function MediumMenu({ project, medium, read, onRead }: MediumMenuProps) {
   const dispatch = useAppDispatch()
   const sounds = project.sequences.flatMap((s) => s.sounds).filter((c) => c.mediaId === medium.id)
   const clips = sounds.length + usesOf(project, { kind: 'medium', mediaId: medium.id }).length
@@ -221,6 +237,9 @@ function MediumMenu({ project, medium }: { project: Project; medium: Medium }) {
           disabled: medium.kind === 'missing',
           run: () => placeMedium(medium.id),
         },
+        ...(medium.kind === 'video' || medium.kind === 'still'
+          ? [{ label: read ? 'Hide how it is read' : 'Colour and alpha …', run: onRead }]
+          : []),
         {
           label: clips ? `Remove with ${clips === 1 ? 'its clip' : `its ${clips} clips`}` : 'Remove',
           danger: true,
@@ -239,7 +258,11 @@ export function describe(m: Medium): string {
     : 'no sound'
   if (m.kind === 'sound') return `${m.seconds.toFixed(1)} s, ${sound}`
   const size = `${m.width} × ${m.height}`
-  if (m.kind === 'still') return `${size}, still, ${m.codec}`
+  if (m.kind === 'still') return `${size}, still, ${m.codec}${m.coding ? `, ${m.coding}` : ''}`
+  if (m.gaps) {
+    const missing = m.gaps.length ? `, ${m.gaps.length} missing` : ''
+    return `${size}, ${m.frames} numbered pictures${missing}, ${rateName(m.rate)} fps, ${m.codec}, ${m.coding}`
+  }
   return `${size}, ${rateName(m.rate)} fps, ${m.frames} frames, ${m.seconds.toFixed(2)} s, ${m.codec}, ${m.coding}, ${sound}`
 }
 

@@ -1,6 +1,8 @@
 import { readOtio } from '@stilus/core/formats'
-import { getSequence, sequenceLength, type Source, sourceName } from '@stilus/core/project'
-import { importFile, layOutEdit, naturalLength, newShot, shotName } from '@stilus/engine'
+import { sequencesAmong } from '@stilus/core/media'
+import { getSequence, type Medium, sequenceLength, type Source, sourceName } from '@stilus/core/project'
+import type { Rate } from '@stilus/core/time'
+import { importFile, layOutEdit, naturalLength, newShot, packNumbered, shotName } from '@stilus/engine'
 import { edit } from '../store/edit'
 import { store } from '../store/store'
 import { viewActions } from '../store/view'
@@ -9,15 +11,23 @@ import { openSequence, sequenceFrame } from './where'
 import { tell, uid, work } from './work'
 
 /** Files that the pickers offer. */
-export const MEDIA_ACCEPT = '.mp4,.mov,.m4v,.webm,.mkv,.png,.jpg,.jpeg,.webp,.wav,.mp3,.flac,.ogg,.m4a'
+export const MEDIA_ACCEPT =
+  '.mp4,.mov,.m4v,.webm,.mkv,.png,.jpg,.jpeg,.webp,.avif,.tif,.tiff,.exr,.zip,.wav,.mp3,.flac,.ogg,.m4a'
 
 /**
- * Takes files into the open project: media one after the other, then an edit if there is one. Media that an edit misses are found
- * by name; others are placed at the end of the sequence when `place` says so.
+ * Takes files into the open project: media one after the other, then an edit if there is one. Stills whose names differ in a number alone come as one clip.
+ * Media that an edit misses are found by name; others are placed at the end of the sequence when `place` says so.
  */
 export async function importFiles(files: readonly File[], place: boolean): Promise<void> {
   const edits = files.filter((f) => f.name.toLowerCase().endsWith('.otio'))
-  for (const file of files.filter((f) => !edits.includes(f))) await importOne(file, place && !edits.length)
+  const { sequences, single } = sequencesAmong(files.filter((f) => !edits.includes(f)))
+  for (const file of single) await importOne(file, place && !edits.length)
+  for (const stills of sequences) {
+    const packed = await work(`Reading ${stills.length} pictures`, (share, signal) =>
+      packNumbered(stills, share, signal),
+    )
+    if (packed) await importOne(packed, place && !edits.length)
+  }
   for (const file of edits) await importEdit(file)
 }
 
@@ -31,15 +41,17 @@ async function importOne(file: File, place: boolean): Promise<void> {
     importFile(project.id, file, waiting?.id ?? uid(), signal),
   )
   if (!result) return
-  const { medium, notice } = result
+  const { medium: read, notice } = result
   if (notice) tell('info', notice)
   if (waiting) {
-    session().renderer.media.forget(medium.id)
-    store.dispatch(edit('medium.found', { mediaId: medium.id, medium }))
+    session().renderer.media.forget(read.id)
+    store.dispatch(edit('medium.found', { mediaId: read.id, medium: read }))
     return
   }
   const sequence = openSequence() ?? (project && getSequence(project))
-  const first = !project.media.length && !sequence?.shots.length && medium.kind === 'video'
+  // Numbered pictures have no rate of their own: they take that of the edit.
+  const medium = read.gaps && sequence ? atRate(read, sequence.rate) : read
+  const first = !project.media.length && !sequence?.shots.length && medium.kind === 'video' && !medium.gaps
   if (first) {
     const size = { width: medium.width, height: medium.height }
     store.dispatch(edit('sequence.format', { sequenceId: sequence?.id, rate: medium.rate, size }))
@@ -47,6 +59,13 @@ async function importOne(file: File, place: boolean): Promise<void> {
   store.dispatch(edit('medium.add', { medium }))
   if (place) placeMedium(medium.id)
 }
+
+/** Numbered pictures at another rate. */
+const atRate = (medium: Medium, rate: Rate): Medium => ({
+  ...medium,
+  rate,
+  seconds: (medium.frames * rate.den) / rate.num,
+})
 
 /** Puts a medium at the end of the open sequence. */
 export function placeMedium(mediaId: string): void {

@@ -72,12 +72,13 @@ const TRANSFER_TAGS: Record<string, Transfer> = {
  */
 export function encodingOf(tags: ColourTags, otherwise: ColourEncoding = VIDEO): ColourEncoding {
   const primaries = PRIMARY_TAGS[tags.primaries ?? '']
+  const { fullRange } = tags
   const implied: Matrix =
     primaries === 'bt2020' ? 'bt2020' : primaries?.startsWith('bt601') ? 'bt601' : otherwise.matrix
   const matrix = MATRIX_TAGS[tags.matrix ?? ''] ?? implied
   return {
     matrix,
-    range: tags.fullRange == null ? otherwise.range : tags.fullRange ? 'full' : 'limited',
+    range: typeof fullRange === 'boolean' ? (fullRange ? 'full' : 'limited') : otherwise.range,
     primaries: primaries ?? (matrix === 'bt2020' ? 'bt2020' : otherwise.primaries),
     transfer: TRANSFER_TAGS[tags.transfer ?? ''] ?? otherwise.transfer,
   }

@@ -143,8 +143,7 @@ it('gives video a plane of alpha, and colour that goes on where nothing is seen'
   await fc.assert(
     fc.asyncProperty(fc.integer({ min: 1, max: 30 }), async (edge) => {
       const data = new Float32Array(width * height * 4)
-      for (let i = 0; i < width * height; i++)
-        if (i % width < edge) data.set([0.8, 0.1, 0.1, 1], i * 4)
+      for (let i = 0; i < width * height; i++) if (i % width < edge) data.set([0.8, 0.1, 0.1, 1], i * 4)
       const planes = await made(k.frameOf(width, height, data), { container: 'webm', alpha: 'straight' })
       const n = width * height
       expect(planes).toHaveLength(n * 2.5)

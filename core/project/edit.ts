@@ -24,12 +24,20 @@ export interface Change {
  */
 export function perform<N extends EditName>(project: Project, name: N, args: EditArgs<N>): Change {
   const edit = EDITS[name] as Edit<EditArgs<N>>
-  const checked = edit.schema.parse(args)
+  const checked = spoken(edit.schema.parse(args))
   const notes: string[] = []
   const [next, patches, inverse] = produceWithPatches(project, (draft) => {
     notes.push(...(edit.apply(draft as Project, checked) ?? []))
   })
   return { project: next, label: edit.label(checked), patches, inverse, notes }
+}
+
+/** A value without the fields that are undefined: they are not there, as in what is saved. */
+function spoken<T>(value: T): T {
+  if (Array.isArray(value)) return value.map(spoken) as T
+  if (typeof value !== 'object' || value === null) return value
+  const fields = Object.entries(value).filter(([, field]) => field !== undefined)
+  return Object.fromEntries(fields.map(([key, field]) => [key, spoken(field)])) as T
 }
 
 /** One call of an edit. */

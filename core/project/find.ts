@@ -13,6 +13,14 @@ import type {
   Step,
 } from './schema'
 
+/** What the document cannot take; the message says why and what to do instead. */
+export class Refused extends Error {
+  constructor(message: string) {
+    super(message)
+    this.name = 'Refused'
+  }
+}
+
 /** A thing that an edit names but that is not there. */
 export class NotFound extends Error {
   constructor(what: string, id: string) {

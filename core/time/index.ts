@@ -9,5 +9,5 @@ export {
   rateName,
   RATES,
 } from './rate'
-export { fromTimecode, toTimecode } from './timecode'
+export { fromTimecode, sameTimecode, toTimecode } from './timecode'
 export { typedTime } from './typed'

@@ -44,3 +44,13 @@ export function fromTimecode(text: string, rate: Rate): number | undefined {
   const n = (minutes * 60 + s) * b + f - d * (minutes - Math.floor(minutes / 10))
   return match[1] ? -n : n
 }
+
+/** The frame count at another rate that reads the same, or as near as that rate has it. */
+export function sameTimecode(frame: number, from: Rate, to: Rate): number {
+  const [clock, last] = [toTimecode(frame, from).slice(0, -2), Number(toTimecode(frame, from).slice(-2))]
+  for (let f = Math.min(last, base(to) - 1); f < base(to); f++) {
+    const found = fromTimecode(clock + two(f), to)
+    if (found !== undefined) return found
+  }
+  return 0
+}

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { fit } from '../../params'
-import { NotFound } from '../find'
+import { NotFound, Refused } from '../find'
 import { findOwner, stepOfItem } from '../owners'
 import { controlOf } from '../parts'
 import { type Address, animatedSchema, type Project, type Region, stackSchema } from '../schema'
@@ -35,5 +35,5 @@ export function regionOf(p: Project, itemId: string): Region {
 
 /** @throws Error where an id is taken already */
 export function refuseTaken(p: Project, kind: Parameters<typeof findOwner>[1], newId: string): void {
-  if (findOwner(p, kind, newId)) throw new Error(`There is a ${kind} with the id "${newId}" already.`)
+  if (findOwner(p, kind, newId)) throw new Refused(`There is a ${kind} with the id "${newId}" already.`)
 }

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { newThing, type ListContent } from '../../params'
 import { contentOf } from '../declared'
 import { defineEdit } from '../define'
-import { getStep, NotFound } from '../find'
+import { getStep, NotFound, Refused } from '../find'
 import type { Project, Step } from '../schema'
 import { id, onStep, value } from './common'
 
@@ -25,7 +25,7 @@ export const CONTENT_EDITS = {
       const { declared, list } = listIn(p, a)
       if (list.some((thing) => thing.id === a.thingId)) return
       if (list.length >= declared.most)
-        throw new Error(`There can be no more than ${declared.most} of these. Remove one first.`)
+        throw new Refused(`There can be no more than ${declared.most} of these. Remove one first.`)
       list.splice(a.at, 0, newThing(declared, a.thingId, a.values))
     },
   ),
@@ -37,7 +37,7 @@ export const CONTENT_EDITS = {
       const at = list.findIndex((thing) => thing.id === a.thingId)
       if (at < 0) throw new NotFound(declared.one.toLowerCase(), a.thingId)
       if (list.length <= declared.least)
-        throw new Error(`It needs ${declared.least} of these. Change one instead.`)
+        throw new Refused(`It needs ${declared.least} of these. Change one instead.`)
       list.splice(at, 1)
     },
   ),

@@ -6,7 +6,7 @@ import { numbersOf, OBJECT_FORMS, OBJECT_KINDS, OBJECT_NAMES } from '../../desig
 import { invert, multiply } from '../../matrix'
 import { objectCopy } from '../copies'
 import { defineEdit } from '../define'
-import { allObjects, designOf, findIn, getDesign, getObject, NotFound } from '../find'
+import { allObjects, designOf, findIn, getDesign, getObject, NotFound, Refused } from '../find'
 import { refuseLoops, refuseParents } from '../loops'
 import { aboveMatrix, matrixOf, numbersAt } from '../objects'
 import { findOwner } from '../owners'
@@ -101,7 +101,7 @@ export const DESIGN_EDITS = {
       const design = getDesign(p, a.designId)
       const uses = usesOf(p, { kind: 'design', designId: a.designId })
       if (uses.length)
-        throw new Error(`${design.name} is used by ${uses.join(', ')}. Take it out there first.`)
+        throw new Refused(`${design.name} is used by ${uses.join(', ')}. Take it out there first.`)
       p.designs = p.designs.filter((d) => d.id !== a.designId)
     },
   ),

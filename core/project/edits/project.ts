@@ -1,7 +1,7 @@
 import { z } from 'zod'
-import { rateName } from '../../time'
+import { rateName, sameTimecode } from '../../time'
 import { defineEdit } from '../define'
-import { getMedium, getSequence, NotFound } from '../find'
+import { getMedium, getSequence, NotFound, Refused } from '../find'
 import {
   mediumSchema,
   type Project,
@@ -72,7 +72,7 @@ export const PROJECT_EDITS = {
     (p, a) => {
       const medium = getMedium(p, a.mediaId)
       if (!medium.gaps)
-        throw new Error(
+        throw new Refused(
           'Only a numbered sequence of pictures can be given another rate: a video has its own.',
         )
       medium.rate = a.rate
@@ -100,9 +100,10 @@ export const PROJECT_EDITS = {
     (p, a) => {
       const gone = getSequence(p, a.sequenceId)
       if (p.sequences[0]?.id === a.sequenceId)
-        throw new Error('The edit itself stays: a project holds one sequence at least.')
+        throw new Refused('The edit itself stays: a project holds one sequence at least.')
       const uses = usesOf(p, { kind: 'comp', sequenceId: a.sequenceId })
-      if (uses.length) throw new Error(`${gone.name} is used by ${uses.join(', ')}. Take it out there first.`)
+      if (uses.length)
+        throw new Refused(`${gone.name} is used by ${uses.join(', ')}. Take it out there first.`)
       p.sequences = p.sequences.filter((s) => s.id !== a.sequenceId)
     },
   ),
@@ -110,7 +111,9 @@ export const PROJECT_EDITS = {
     { ...onSequence, rate: sequence.rate, size: sequence.size },
     () => 'Change picture size and rate',
     (p, a) => {
-      Object.assign(getSequence(p, a.sequenceId), { rate: a.rate, size: a.size })
+      const changed = getSequence(p, a.sequenceId)
+      const startTimecode = sameTimecode(changed.startTimecode, changed.rate, a.rate)
+      Object.assign(changed, { rate: a.rate, size: a.size, startTimecode })
     },
   ),
   'project.highlights': defineEdit(

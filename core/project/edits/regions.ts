@@ -12,7 +12,7 @@ import {
 import { putKey, valueAt } from '../../anim'
 import { deepCopy, dropLinks, itemCopies } from '../copies'
 import { defineEdit } from '../define'
-import { allSteps, getItem, getStep, NotFound, stackSteps, stackWith } from '../find'
+import { allSteps, getItem, getStep, NotFound, stackSteps, stackWith, Refused } from '../find'
 import { refuseLoops } from '../loops'
 import { findOwner, stepOfItem } from '../owners'
 import { Locked, newItem } from '../parts'
@@ -204,7 +204,7 @@ export const REGION_EDITS = {
     (p, a) =>
       everyKey(opened(p, a), (v) => {
         const rest = cornersOf(v).filter((_, i) => !a.corners.includes(i))
-        if (rest.length < 3) throw new Error('An outline needs three corners. Remove the outline instead.')
+        if (rest.length < 3) throw new Refused('An outline needs three corners. Remove the outline instead.')
         return valueOf(rest)
       }),
   ),

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { findStep } from '../../steps'
 import { defineEdit } from '../define'
-import { getSequence, getShot, getSpan, getTransition, NotFound, sequenceOf } from '../find'
+import { getSequence, getShot, getSpan, getTransition, NotFound, sequenceOf, Refused } from '../find'
 import { refuseLoops } from '../loops'
 import { findOwner } from '../owners'
 import { newStep } from '../parts'
@@ -16,10 +16,11 @@ const span = { before: z.int().min(0).max(100_000), after: z.int().min(0).max(10
 /** What a transition cannot have. @throws Error that says what is missing, by frames and side, or what is in the way */
 function refuseBad(p: Project, sequence: Sequence, t: Transition): void {
   const [from, to] = [t.from, t.to].map((shotId) => (shotId === null ? undefined : getShot(p, shotId)))
-  if (!from && !to) throw new Error('A transition needs a shot: choose a cut, or the head or tail of a shot.')
+  if (!from && !to)
+    throw new Refused('A transition needs a shot: choose a cut, or the head or tail of a shot.')
   if (from && to && (from.lane !== to.lane || from.start + from.length !== to.start))
-    throw new Error(`${from.name} and ${to.name} do not meet: put them end to end on one lane first.`)
-  if (t.before + t.after < 1) throw new Error('A transition takes a frame at least.')
+    throw new Refused(`${from.name} and ${to.name} do not meet: put them end to end on one lane first.`)
+  if (t.before + t.after < 1) throw new Refused('A transition takes a frame at least.')
   const missing = lacking(p, t)
   const say = (count: number, what: string) =>
     count ? [`${count} ${count === 1 ? 'frame' : 'frames'} ${what}`] : []
@@ -28,15 +29,15 @@ function refuseBad(p: Project, sequence: Sequence, t: Transition): void {
     ...say(missing.incoming, `of ${to?.name ?? ''} before its beginning`),
   ]
   if (lacks.length)
-    throw new Error(
+    throw new Refused(
       `There is not enough material: ${lacks.join(' and ')} are missing. Make it shorter or trim the shots.`,
     )
   if ((from && t.before > from.length) || (to && t.after > to.length))
-    throw new Error('It would reach beyond the other end of a shot. Make it shorter.')
+    throw new Refused('It would reach beyond the other end of a shot. Make it shorter.')
   for (const other of sequence.transitions) {
     if (other.id === t.id) continue
     if ((t.to !== null && other.to === t.to) || (t.from !== null && other.from === t.from))
-      throw new Error('There is a transition here already. Change that one, or remove it first.')
+      throw new Refused('There is a transition here already. Change that one, or remove it first.')
     const shared =
       other.from !== null && other.from === t.to
         ? { shot: to, frames: t.after + other.before }
@@ -44,7 +45,7 @@ function refuseBad(p: Project, sequence: Sequence, t: Transition): void {
           ? { shot: from, frames: t.before + other.after }
           : undefined
     if (shared?.shot && shared.frames > shared.shot.length)
-      throw new Error(
+      throw new Refused(
         `It would overlap the other transition of ${shared.shot.name}. Make one of them shorter.`,
       )
   }
