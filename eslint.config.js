@@ -12,6 +12,13 @@ const floor = (files, ...forbidden) => ({
   },
 })
 
+/** A function whose last bits are left to the engine. */
+const unlike = (property) => ({
+  object: 'Math',
+  property,
+  message: 'Engines differ in the last bits: take it from core/maths.',
+})
+
 const DOM = [
   'window',
   'document',
@@ -47,7 +54,7 @@ export default tseslint.config(
   ),
   {
     files: ['core/**/*.ts'],
-    ignores: ['**/*.test.ts', 'core/testing/**'],
+    ignores: ['**/*.test.ts', 'core/testing/**', 'core/maths/**', 'core/kernels/reference/**'],
     rules: {
       'no-restricted-globals': [
         'error',
@@ -56,6 +63,17 @@ export default tseslint.config(
       'no-restricted-properties': [
         'error',
         { object: 'Math', property: 'random', message: 'Same inputs, same bits.' },
+        ...['sin', 'cos', 'tan', 'exp', 'log', 'log2', 'log10', 'pow', 'atan', 'atan2', 'asin', 'acos'].map(
+          unlike,
+        ),
+        ...['cbrt', 'hypot', 'sinh', 'cosh', 'tanh', 'expm1', 'log1p'].map(unlike),
+      ],
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: 'BinaryExpression[operator="**"]:not([left.type="Literal"][right.type="Literal"])',
+          message: 'Engines differ in the last bits: take maths.pow of core/maths.',
+        },
       ],
     },
   },

@@ -1,3 +1,4 @@
+import { maths } from '../maths'
 import { type Animated, type Value, valueAt } from './keys'
 import { unitNoise } from './noise'
 
@@ -127,12 +128,12 @@ export function noiseAt(
 ): number {
   const number = (animated: Animated) => Number(valueAt(animated, t))
   const seconds = Math.max(0, t - since) * frame
-  const amplitude = number(modifier.amplitude) * Math.exp(-number(modifier.decay) * seconds)
+  const amplitude = number(modifier.amplitude) * maths.exp(-number(modifier.decay) * seconds)
   const phase = cycles(modifier.frequency, t) * frame
   let [sum, total] = [0, 0]
   for (let octave = 0; octave < modifier.octaves; octave++) {
-    const weight = 2 ** -octave
-    const at = phase * 2 ** octave
+    const weight = maths.pow(2, -octave)
+    const at = phase * maths.pow(2, octave)
     const stream = modifier.seed * 64 + octave * 8 + component
     sum += weight * unitNoise(stream, modifier.kind === 'flicker' ? Math.floor(at) : at)
     total += weight

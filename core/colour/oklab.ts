@@ -1,3 +1,4 @@
+import { maths } from '../maths'
 import { invert, type Matrix3 } from '../matrix'
 
 /** Oklab (Björn Ottosson, 2020): linear Rec. 709 to cones, and cube roots of cones to lightness and two opponent axes. */
@@ -35,11 +36,11 @@ const apply3 = (m: Matrix3, [x, y, z]: readonly [number, number, number]): [numb
 
 /** One colour of linear light in Oklab. */
 export const oklab = (rgb: readonly [number, number, number]): [number, number, number] =>
-  apply3(LAB, apply3(CONES, rgb).map(Math.cbrt) as [number, number, number])
+  apply3(LAB, apply3(CONES, rgb).map(maths.cbrt) as [number, number, number])
 
 /** One colour of Oklab in linear light. */
 export const fromOklabOf = (lab: readonly [number, number, number]): [number, number, number] =>
-  apply3(invert(CONES), apply3(invert(LAB), lab).map((v) => v ** 3) as [number, number, number])
+  apply3(invert(CONES), apply3(invert(LAB), lab).map((v) => maths.pow(v, 3)) as [number, number, number])
 
 /** Entries of tables over the hue circle: the kernel's directions b / (|a| + |b|), unfolded to [0, 4), in 1024 steps and the first again. */
 const HUES = 1024
@@ -50,7 +51,7 @@ export const hueOfEntry = (i: number): number => {
   const q = Math.floor(p)
   const f = p - q
   // From (1 - f, f) in the first quadrant on, a quarter of a turn each.
-  return (q + Math.atan2(f, 1 - f) / (Math.PI / 2)) / 4
+  return (q + maths.atan2(f, 1 - f) / (Math.PI / 2)) / 4
 }
 
 /** A table over the hue circle for the kernels: 1025 entries of what `of` gives for a hue in turns. */
@@ -68,5 +69,5 @@ export const LIGHT_END = 1.25
 /** The turn of hue of a linear colour in turns, and its chroma. */
 export function hueOf(rgb: readonly [number, number, number]): { hue: number; chroma: number } {
   const [, a, b] = oklab(rgb)
-  return { hue: (Math.atan2(b, a) / (2 * Math.PI) + 1) % 1, chroma: Math.hypot(a, b) }
+  return { hue: (maths.atan2(b, a) / (2 * Math.PI) + 1) % 1, chroma: maths.hypot(a, b) }
 }

@@ -1,3 +1,4 @@
+import { maths } from '../maths'
 import { type Matrix3, multiply, shifted, turned } from '../matrix'
 
 /** Where an object stands, at one time. */
@@ -20,12 +21,12 @@ export function objectMatrix({ place, anchor, scale, turn }: ObjectNumbers): Mat
 /** Place, scale and turn with which an object of an anchor has a matrix; what shears it is left out. */
 export function numbersOf(matrix: Matrix3, anchor: [number, number]): ObjectNumbers {
   const [a, b, c, d, e, f] = matrix
-  const x = Math.hypot(a, d)
-  const y = x > 0 ? (a * e - b * d) / x : Math.hypot(b, e)
+  const x = maths.hypot(a, d)
+  const y = x > 0 ? (a * e - b * d) / x : maths.hypot(b, e)
   return {
     anchor,
     scale: [x, y],
-    turn: (Math.atan2(d, a) * 180) / Math.PI,
+    turn: (maths.atan2(d, a) * 180) / Math.PI,
     place: [a * anchor[0] + b * anchor[1] + c, d * anchor[0] + e * anchor[1] + f],
   }
 }

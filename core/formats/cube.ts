@@ -1,5 +1,6 @@
 import { recorded, type Records, type Table } from '../project'
 import { toBase64 } from '../kernels'
+import { maths } from '../maths'
 
 /** A table that cannot be read; the message says what is wrong, in which line, and what to do. */
 export class TableError extends Error {
@@ -54,7 +55,7 @@ export function readCube(id: string, name: string, text: string): { table: Table
   return { table: made, records: { [hash]: record } }
 }
 
-const promised = ({ kind, size }: Reading) => (kind === 'cube' ? size ** 3 : size)
+const promised = ({ kind, size }: Reading) => (kind === 'cube' ? maths.pow(size, 3) : size)
 
 /** Takes one line; says what is wrong with it. */
 function takeLine(table: Reading, [first = '', ...rest]: string[]): string | undefined {

@@ -1,5 +1,6 @@
 import { XMLParser, XMLValidator } from 'fast-xml-parser'
 import svgpath from 'svgpath'
+import { maths } from '../maths'
 import { type Corner, corner, outlineOfShape, segmentOf } from '../region'
 
 /** A drawing that cannot be read; the message says why. */
@@ -144,7 +145,7 @@ function outlines(d: string, transforms: readonly string[], name: string): Drawn
 /** The last corner goes into the first where they lie on each other. */
 function closed(corners: Corner[]): Corner[] {
   const [first, last] = [corners[0], corners.at(-1)]
-  if (!first || !last || first === last || Math.hypot(first.x - last.x, first.y - last.y) > 1e-3)
+  if (!first || !last || first === last || maths.hypot(first.x - last.x, first.y - last.y) > 1e-3)
     return corners
   return [{ ...first, in: last.in }, ...corners.slice(1, -1)]
 }

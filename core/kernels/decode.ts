@@ -1,6 +1,7 @@
 import { decodeSrgb, luminance2020, REFERENCE_WHITE, toRec709, type Transfer } from '../colour'
 import { limitedScale, lumaWeights } from '../colour/ycbcr'
 import type { Frame, Picture, RgbaPicture, YuvPicture } from '../frame'
+import { maths } from '../maths'
 import { premultiply, unpremultiply } from './channels'
 import type { Kernels } from './kernels'
 
@@ -50,7 +51,7 @@ function decodeYuv(k: Kernels, p: YuvPicture, linear: boolean): Frame {
     const wide = p.bits === 8 ? 1 : 2
     const { width: w, height: h, strideY, strideC } = p
     k.raw.decodeYuv(frame.block.at, y, u, v, strideY, strideC, w, h, sx, sy, wide, linear, at, at + 64)
-    if (p.a) k.raw.putAlpha(frame.block.at, a, strideY, w, h, wide, 0, 1 / (2 ** p.bits - 1))
+    if (p.a) k.raw.putAlpha(frame.block.at, a, strideY, w, h, wide, 0, 1 / (maths.pow(2, p.bits) - 1))
   })
   return frame
 }

@@ -1,5 +1,6 @@
 import type { Frame, Size, YuvPicture } from '../frame'
 import { limitedScale, lumaWeights } from '../colour/ycbcr'
+import { maths } from '../maths'
 import type { Kernels } from './kernels'
 import { runProgram } from './program'
 
@@ -92,7 +93,7 @@ function encodePlanes(
   const factors = [
     ...[toY * kr, toY * kg, toY * kb, s.black],
     ...[-toU * kr, -toU * kg, toU * (1 - kb), s.grey],
-    ...[toV * (1 - kr), -toV * kg, -toV * kb, 2 ** layout.bits - 1],
+    ...[toV * (1 - kr), -toV * kg, -toV * kb, maths.pow(2, layout.bits) - 1],
   ]
   const [luma, chroma] = planeSizes(frame, layout)
   // A row is written four samples at a time, so each plane has room behind it.

@@ -1,4 +1,5 @@
 import type { Plane } from '../frame'
+import { maths } from '../maths'
 import type { Affine } from './gather'
 import type { Kernels } from './kernels'
 
@@ -26,11 +27,11 @@ export function field(k: Kernels, width: number, height: number, options: FieldO
   out.data.fill(0)
   const { kind, to, depth, seed, octaves, gain } = options
   const total = Math.sqrt(
-    Array.from({ length: octaves }, (_, i) => gain ** (2 * i)).reduce((a, b) => a + b, 0),
+    Array.from({ length: octaves }, (_, i) => maths.pow(gain, 2 * i)).reduce((a, b) => a + b, 0),
   )
   k.scratch(24, (block) => {
     for (let i = 0; i < octaves; i++) {
-      const f = 2 ** i
+      const f = maths.pow(2, i)
       k.floats(block).set(to.map((v) => v * f))
       const own = Math.imul(seed + 1 + i * 7919, 0x27d4eb2d)
       k.raw.octave(
@@ -40,7 +41,7 @@ export function field(k: Kernels, width: number, height: number, options: FieldO
         block.at,
         depth * f + i * 17.3,
         own,
-        gain ** i / total,
+        maths.pow(gain, i) / total,
         KINDS.indexOf(kind),
       )
     }

@@ -1,4 +1,5 @@
 import type { Frame } from '../frame'
+import { maths } from '../maths'
 import { type Edge, EDGES } from './filter'
 import type { Kernels } from './kernels'
 
@@ -45,8 +46,8 @@ export function trail(
 ): Frame {
   let current = src
   for (let pass = 0; pass < passes; pass++) {
-    const stride = FAN ** pass
-    const weights = Array.from({ length: FAN }, (_, j) => decay ** (j * stride))
+    const stride = maths.pow(FAN, pass)
+    const weights = Array.from({ length: FAN }, (_, j) => maths.pow(decay, j * stride))
     const sum = weights.reduce((a, b) => a + b)
     const taps = weights.map((w, j): Tap => {
       const share = w / sum
@@ -64,4 +65,4 @@ export function trail(
 
 /** How many passes a trail of `length` copies takes; at least one. */
 export const passesFor = (length: number): number =>
-  Math.max(1, Math.ceil(Math.log(Math.max(1, length)) / Math.log(FAN) - 1e-9))
+  Math.max(1, Math.ceil(maths.log(Math.max(1, length)) / maths.log(FAN) - 1e-9))

@@ -1,4 +1,5 @@
 import type { Frame } from '../frame'
+import { maths } from '../maths'
 import { type Edge, type Filter, filterX, filterY, makeFilter, splineWeights } from './filter'
 import type { Kernels } from './kernels'
 
@@ -50,7 +51,7 @@ export function gaussian(k: Kernels, src: Frame, sigmaX: number, sigmaY: number,
 export function gaussianReach(sigma: number): number {
   if (!(sigma > 0)) return 0
   if (sigma < DIRECT) return Math.ceil(REACH * sigma)
-  const d = 2 ** (Math.floor(Math.log2(sigma / DIRECT)) + 1)
+  const d = maths.pow(2, Math.floor(maths.log2(sigma / DIRECT)) + 1)
   return Math.ceil(REACH * sigma) + 8 * d
 }
 
@@ -74,7 +75,7 @@ function bell(sigma: number): Float64Array {
   let sum = 0
   for (let i = -r; i <= r; i++) {
     // The mean over one pixel, so that a narrow bell keeps its variance.
-    const v = sigma < 0.5 ? pixelMean(i, sigma) : Math.exp(-(i * i) / (2 * sigma * sigma))
+    const v = sigma < 0.5 ? pixelMean(i, sigma) : maths.exp(-(i * i) / (2 * sigma * sigma))
     w[i + r] = v
     sum += v
   }
@@ -95,9 +96,9 @@ function direct(n: number, sigma: number, edge: Edge): Filter {
 
 function pyramid(n: number, sigma: number, edge: Edge): AxisBlur {
   let halvings = 0
-  while (sigma / 2 ** halvings >= DIRECT) halvings++
-  const d = 2 ** halvings
-  const w = bell(Math.sqrt((sigma / d) ** 2 - 1 / 3 - ((1 - 1 / (d * d)) * 5) / 12))
+  while (sigma / maths.pow(2, halvings) >= DIRECT) halvings++
+  const d = maths.pow(2, halvings)
+  const w = bell(Math.sqrt(maths.pow(sigma / d, 2) - 1 / 3 - ((1 - 1 / (d * d)) * 5) / 12))
   const r = (w.length - 1) / 2
   const taps = decimation(halvings)
   const lead = (taps.length - d) / 2
@@ -121,7 +122,7 @@ function pyramid(n: number, sigma: number, edge: Edge): AxisBlur {
 function decimation(halvings: number): Float64Array {
   let taps = new Float64Array([1])
   for (let level = 0; level < halvings; level++) {
-    const spread = 2 ** level
+    const spread = maths.pow(2, level)
     const next = new Float64Array(taps.length + 5 * spread)
     ;[1, 5, 10, 10, 5, 1].forEach((c, j) =>
       taps.forEach((t, i) => (next[i + j * spread] = (next[i + j * spread] ?? 0) + (t * c) / 32)),

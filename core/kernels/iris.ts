@@ -1,4 +1,5 @@
 import type { Frame } from '../frame'
+import { maths } from '../maths'
 import { type Edge, edgeIndex, filterX, filterY, makeFilter, splineWeights } from './filter'
 import type { Kernels } from './kernels'
 import { statistics } from './measure'
@@ -93,9 +94,9 @@ function outline({ radius, blades, curvature, rotation }: Aperture): [number, nu
   const points = Array.from({ length: count }, (_, i): [number, number] => {
     const angle = (2 * Math.PI * i) / count
     const within = (((angle % sector) + sector) % sector) - sector / 2
-    const straight = blades >= 3 ? Math.cos(sector / 2) / Math.cos(within) : 1
+    const straight = blades >= 3 ? maths.cos(sector / 2) / maths.cos(within) : 1
     const r = radius * (straight + (1 - straight) * Math.min(1, Math.max(0, curvature)))
-    return [r * Math.cos(angle + turn), r * Math.sin(angle + turn)]
+    return [r * maths.cos(angle + turn), r * maths.sin(angle + turn)]
   })
   if (outlines.size > 16) outlines.clear()
   outlines.set(key, points)

@@ -16,6 +16,8 @@ export class Kernels {
   readonly raw: Compiled
   readonly #memory: WebAssembly.Memory
   readonly #arena: Arena
+  /** What was taken and not given back in each scope that is open, the innermost last. */
+  readonly #scopes: Set<Block>[] = []
 
   /** @param bytes the size of the arena, 64 KB to 4 GB; memory that is never touched costs nothing. */
   constructor(bytes: number) {
@@ -38,13 +40,13 @@ export class Kernels {
 
   /** A frame of unset content. */
   frame(width: number, height: number): Frame {
-    const block = this.#arena.alloc(width * height * 16)
+    const block = this.take(width * height * 16)
     return { width, height, channels: 4, block, data: this.floats(block, width * height * 4) }
   }
 
   /** A plane of unset content. */
   plane(width: number, height: number): Plane {
-    const block = this.#arena.alloc(width * height * 4)
+    const block = this.take(width * height * 4)
     return { width, height, channels: 1, block, data: this.floats(block, width * height) }
   }
 
@@ -56,17 +58,44 @@ export class Kernels {
   }
 
   free(...pictures: (Frame | Plane)[]): void {
-    for (const picture of pictures) this.#arena.free(picture.block)
+    for (const picture of pictures) this.#give(picture.block)
+  }
+
+  /** Runs work; where it throws, everything that it took and did not give back is given back. */
+  scope<T>(work: () => T): T {
+    const taken = new Set<Block>()
+    this.#scopes.push(taken)
+    try {
+      return work()
+    } catch (error) {
+      for (const block of taken) this.#give(block)
+      throw error
+    } finally {
+      this.#scopes.pop()
+      for (const block of taken) this.#scopes.at(-1)?.add(block)
+    }
   }
 
   /** Lends `bytes` bytes of scratch memory to `use`. */
   scratch<T>(bytes: number, use: (block: Block) => T): T {
-    const block = this.#arena.alloc(bytes)
+    const block = this.take(bytes)
     try {
       return use(block)
     } finally {
-      this.#arena.free(block)
+      this.#give(block)
     }
+  }
+
+  /** Takes a block of the arena. @throws ArenaFull */
+  protected take(bytes: number): Block {
+    const block = this.#arena.alloc(bytes)
+    this.#scopes.at(-1)?.add(block)
+    return block
+  }
+
+  #give(block: Block): void {
+    this.#arena.free(block)
+    for (const scope of this.#scopes) scope.delete(block)
   }
 
   floats(block: Block, length = block.bytes >> 2): Float32Array {

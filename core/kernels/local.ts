@@ -1,4 +1,5 @@
 import type { Frame, Plane } from '../frame'
+import { maths } from '../maths'
 import { gaussian } from './gaussian'
 import type { Kernels } from './kernels'
 
@@ -29,7 +30,7 @@ export interface Screening {
 export function halftone(k: Kernels, src: Frame, { pitch, form, angles, x, y }: Screening): Frame {
   const out = k.frame(src.width, src.height)
   k.scratch(48, (block) => {
-    const turns = angles.flatMap((a) => [Math.cos((a * Math.PI) / 180), Math.sin((a * Math.PI) / 180)])
+    const turns = angles.flatMap((a) => [maths.cos((a * Math.PI) / 180), maths.sin((a * Math.PI) / 180)])
     k.floats(block).set([pitch, form === 'dots' ? 0 : 1, ...turns, x, y])
     k.raw.halftone(out.block.at, src.block.at, src.width, src.height, block.at)
   })
@@ -60,7 +61,7 @@ function moments(k: Kernels, src: Frame, sigma: number): { mean: Frame; square: 
  */
 export function guided(k: Kernels, src: Frame, sigma: number, tolerance: number): Frame {
   const { mean, square } = moments(k, src, sigma)
-  k.raw.guide(mean.block.at, square.block.at, pixels(src), Math.max(tolerance, 1e-5) ** 2)
+  k.raw.guide(mean.block.at, square.block.at, pixels(src), maths.pow(Math.max(tolerance, 1e-5), 2))
   const b = gaussian(k, mean, sigma, sigma, 'clamp')
   k.free(mean)
   const a = gaussian(k, square, sigma, sigma, 'clamp')

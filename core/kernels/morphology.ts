@@ -1,4 +1,5 @@
 import type { Plane } from '../frame'
+import { maths } from '../maths'
 import { invertMatte } from './channels'
 import type { Kernels } from './kernels'
 import { Rows } from './rows'
@@ -43,8 +44,10 @@ function copy(k: Kernels, plane: Plane): Plane {
 function disc(k: Kernels, matte: Plane, r: number): Plane {
   const { width: w, height: h } = matte
   const out = k.plane(w, h)
-  const half = Array.from({ length: 2 * r + 1 }, (_, i) => Math.floor(Math.sqrt(r * r - (i - r) ** 2 + 1e-9)))
-  const levels = Math.floor(Math.log2(2 * r + 1)) + 1
+  const half = Array.from({ length: 2 * r + 1 }, (_, i) =>
+    Math.floor(Math.sqrt(r * r - maths.pow(i - r, 2) + 1e-9)),
+  )
+  const levels = Math.floor(maths.log2(2 * r + 1)) + 1
   const wide = w + 2 * r + 4
   const pitch = Math.ceil(wide / 16) * 64
   const slots = 2 * r + 1
@@ -65,9 +68,9 @@ function disc(k: Kernels, matte: Plane, r: number): Plane {
       half.forEach((reach, i) => {
         const at = rows.at(y + i - r) as number
         const length = 2 * reach + 1
-        const level = Math.floor(Math.log2(length))
+        const level = Math.floor(maths.log2(length))
         const first = at + level * pitch + (r - reach) * 4
-        words.set([first, first + (length - 2 ** level) * 4], i * 2)
+        words.set([first, first + (length - maths.pow(2, level)) * 4], i * 2)
       })
       k.raw.discRow(out.block.at + y * w * 4, w, block.at, half.length)
     }
@@ -83,7 +86,7 @@ export function distance(k: Kernels, matte: Plane, level = 0.5): Plane {
   const { width: w, height: h } = matte
   const out = k.plane(w, h)
   k.scratch(w * 12, ({ at }) =>
-    k.raw.distance(out.block.at, matte.block.at, w, h, level, Math.hypot(w, h), at),
+    k.raw.distance(out.block.at, matte.block.at, w, h, level, maths.hypot(w, h), at),
   )
   return out
 }

@@ -1,4 +1,5 @@
 import type { Plane } from '../frame'
+import { maths } from '../maths'
 import type { Kernels } from './kernels'
 
 /** A closed outline of straight pieces: x, y, x, y … in pixels; the last point joins the first. */
@@ -69,7 +70,7 @@ function piecesOf(contour: ArrayLike<number>, size: number): number[] {
 export function flattenCubic(p: readonly number[], tolerance = 0.02): number[] {
   const at = (i: number) => p[i] as number
   const bend = (i: number) =>
-    Math.hypot(at(i) - 2 * at(i + 2) + at(i + 4), at(i + 1) - 2 * at(i + 3) + at(i + 5))
+    maths.hypot(at(i) - 2 * at(i + 2) + at(i + 4), at(i + 1) - 2 * at(i + 3) + at(i + 5))
   const n = Math.max(1, Math.ceil(Math.sqrt((6 * Math.max(bend(0), bend(2))) / (8 * tolerance))))
   const out: number[] = []
   for (let i = 1; i <= n; i++) {

@@ -1,4 +1,5 @@
 import type { Frame, Plane } from '../frame'
+import { maths } from '../maths'
 import type { Kernels } from './kernels'
 
 export type Rgb = readonly [number, number, number]
@@ -110,7 +111,7 @@ function instructions(op: ColourOp): Instruction[] {
     case 'power':
       return [0, 1, 2].flatMap((c) => {
         const [exponent, scale] = [op.exponent[c] as number, op.scale[c] as number]
-        return exponent === 1 && scale === 1 ? [] : [{ code: 2 + c, args: [exponent, Math.log2(scale)] }]
+        return exponent === 1 && scale === 1 ? [] : [{ code: 2 + c, args: [exponent, maths.log2(scale)] }]
       })
     case 'levels':
       return [{ code: 5, args: [...op.scale, ...op.offset] }]
@@ -167,8 +168,8 @@ const tableArgs = ({ low, high, size }: { low: Rgb; high: Rgb; size: number }) =
 
 /** Colours of three floats as colours of four. */
 function padded(colours: ArrayLike<number>, size: number): Float32Array {
-  const out = new Float32Array(size ** 3 * 4)
-  for (let i = 0; i < size ** 3; i++)
+  const out = new Float32Array(maths.pow(size, 3) * 4)
+  for (let i = 0; i < maths.pow(size, 3); i++)
     for (let c = 0; c < 3; c++) out[i * 4 + c] = colours[i * 3 + c] as number
   return out
 }
@@ -191,7 +192,7 @@ export function simplified(ops: readonly ColourOp[]): ColourOp[] {
     if (last?.op === 'power' && op.op === 'levels' && all(op.offset, 0) && op.scale.every((s) => s > 0))
       out[out.length - 1] = { ...last, scale: times(last.scale, op.scale) }
     else if (last?.op === 'power' && op.op === 'power') {
-      const scale = last.scale.map((s, c) => s ** (op.exponent[c] as number)) as unknown as Rgb
+      const scale = last.scale.map((s, c) => maths.pow(s, op.exponent[c] as number)) as unknown as Rgb
       const exponent = times(last.exponent, op.exponent)
       out[out.length - 1] = { op: 'power', exponent, scale: times(scale, op.scale) }
     } else out.push(op)

@@ -1,4 +1,5 @@
 import type { Frame } from '../frame'
+import { maths } from '../maths'
 import { type Filter, filterX, filterY, makeFilter } from './filter'
 import type { Kernels } from './kernels'
 
@@ -40,7 +41,7 @@ export const RESAMPLING: Record<Exclude<Resampling, 'area'>, { reach: number; at
       d === 0
         ? 1
         : d < 3
-          ? (3 * Math.sin(Math.PI * d) * Math.sin((Math.PI * d) / 3)) / (Math.PI * d) ** 2
+          ? (3 * maths.sin(Math.PI * d) * maths.sin((Math.PI * d) / 3)) / maths.pow(Math.PI * d, 2)
           : 0,
   },
 }

@@ -1,4 +1,5 @@
 import type { Frame } from '../frame'
+import { maths } from '../maths'
 import { transposed } from './channels'
 import { type Edge, EDGES } from './filter'
 import type { Kernels } from './kernels'
@@ -17,7 +18,7 @@ export function directional(
   edge: Edge,
 ): Frame {
   const turn = (angle * Math.PI) / 180
-  const [c, s] = [Math.cos(turn), Math.sin(turn)]
+  const [c, s] = [maths.cos(turn), maths.sin(turn)]
   if (Math.abs(c) > Math.abs(s)) {
     const turned = transposed(k, src)
     const blurred = upright(k, turned, c, s, before, after, edge)
@@ -81,13 +82,13 @@ export function radial(
   const out = k.frame(w, h)
   const unit = turn.kind === 'spin' ? Math.PI / 180 : 1
   const spread = Math.abs(turn.to - turn.from) * unit
-  const radius = Math.hypot(Math.max(cx, w - cx), Math.max(cy, h - cy))
-  const levels = Math.min(LEVELS, Math.ceil(Math.log2(Math.max(1, spread * radius))) + 1)
+  const radius = maths.hypot(Math.max(cx, w - cx), Math.max(cy, h - cy))
+  const levels = Math.min(LEVELS, Math.ceil(maths.log2(Math.max(1, spread * radius))) + 1)
   const pairs: number[] = []
-  for (let n = 1; n < 2 ** levels; n *= 2)
+  for (let n = 1; n < maths.pow(2, levels); n *= 2)
     for (let i = 0; i < n; i++) {
       const t = turn.from + (turn.to - turn.from) * ((i + 0.5) / n)
-      pairs.push(...(turn.kind === 'spin' ? [Math.cos(t * unit), Math.sin(t * unit)] : [t, 0]))
+      pairs.push(...(turn.kind === 'spin' ? [maths.cos(t * unit), maths.sin(t * unit)] : [t, 0]))
     }
   k.scratch(pairs.length * 4, (block) => {
     k.floats(block).set(pairs)

@@ -1,4 +1,5 @@
 import type { Frame } from '../frame'
+import { maths } from '../maths'
 import { type Edge, EDGES, filterX, filterY, makeFilter } from './filter'
 import type { Kernels } from './kernels'
 
@@ -137,7 +138,7 @@ function shrink(place: (x: number, y: number) => [number, number], width: number
       const [x, y] = [(i / N) * (width - 1), (j / N) * (height - 1)]
       const [here, right, below] = [place(x, y), place(x + 1, y), place(x, y + 1)]
       for (const to of [right, below]) {
-        const d = Math.hypot(to[0] - here[0], to[1] - here[1])
+        const d = maths.hypot(to[0] - here[0], to[1] - here[1])
         if (d > most) most = d
       }
     }

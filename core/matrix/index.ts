@@ -1,3 +1,4 @@
+import { maths } from '../maths'
 /** A 3x3 matrix in row order. */
 export type Matrix3 = readonly [number, number, number, number, number, number, number, number, number]
 export type Triple = readonly [number, number, number]
@@ -49,7 +50,7 @@ export const shifted = (x: number, y: number): Matrix3 => [1, 0, x, 0, 1, y, 0, 
 
 /** Turned clockwise (y down) by degrees and scaled. */
 export function turned(angle: number, size = 1): Matrix3 {
-  const [c, s] = [Math.cos(radians(angle)) * size, Math.sin(radians(angle)) * size]
+  const [c, s] = [maths.cos(radians(angle)) * size, maths.sin(radians(angle)) * size]
   return [c, -s, 0, s, c, 0, 0, 0, 1]
 }
 
@@ -64,7 +65,7 @@ export function squareToQuad([[x0, y0], [x1, y1], [x2, y2], [x3, y3]]: Quad): Ma
   const [dx1, dx2, sx] = [x1 - x2, x3 - x2, x0 - x1 + x2 - x3]
   const [dy1, dy2, sy] = [y1 - y2, y3 - y2, y0 - y1 + y2 - y3]
   const det = dx1 * dy2 - dx2 * dy1
-  const size = Math.hypot(dx1, dy1) * Math.hypot(dx2, dy2)
+  const size = maths.hypot(dx1, dy1) * maths.hypot(dx2, dy2)
   if (!(Math.abs(det) > 1e-6 * size)) return undefined
   const g = (sx * dy2 - dx2 * sy) / det
   const h = (dx1 * sy - sx * dy1) / det

@@ -1,5 +1,6 @@
 import type { Frame } from '../frame'
 import { type Kernels, mixInto, resample, runProgram, warpMesh, weigh } from '../kernels'
+import { maths } from '../maths'
 
 /** Motions are measured on pictures of at most this width, and of halves of that. */
 const WIDTH = 320
@@ -129,7 +130,7 @@ function refine(flow: Flow, n: number, a: Grey, b: Grey, share: number, [u, v]: 
     const det = xx * yy - xy * xy
     if (!(det > 1e-12)) return
     const [sx, sy] = [(xy * ey - yy * ex) / det, (xy * ex - xx * ey) / det]
-    const length = Math.hypot(sx, sy)
+    const length = maths.hypot(sx, sy)
     const limit = length > 2 ? 2 / length : 1
     dx += sx * limit
     dy += sy * limit

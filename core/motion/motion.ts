@@ -1,3 +1,4 @@
+import { maths } from '../maths'
 import {
   IDENTITY,
   invert,
@@ -93,7 +94,7 @@ export function placesAt(motion: Motion, frame: number): number[] {
     const at = frame + d
     // Mirrored about the ends, through the end's own place, so that a straight way stays straight.
     const end = at < low ? low : at > high ? high : at
-    const weight = Math.exp(-(d * d) / (2 * sigma * sigma))
+    const weight = maths.exp(-(d * d) / (2 * sigma * sigma))
     const own =
       end === at ? fixedAt(motion, at) : mirrored(fixedAt(motion, end), fixedAt(motion, 2 * end - at))
     own.forEach((v, i) => (sum[i] = (sum[i] as number) + weight * v))
@@ -146,7 +147,7 @@ export function surfaceAt(motion: Motion, frame: number): number[] {
 }
 
 function squareAbout([x = 0, y = 0, u = x, v = y]: readonly number[]): number[] {
-  const [cx, cy, r] = [(x + u) / 2, (y + v) / 2, Math.max(40, Math.hypot(u - x, v - y) / 2)]
+  const [cx, cy, r] = [(x + u) / 2, (y + v) / 2, Math.max(40, maths.hypot(u - x, v - y) / 2)]
   return [cx - r, cy - r, cx + r, cy - r, cx + r, cy + r, cx - r, cy + r]
 }
 
@@ -170,7 +171,7 @@ export function turnOf(map: Matrix3, x: number, y: number): { angle: number; sca
   const [a, b, c] = [through(map, x, y), through(map, x + 1, y), through(map, x, y + 1)]
   const [dx, dy, ex, ey] = [b[0] - a[0], b[1] - a[1], c[0] - a[0], c[1] - a[1]]
   return {
-    angle: (Math.atan2(dy - ex, dx + ey) * 180) / Math.PI,
+    angle: (maths.atan2(dy - ex, dx + ey) * 180) / Math.PI,
     scale: Math.sqrt(Math.abs(dx * ey - dy * ex)),
   }
 }

@@ -1,5 +1,6 @@
 import type { Plane } from '../frame'
 import type { Kernels } from '../kernels'
+import { maths } from '../maths'
 import { invert, type Matrix3, multiply, normalised, shifted, through } from '../matrix'
 import { bent, type Lens, straightened } from './lens'
 import { type Fit, type Freedom, judged, mapOf, type Pose, poseOf, register } from './register'
@@ -136,7 +137,7 @@ export class PlanarTracker {
   /** A grid of places around the last one, on the coarsest level; the best few are tried in full. */
   #searched(pyramid: readonly Plane[], hold: Plane | undefined): Fit | undefined {
     const level = this.#first.levels.length - 1
-    const step = 2 ** level * 2
+    const step = maths.pow(2, level) * 2
     const reach = Math.ceil((this.options.search ?? 64) / step)
     const list: Fit[] = []
     for (let j = -reach; j <= reach; j++)
@@ -215,8 +216,8 @@ function changeOf(
   [left, top, right, bottom]: readonly [number, number, number, number],
 ): number {
   const [a, b, c] = [through(map, left, top), through(map, right, top), through(map, left, bottom)]
-  const wide = Math.hypot(b[0] - a[0], b[1] - a[1]) / (right - left)
-  const high = Math.hypot(c[0] - a[0], c[1] - a[1]) / (bottom - top)
-  const turn = Math.abs(Math.atan2(b[1] - a[1], b[0] - a[0]))
-  return Math.max(Math.abs(Math.log2(wide)), Math.abs(Math.log2(high)), turn)
+  const wide = maths.hypot(b[0] - a[0], b[1] - a[1]) / (right - left)
+  const high = maths.hypot(c[0] - a[0], c[1] - a[1]) / (bottom - top)
+  const turn = Math.abs(maths.atan2(b[1] - a[1], b[0] - a[0]))
+  return Math.max(Math.abs(maths.log2(wide)), Math.abs(maths.log2(high)), turn)
 }

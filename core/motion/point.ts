@@ -1,5 +1,6 @@
 import type { Plane } from '../frame'
 import type { Kernels } from '../kernels'
+import { maths } from '../maths'
 import { multiply, shifted, through } from '../matrix'
 import { type Freedom, type Pose, poseOf, register } from './register'
 import { makeTemplate, type Template } from './template'
@@ -171,7 +172,7 @@ function cornerness({ levels, unit }: Template): number {
     yy += gy * gy
   }
   if (!n) return 0
-  return (xx + yy - Math.hypot(xx - yy, 2 * xy)) / (2 * n)
+  return (xx + yy - maths.hypot(xx - yy, 2 * xy)) / (2 * n)
 }
 
 /** A box of whole pixels, its mean taken off. */
@@ -208,7 +209,7 @@ function patternOf(
   let square = 0
   for (let i = 0; i < at; i++) {
     values[i] = (values[i] as number) - mean
-    square += (values[i] as number) ** 2
+    square += maths.pow(values[i] as number, 2)
   }
   return { rest: [x - cx, y - cy], half, values, norm: Math.sqrt(square), contrast: Math.sqrt(square / at) }
 }

@@ -1,5 +1,6 @@
 import type { Plane } from '../frame'
 import { type Kernels, registrationSums, SUM_SIDE } from '../kernels'
+import { maths } from '../maths'
 import { IDENTITY, invert, type Matrix3, multiply, normalised, through } from '../matrix'
 import type { Template } from './template'
 
@@ -172,7 +173,10 @@ export function errorsOf(
     median: there[there.length >> 1] ?? Infinity,
     mean(sigma) {
       const far = TUKEY * Math.max(NOISE, sigma)
-      return there.reduce((sum, e) => sum + 1 - Math.max(0, 1 - (e / far) ** 2) ** 3, 0) / there.length
+      return (
+        there.reduce((sum, e) => sum + 1 - maths.pow(Math.max(0, 1 - maths.pow(e / far, 2)), 3), 0) /
+        there.length
+      )
     },
   }
 }
@@ -202,15 +206,15 @@ function strictness(errors: Float32Array): number {
   if (count < 8) return 0
   const sorted = list.subarray(0, count).sort()
   const sigma = Math.max(NOISE, 1.4826 * (sorted[count >> 1] as number))
-  return 1 / (TUKEY * sigma) ** 2
+  return 1 / maths.pow(TUKEY * sigma, 2)
 }
 
 /** The level of the picture on which the template has about its own size, so that neither is seen too finely. */
 function pictureFor(template: Template, pyramid: readonly Plane[], { map }: Pose, level: number) {
   const size = Math.sqrt(Math.abs(map[0] * map[4] - map[1] * map[3])) / template.unit / map[8]
-  const wanted = level + Math.round(Math.log2(Math.max(size, 1e-3)))
+  const wanted = level + Math.round(maths.log2(Math.max(size, 1e-3)))
   const found = Math.min(pyramid.length - 1, Math.max(0, wanted))
-  return { image: pyramid[found] as Plane, zoom: 2 ** -found }
+  return { image: pyramid[found] as Plane, zoom: maths.pow(2, -found) }
 }
 
 function improved(pose: Pose, sums: Float32Array, basis: readonly number[][]): Pose | undefined {
@@ -303,7 +307,7 @@ function travelled(a: Pose, b: Pose): number {
   let most = 0
   for (const [u, v] of CORNERS) {
     const [p, q] = [through(a.map, u, v), through(b.map, u, v)]
-    most = Math.max(most, Math.hypot(p[0] - q[0], p[1] - q[1]))
+    most = Math.max(most, maths.hypot(p[0] - q[0], p[1] - q[1]))
   }
   return most
 }

@@ -1,5 +1,6 @@
 import type { Plane } from '../frame'
 import { type Lens, POINT_NUMBERS } from '../kernels'
+import { maths } from '../maths'
 import { straightened } from './lens'
 
 /** What a tracker knows of the thing that it follows: points with their values and slopes, on every level. */
@@ -34,11 +35,11 @@ export function makeTemplate(
 ): Template {
   const [left, top, right, bottom] = box
   const centre = straightened(lens, (left + right) / 2, (top + bottom) / 2)
-  const unit = Math.max(4, Math.hypot(right - left, bottom - top) / 2)
+  const unit = Math.max(4, maths.hypot(right - left, bottom - top) / 2)
   const levels: Float32Array[] = []
   let usable = 0
   for (const [level, { width, height, data }] of pyramid.entries()) {
-    const size = 2 ** level
+    const size = maths.pow(2, level)
     const [x0, y0] = [Math.max(1, Math.floor(left / size)), Math.max(1, Math.floor(top / size))]
     const [x1, y1] = [
       Math.min(width - 2, Math.ceil(right / size)),
@@ -54,7 +55,7 @@ export function makeTemplate(
         const at = y * width + x
         const gx = ((data[at + 1] as number) - (data[at - 1] as number)) / 2
         const gy = ((data[at + width] as number) - (data[at - width] as number)) / 2
-        const slope = Math.hypot(gx, gy)
+        const slope = maths.hypot(gx, gy)
         if (level === 0 && slope > SLOPE) usable++
         steep.push(slope)
         const to = unit / size

@@ -1,4 +1,5 @@
 import { type Area, aligned, grown, intersection, type Size, union, wholeOf } from '../frame'
+import { maths } from '../maths'
 import type { ResolvedItem } from './items'
 import { cornersOf, flatten, mapped } from './outline'
 
@@ -51,7 +52,7 @@ export function itemBounds(item: ResolvedItem, size: Size, scale: number): Area 
     }
     default: {
       const turn = (item.angle * Math.PI) / 180
-      const [c, s] = [Math.abs(Math.cos(turn)), Math.abs(Math.sin(turn))]
+      const [c, s] = [Math.abs(maths.cos(turn)), Math.abs(maths.sin(turn))]
       const [rx, ry] = item.size.map((v) => Math.abs(v) / 2) as [number, number]
       const [hx, hy] = [c * rx + s * ry, s * rx + c * ry]
       const [x, y] = item.centre

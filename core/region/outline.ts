@@ -1,4 +1,5 @@
 import { flattenCubic } from '../kernels'
+import { maths } from '../maths'
 import { apply, type Matrix3 } from '../matrix'
 
 /** A corner of a free outline. */
@@ -54,10 +55,10 @@ export function handlesOf(
   const [a2, b2] = [ax * ax + ay * ay, bx * bx + by * by]
   if (!here.soft || a2 < 1e-12 || b2 < 1e-12) return { in: [0, 0], out: [0, 0] }
   const [tx, ty] = [ax / a2 + bx / b2, ay / a2 + by / b2]
-  const long = Math.hypot(tx, ty)
+  const long = maths.hypot(tx, ty)
   if (long < 1e-12) return { in: [0, 0], out: [0, 0] }
-  const turn = Math.abs(Math.atan2(ax * by - ay * bx, ax * bx + ay * by))
-  const share = turn < 1e-3 ? 1 / 3 : ((4 / 3) * Math.tan(turn / 4)) / (2 * Math.sin(turn / 2))
+  const turn = Math.abs(maths.atan2(ax * by - ay * bx, ax * bx + ay * by))
+  const share = turn < 1e-3 ? 1 / 3 : ((4 / 3) * maths.tan(turn / 4)) / (2 * maths.sin(turn / 2))
   const [inner, outer] = [Math.sqrt(a2), Math.sqrt(b2)].map((d) => (d * share * here.soft) / long) as [
     number,
     number,
@@ -133,7 +134,7 @@ export function withCorner(corners: readonly Corner[], i: number, share: number)
     s * s * s * (a[k] as number) +
     3 * s * s * share * (b[k] as number) +
     3 * s * share * share * (c[k] as number) +
-    share ** 3 * (d[k] as number)
+    maths.pow(share, 3) * (d[k] as number)
   const soft = from.soft * s + to.soft * share
   const made: Corner = { ...corner(at(0), at(1), soft), width: from.width * s + to.width * share }
   return [...corners.slice(0, i + 1), made, ...corners.slice(i + 1)]
@@ -155,7 +156,7 @@ export function outlineOfShape(
   round = 0,
 ): Corner[] {
   const turn = (angle * Math.PI) / 180
-  const [c, s] = [Math.cos(turn), Math.sin(turn)]
+  const [c, s] = [maths.cos(turn), maths.sin(turn)]
   const place = (x: number, y: number): [number, number] => [
     centre[0] + x * c - y * s,
     centre[1] + x * s + y * c,
@@ -163,7 +164,7 @@ export function outlineOfShape(
   const way = (x: number, y: number): [number, number] => [x * c - y * s, x * s + y * c]
   const [w, h] = [Math.abs(size[0]) / 2, Math.abs(size[1]) / 2]
   /** Length of the handles of a quarter of a circle of radius 1. */
-  const arc = (4 / 3) * Math.tan(Math.PI / 8)
+  const arc = (4 / 3) * maths.tan(Math.PI / 8)
   const at = (x: number, y: number, inX: number, inY: number, outX: number, outY: number): Corner => {
     const [px, py] = place(x, y)
     return { x: px, y: py, soft: 0, in: way(inX, inY), out: way(outX, outY), width: 1 }

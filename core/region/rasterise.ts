@@ -21,6 +21,7 @@ import {
   showPlane,
   weigh,
 } from '../kernels'
+import { maths } from '../maths'
 import { itemBounds, reachOf } from './bounds'
 import type { FreeOutline, Key, PlainShape, ResolvedItem } from './items'
 import { cornersOf, flatten, mapped } from './outline'
@@ -158,7 +159,7 @@ function plainShape(k: Kernels, { x, y, width, height }: Area, shape: PlainShape
   k.raw.shape(
     ...([plane.block.at, width, height, shape.kind === 'ellipse' ? 0 : 1] as const),
     ...([shape.centre[0] * scale - x, shape.centre[1] * scale - y] as const),
-    ...([Math.cos(turn), Math.sin(turn), ...half, round, inner - by, outer + by] as const),
+    ...([maths.cos(turn), maths.sin(turn), ...half, round, inner - by, outer + by] as const),
   )
   return plane
 }

@@ -39,7 +39,7 @@ export function kernelBackend(k: Kernels): Backend<KernelHandle> {
   const backend: Backend<KernelHandle> = {
     name: 'kernels',
     make: (making) => {
-      const picture = make(k, making)
+      const picture = k.scope(() => make(k, making))
       return making.inputs.find((input) => input?.handle.picture === picture)?.handle ?? handleOf(picture)
     },
     free: (...handles) => k.free(...handles.map(({ picture }) => picture)),

@@ -1,4 +1,5 @@
 import { type Area, isEmpty, union, wholeOf } from '../frame'
+import { maths } from '../maths'
 import { holderOf, type MaskItem, type Region, resolveItems, type Step } from '../project'
 import { cornersOf, mapped, matteBounds, outlineOfShape, type ResolvedItem } from '../region'
 import type { RegionLook } from './graph'
@@ -68,7 +69,7 @@ function travel(a: readonly ResolvedItem[], b: readonly ResolvedItem[]): number 
     for (let c = 0; c < p.length; c += 2)
       far = Math.max(
         far,
-        Math.hypot((p[c] as number) - (q[c] as number), (p[c + 1] as number) - (q[c + 1] as number)),
+        maths.hypot((p[c] as number) - (q[c] as number), (p[c + 1] as number) - (q[c + 1] as number)),
       )
     return Math.max(most, far)
   }, 0)

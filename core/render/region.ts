@@ -1,5 +1,6 @@
 import type { Area, Frame, Plane } from '../frame'
 import { holdBy, type Kernels, showPlane } from '../kernels'
+import { maths } from '../maths'
 import { rasterise } from '../region'
 import type { Canvas, Op } from './graph'
 import type { Held } from './held'
@@ -64,7 +65,7 @@ function edgeOf(k: Kernels, matte: Plane): Plane {
     data[Math.min(h - 1, Math.max(0, y)) * w + Math.min(w - 1, Math.max(0, x))] as number
   for (let y = 0; y < h; y++)
     for (let x = 0; x < w; x++) {
-      const slope = Math.hypot(at(x + 1, y) - at(x - 1, y), at(x, y + 1) - at(x, y - 1)) / 2
+      const slope = maths.hypot(at(x + 1, y) - at(x - 1, y), at(x, y + 1) - at(x, y - 1)) / 2
       const away = Math.abs(at(x, y) - 0.5) / Math.max(slope, 1e-6)
       out.data[y * w + x] = slope > 1e-4 ? Math.min(1, Math.max(0, 2 - away)) : 0
     }

@@ -1,4 +1,5 @@
 import type { Drawn } from '.'
+import { maths } from '../maths'
 
 /** Counts of hits a cell, to be drawn as light. */
 export class Counts {
@@ -29,7 +30,7 @@ export class Counts {
       for (let x = 0; x < this.width; x++) {
         const count = this.#counts[y * this.width + x] as number
         if (!count) continue
-        const bright = 0.25 + 0.75 * (1 - Math.exp(-count / typical))
+        const bright = 0.25 + 0.75 * (1 - maths.exp(-count / typical))
         const at = (y * out.width + x + left) * 4
         for (let c = 0; c < 3; c++)
           out.data[at + c] = Math.min(255, (out.data[at + c] as number) + bright * (colour[c] as number))

@@ -1,5 +1,6 @@
 import { CHROMA_END, decodeSrgb, hueOf, oklab } from '../colour'
 import { type Drawn, type Shown, strideFor } from '.'
+import { maths } from '../maths'
 import { blank, line } from './canvas'
 
 /** What a key looks at, from 0 to its end. */
@@ -14,7 +15,7 @@ export function toneOf(tone: Tone, r: number, g: number, b: number): number {
   const rgb = [linear[r] as number, linear[g] as number, linear[b] as number] as const
   if (tone === 'hue') return hueOf(rgb).hue
   const [light, a, c] = oklab(rgb)
-  return tone === 'lightness' ? light : Math.hypot(a, c)
+  return tone === 'lightness' ? light : maths.hypot(a, c)
 }
 
 /** How often each tone occurs, 0 on the left. The root of the counts is drawn, so that few still show. Greys have no hue: they are left out of that. */

@@ -1,4 +1,5 @@
 import { type Drawn, lumaOf, type Shown, strideFor } from '.'
+import { maths } from '../maths'
 import { blank, Counts, line } from './canvas'
 
 /** Direction of the skin line in degrees from +Cb towards +Cr: where skin of all tones lies, I of the old I and Q axes. */
@@ -21,10 +22,10 @@ export function drawVectorscope(shown: Shown, size: number): Drawn {
     const radius = middle * 0.97
     line(
       out,
-      middle + radius * Math.cos(a),
-      middle + radius * Math.sin(a),
-      middle + radius * Math.cos(b),
-      middle + radius * Math.sin(b),
+      middle + radius * maths.cos(a),
+      middle + radius * maths.sin(a),
+      middle + radius * maths.cos(b),
+      middle + radius * maths.sin(b),
       52,
     )
   }
@@ -35,8 +36,8 @@ export function drawVectorscope(shown: Shown, size: number): Drawn {
     out,
     middle,
     middle,
-    middle + Math.cos(skin) * middle * 0.95,
-    middle - Math.sin(skin) * middle * 0.95,
+    middle + maths.cos(skin) * middle * 0.95,
+    middle - maths.sin(skin) * middle * 0.95,
     110,
   )
   for (const hue of [1, 2, 3, 4, 5, 6]) {

@@ -1,3 +1,4 @@
+import { maths } from '../maths'
 /** Interleaving-free sound: one Float32Array for each channel. */
 export interface Sound {
   sampleRate: number
@@ -8,7 +9,7 @@ export interface Sound {
 const CROSSINGS = 16
 
 /** Decibels to a factor; -100 dB and below is silence. */
-export const gainOf = (decibels: number): number => (decibels <= -100 ? 0 : 10 ** (decibels / 20))
+export const gainOf = (decibels: number): number => (decibels <= -100 ? 0 : maths.pow(10, decibels / 20))
 
 /**
  * Resamples one channel by a Hann-windowed sinc, band-limited to the lower of the two rates (32 zero crossings; passband ripple
@@ -25,8 +26,8 @@ export function resampleSound(samples: Float32Array, from: number, to: number): 
     let sum = 0
     for (let j = Math.max(0, Math.ceil(at - reach)); j <= Math.min(samples.length - 1, at + reach); j++) {
       const x = (at - j) * band
-      const sinc = x === 0 ? 1 : Math.sin(Math.PI * x) / (Math.PI * x)
-      sum += (samples[j] as number) * sinc * (0.5 + 0.5 * Math.cos((Math.PI * x) / CROSSINGS)) * band
+      const sinc = x === 0 ? 1 : maths.sin(Math.PI * x) / (Math.PI * x)
+      sum += (samples[j] as number) * sinc * (0.5 + 0.5 * maths.cos((Math.PI * x) / CROSSINGS)) * band
     }
     out[i] = sum
   }
@@ -53,7 +54,7 @@ export function loudness({ channels }: Sound, perFrame: number, count: number): 
     const [from, to] = [Math.floor(frame * perFrame), Math.floor((frame + 1) * perFrame)]
     let sum = 0
     for (const channel of channels)
-      for (let i = from; i < Math.min(to, channel.length); i++) sum += (channel[i] as number) ** 2
+      for (let i = from; i < Math.min(to, channel.length); i++) sum += maths.pow(channel[i] as number, 2)
     out[frame] = Math.sqrt(sum / Math.max(1, (to - from) * channels.length))
   }
   return out
@@ -73,6 +74,6 @@ export function fadeOf({ fadeIn, fadeOut }: Faded, rate: number): ((sample: numb
   const share = (at: number, { start, length }: { start: number; length: number }) =>
     Math.min(1, Math.max(0, (at / rate - start) / Math.max(length, 1e-9)))
   return (at) =>
-    (fadeIn ? Math.sin((Math.PI / 2) * share(at, fadeIn)) : 1) *
-    (fadeOut ? Math.cos((Math.PI / 2) * share(at, fadeOut)) : 1)
+    (fadeIn ? maths.sin((Math.PI / 2) * share(at, fadeIn)) : 1) *
+    (fadeOut ? maths.cos((Math.PI / 2) * share(at, fadeOut)) : 1)
 }

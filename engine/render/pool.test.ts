@@ -5,6 +5,8 @@ import type { Delivered } from './render.worker'
 /** A worker that answers when it is told to; `name` says which job it has. */
 class FakeWorker {
   static all: FakeWorker[] = []
+  /** How the next ones start; as they should where nothing is said. */
+  static starts: (() => Promise<never>)[] = []
   name = ''
   ended = false
   #settle: { resolve(d: Delivered): void; reject(e: Error): void } | undefined
@@ -14,7 +16,7 @@ class FakeWorker {
   }
 
   call(name: string, argument: unknown): Promise<never> {
-    if (name === 'start') return Promise.resolve(undefined as never)
+    if (name === 'start') return FakeWorker.starts.shift()?.() ?? Promise.resolve(undefined as never)
     this.name = (argument as { plan: { name: string } }).plan.name
     return new Promise((resolve, reject) => (this.#settle = { resolve: resolve as never, reject }))
   }
@@ -44,6 +46,7 @@ const told: string[] = []
 
 function poolOf(size: number) {
   FakeWorker.all = []
+  FakeWorker.starts = []
   told.length = 0
   const pool = new RenderPool(
     size,
@@ -124,4 +127,73 @@ it('replaces workers that have less memory than is needed as they come free', as
   void ask('b')
   await turn()
   expect([FakeWorker.all.length, FakeWorker.all[0]?.ended]).toEqual([2, true])
+})
+
+const fails = (why: string) => () => Promise.reject(Object.assign(new Error(why), { name: 'WorkerDied' }))
+
+it('a worker that cannot start is tried again, and its place is free', async () => {
+  const { ask } = poolOf(1)
+  FakeWorker.starts = [fails('no memory')]
+  const first = ask('a')
+  await turn()
+  await turn()
+  worker('a').finish()
+  expect((await first).width).toBe(1)
+  expect(told).toEqual(['no memory'])
+  const second = ask('b')
+  await turn()
+  worker('b').finish()
+  expect((await second).width).toBe(1)
+})
+
+it('where no worker starts at all, every job ends with what to do', async () => {
+  const { ask } = poolOf(2)
+  FakeWorker.starts = Array.from({ length: 40 }, () => fails('no memory'))
+  const jobs = ['a', 'b', 'c', 'd', 'e'].map((name) => ask(name).catch((e: Error) => e.message))
+  const ends = await Promise.all(jobs)
+  for (const said of ends) expect(said).toMatch(/no memory|No renderer could be started\. Close other tabs/)
+  FakeWorker.starts = []
+  const later = ask('f')
+  await turn()
+  worker('f').finish()
+  expect((await later).width).toBe(1)
+})
+
+it('workers that fail to start, die and run out of memory in turn: every job ends', async () => {
+  const { ask } = poolOf(3)
+  FakeWorker.starts = [fails('no memory'), () => Promise.resolve(undefined as never), fails('no memory')]
+  const ends: string[] = []
+  const jobs = Array.from({ length: 12 }, (_, i) =>
+    ask(`job ${i}`).then(
+      () => ends.push('picture'),
+      (e: Error) => ends.push(e.message),
+    ),
+  )
+  for (let round = 0; ends.length < 12 && round < 200; round++) {
+    await turn()
+    for (const [i, name] of working().entries()) {
+      if ((round + i) % 3 === 0) worker(name).die()
+      else worker(name).finish()
+    }
+  }
+  await Promise.all(jobs)
+  expect(ends.filter((end) => end === 'picture').length).toBeGreaterThan(5)
+  for (const end of ends) expect(['picture', 'out of memory', 'no memory']).toContain(end)
+})
+
+it('sources are fetched before a worker is taken', async () => {
+  const { pool } = poolOf(1)
+  let there: () => void = () => undefined
+  const slow = pool.run({
+    ...{ plan: { name: 'slow' } as unknown as Plan, format: 'rgba8', alpha: 'straight', keep: false },
+    fetch: () => new Promise((resolve) => (there = () => resolve([]))),
+    urgent: false,
+  })
+  await turn()
+  expect(FakeWorker.all).toHaveLength(0)
+  there()
+  await turn()
+  await turn()
+  worker('slow').finish()
+  expect((await slow).width).toBe(1)
 })

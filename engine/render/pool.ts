@@ -24,6 +24,8 @@ interface Job {
 /** What the pool needs of a worker's caller. */
 export type RenderCaller = Pick<Caller<RenderHandlers>, 'call' | 'end'>
 
+/** Workers in a row that may fail to start before jobs are given up. */
+const MOST_FAILURES = 3
 /** Buffers kept for further pictures. */
 const SPARE = 8
 /** Frames of working memory that one render worker sets aside; untouched memory costs nothing. */
@@ -49,7 +51,9 @@ export class RenderPool {
   readonly #spare: ArrayBuffer[] = []
   readonly #jobs: Job[] = []
   readonly #memory = new WeakMap<RenderCaller, number>()
-  #workers = 0
+  #active = 0
+  /** Workers in a row that did not start. */
+  #failures = 0
   #closed = false
 
   #bytes = LEAST
@@ -65,7 +69,7 @@ export class RenderPool {
   reserve(bytes: number): void {
     if (bytes <= this.#bytes) return
     this.#bytes = bytes
-    for (const caller of this.#idle.splice(0)) this.#retire(caller)
+    for (const caller of this.#idle.splice(0)) caller.end()
   }
 
   run(job: Omit<Job, 'resolve' | 'reject'>): Promise<Delivered> {
@@ -85,30 +89,46 @@ export class RenderPool {
   }
 
   async #next(): Promise<void> {
-    if (this.#closed || !this.#jobs.length || (!this.#idle.length && this.#workers >= this.size)) return
-    let caller = this.#idle.pop()
+    if (this.#closed || this.#active >= this.size) return
     const job = this.#take()
-    if (!job) {
-      if (caller) this.#idle.push(caller)
-      return
-    }
+    if (!job) return
+    // A place, not yet a worker: sources are fetched first, and those who are quicker go ahead.
+    this.#active++
+    let caller: RenderCaller | undefined
     try {
-      caller ??= await this.#start()
       const pictures = await job.fetch()
       job.signal?.throwIfAborted()
+      caller = this.#idle.pop() ?? (await this.#start())
       job.resolve(await this.#call(caller, job, pictures))
     } catch (error) {
-      if (error instanceof Error && error.name === 'WorkerDied') {
-        this.#workers--
+      if (error instanceof WorkerFailed) this.#failedToStart(job, error)
+      else if (error instanceof Error && error.name === 'WorkerDied') {
         caller = undefined
         this.onDeath(error.message)
-        if (!job.again && !this.#closed) this.#jobs.unshift({ ...job, again: true })
-        else job.reject(error)
+        this.#again(job, error)
       } else job.reject(error)
     }
-    if (caller && (this.#closed || (this.#memory.get(caller) ?? 0) < this.#bytes)) this.#retire(caller)
+    this.#active--
+    if (caller && (this.#closed || (this.#memory.get(caller) ?? 0) < this.#bytes)) caller.end()
     else if (caller) this.#idle.push(caller)
     void this.#next()
+  }
+
+  /** A worker did not start: its job is tried once more; where none starts at all, every job ends with a sentence. */
+  #failedToStart(job: Job, error: unknown): void {
+    this.#failures++
+    this.onDeath(error instanceof Error ? error.message : String(error))
+    if (this.#failures <= MOST_FAILURES) return this.#again(job, error)
+    const said = new Error('No renderer could be started. Close other tabs, then reload this page.', {
+      cause: error,
+    })
+    job.reject(said)
+    if (!this.#idle.length) for (const waiting of this.#jobs.splice(0)) waiting.reject(said)
+  }
+
+  #again(job: Job, error: unknown): void {
+    if (!job.again && !this.#closed) this.#jobs.unshift({ ...job, again: true })
+    else job.reject(error)
   }
 
   /** Takes back the memory of a picture that nobody will look at again. */
@@ -135,11 +155,6 @@ export class RenderPool {
     }
   }
 
-  #retire(caller: RenderCaller): void {
-    this.#workers--
-    caller.end()
-  }
-
   #take(): Job | undefined {
     for (;;) {
       const job = this.#jobs.shift()
@@ -148,12 +163,26 @@ export class RenderPool {
     }
   }
 
-  async #start() {
-    this.#workers++
+  async #start(): Promise<RenderCaller> {
     const bytes = this.#bytes
-    const caller = this.spawn()
-    await caller.call('start', { bytes })
+    let caller: RenderCaller | undefined
+    try {
+      caller = this.spawn()
+      await caller.call('start', { bytes })
+    } catch (error) {
+      caller?.end()
+      throw new WorkerFailed(error)
+    }
+    this.#failures = 0
     this.#memory.set(caller, bytes)
     return caller
+  }
+}
+
+/** A worker that could not be started. */
+class WorkerFailed extends Error {
+  constructor(cause: unknown) {
+    super(cause instanceof Error ? cause.message : String(cause), { cause })
+    this.name = 'WorkerFailed'
   }
 }

@@ -1,5 +1,6 @@
 import type { Frame, Plane } from '../../frame'
 import { addScaledInto, type Edge, iris, type Kernels, pick } from '../../kernels'
+import { maths } from '../../maths'
 import { choice, count, degrees, edge, px, share, times } from '../../params/make'
 import { declareStep, regionInput } from '../declare'
 
@@ -73,7 +74,7 @@ export const lensBlur = declareStep({
 
 /** Pictures for rising shares of a blur, chosen among by a matte. The first is the picture itself. */
 export function graded(k: Kernels, input: Frame, amount: Plane, blurred: (share: number) => Frame): Frame {
-  const made = Array.from({ length: LEVELS - 1 }, (_, i) => blurred(((i + 1) / (LEVELS - 1)) ** 2))
+  const made = Array.from({ length: LEVELS - 1 }, (_, i) => blurred(maths.pow((i + 1) / (LEVELS - 1), 2)))
   const out = pick(k, [input, ...made], amount)
   k.free(...made)
   return out

@@ -1,4 +1,5 @@
 import { type Affine, type Edge, gather, passesFor, trail } from '../../kernels'
+import { maths } from '../../maths'
 import { choice, degrees, edge, number, point } from '../../params/make'
 import { declareStep } from '../declare'
 
@@ -34,14 +35,14 @@ export const radialBlur = declareStep({
   /** The mean of copies that are turned by even steps, or scaled by even factors, at most a pixel apart at the far corner; 1024 at most. */
   render({ kernels: k, input, values: v, place }) {
     const [cx, cy] = [v.centre[0] * place.width - place.x, v.centre[1] * place.height - place.y]
-    const far = Math.hypot(Math.max(cx, place.width - cx), Math.max(cy, place.height - cy))
-    const spread = v.kind === 'zoom' ? Math.log(1 + v.zoom) : (v.spin * Math.PI) / 180
+    const far = maths.hypot(Math.max(cx, place.width - cx), Math.max(cy, place.height - cy))
+    const spread = v.kind === 'zoom' ? maths.log(1 + v.zoom) : (v.spin * Math.PI) / 180
     const passes = passesFor(Math.min(1024, spread * far))
-    const count = 4 ** passes
+    const count = maths.pow(4, passes)
     const first = (v.shift - 1) / 2 + 0.5 / count
     const moved = (share: number): Affine => {
       const angle = spread * share
-      const [c, s] = v.kind === 'zoom' ? [Math.exp(angle), 0] : [Math.cos(angle), Math.sin(angle)]
+      const [c, s] = v.kind === 'zoom' ? [maths.exp(angle), 0] : [maths.cos(angle), maths.sin(angle)]
       return [c, -s, cx - c * cx + s * cy, s, c, cy - s * cx - c * cy]
     }
     const begun = gather(k, input, [{ to: moved(first), weight: [1, 1, 1, 1] }], v.edge as Edge)

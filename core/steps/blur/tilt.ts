@@ -1,4 +1,5 @@
 import { bendPlane, gaussian, gaussianReach, ramp, runProgram, showPlane } from '../../kernels'
+import { maths } from '../../maths'
 import { degrees, point, px, share, times } from '../../params/make'
 import { declareStep } from '../declare'
 import { graded } from './lens'
@@ -32,7 +33,7 @@ export const tiltBand = declareStep({
       v.centre[0] * place.width - place.x,
       v.centre[1] * place.height - place.y,
     ]
-    const along: [number, number] = [-Math.sin(turn) / place.height, Math.cos(turn) / place.height]
+    const along: [number, number] = [-maths.sin(turn) / place.height, maths.cos(turn) / place.height]
     const amount = ramp(k, input.width, input.height, 'square', { centre, along, across: [0, 0] })
     const fall = Math.max(v.fall, 1e-3)
     bendPlane(k, amount, 1 / fall, -v.width / 2 / fall, true)

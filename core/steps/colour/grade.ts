@@ -1,11 +1,12 @@
 import { fromOklab, oklabMap, toOklab, whiteBalance } from '../../colour'
 import type { ColourOp } from '../../kernels'
+import { maths } from '../../maths'
 import type { Matrix3 } from '../../matrix'
 import { declareColourStep } from '../declare'
 
 /** Turns the hue of every colour in Oklab, by degrees. */
 export function turnHue(degrees: number): ColourOp[] {
-  const [c, s] = [Math.cos((degrees * Math.PI) / 180), Math.sin((degrees * Math.PI) / 180)]
+  const [c, s] = [maths.cos((degrees * Math.PI) / 180), maths.sin((degrees * Math.PI) / 180)]
   return [...toOklab, oklabMap([1, 0, 0, 0, c, -s, 0, s, c], [0, 0, 0]), ...fromOklab]
 }
 
@@ -125,9 +126,9 @@ export const grade = declareColourStep({
   colour(v) {
     const balance: Matrix3 =
       v.temperature || v.tint ? whiteBalance(v.temperature, v.tint) : [1, 0, 0, 0, 1, 0, 0, 0, 1]
-    const stop = 2 ** v.exposure
+    const stop = maths.pow(2, v.exposure)
     const rows = [0, 3, 6].flatMap((i) => [...balance.slice(i, i + 3).map((x) => x * stop), 0])
-    const scale = v.pivot ** (1 - v.contrast)
+    const scale = maths.pow(v.pivot, 1 - v.contrast)
     const [lift, gain, gamma] = [v.lift, v.gain, v.gamma]
     return [
       ...(v.exposure || v.temperature || v.tint ? [{ op: 'matrix', rows } as const] : []),

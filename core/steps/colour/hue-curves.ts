@@ -1,4 +1,5 @@
 import { fromOklab, hueTable, levelTable, LIGHT_END, toOklab } from '../../colour'
+import { maths } from '../../maths'
 import { curveAt } from '../../params'
 import { curve } from '../../params/make'
 import { declareColourStep } from '../declare'
@@ -48,7 +49,7 @@ export const hueCurves = declareColourStep({
     const entries = hueTable((h) => {
       const turn = ((hue(h) - 0.5) * 2 * Math.PI) / 3
       const s = Math.max(0, 2 * strength(h))
-      return [Math.cos(turn) * s, Math.sin(turn) * s, 2 ** ((4 * (light(h) - 0.5)) / 3), 0]
+      return [maths.cos(turn) * s, maths.sin(turn) * s, maths.pow(2, (4 * (light(h) - 0.5)) / 3), 0]
     })
     const levels = levelTable(LIGHT_END, (l) => Math.max(0, 2 * curveAt(v.byLight, Math.min(1, l))))
     return [...toOklab, { op: 'hueChange', table: Float32Array.from([...entries, ...levels]) }, ...fromOklab]

@@ -1,5 +1,6 @@
 import { LUMA } from '../../colour'
 import type { Rgb } from '../../kernels'
+import { maths } from '../../maths'
 import { colour, number, share } from '../../params/make'
 import { declareColourStep } from '../declare'
 
@@ -34,7 +35,7 @@ export const monochrome = declareColourStep({
     const w = weights(v.filter)
     const luma = v.tone.reduce((sum, c, i) => sum + c * (LUMA[i] ?? 0), 0) || 1
     const tint = v.tone.map((c) => 1 + (c / luma - 1) * v.toning) as unknown as Rgb
-    const scale = 0.18 ** (1 - v.contrast)
+    const scale = maths.pow(0.18, 1 - v.contrast)
     const print = [
       { op: 'matrix', rows: [...w, 0, ...w, 0, ...w, 0] },
       { op: 'power', exponent: [v.contrast, v.contrast, v.contrast], scale: [scale, scale, scale] },

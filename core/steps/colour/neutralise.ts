@@ -1,4 +1,5 @@
 import { LUMA } from '../../colour'
+import { maths } from '../../maths'
 import { declareColourStep } from '../declare'
 
 /** The largest gain of one channel. */
@@ -26,8 +27,8 @@ export const neutralise = declareColourStep({
   /** Each channel times (luma of the sample / its channel)^strength: at full strength the sample becomes grey and keeps its luma. */
   colour({ sample, strength }) {
     const luma = LUMA.reduce((sum, w, i) => sum + w * (sample[i] ?? 0), 0)
-    const gain = [0, 1, 2].map(
-      (i) => Math.min(MOST, Math.max(1 / MOST, (luma || 1) / Math.max(1e-6, sample[i] ?? 1))) ** strength,
+    const gain = [0, 1, 2].map((i) =>
+      maths.pow(Math.min(MOST, Math.max(1 / MOST, (luma || 1) / Math.max(1e-6, sample[i] ?? 1))), strength),
     )
     return [{ op: 'levels', scale: gain as unknown as [number, number, number], offset: [0, 0, 0] }]
   },

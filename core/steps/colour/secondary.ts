@@ -1,5 +1,6 @@
 import { hueOf, qualifierTable, toOklab, whiteBalance } from '../../colour'
 import type { ColourOp } from '../../kernels'
+import { maths } from '../../maths'
 import { colour, degrees, number, range, share, toggle } from '../../params/make'
 import { declareColourStep } from '../declare'
 import { turnHue } from './grade'
@@ -78,7 +79,7 @@ export const secondary = declareColourStep({
   ],
   /** Weights from Oklab hue, chroma and lightness, multiplied; the graded picture is mixed in by them. */
   colour(v) {
-    const stop = 2 ** v.exposure
+    const stop = maths.pow(2, v.exposure)
     const rows = whiteBalance(v.temperature, 0).map((x) => x * stop)
     const graded: ColourOp[] = [
       { op: 'matrix', rows: [0, 3, 6].flatMap((i) => [...rows.slice(i, i + 3), 0]) },

@@ -1,5 +1,6 @@
 import { unitNoise } from '../../anim'
 import { filled, layDab } from '../../kernels'
+import { maths } from '../../maths'
 import { colour, count, degrees, number, point, px, seed, share, times } from '../../params/make'
 import { chance } from '../chance'
 import { declareStep } from '../declare'
@@ -47,7 +48,7 @@ export const beams = declareStep({
       const turn =
         ((v.angle + v.spread * way + sway + v.uneven * 6 * (chance(s, i, 2) - 0.5)) * Math.PI) / 180
       const length = v.length * place.height * (1 + v.uneven * 0.4 * (chance(s, i, 3) - 0.5))
-      const to: [number, number] = [from[0] + Math.cos(turn) * length, from[1] + Math.sin(turn) * length]
+      const to: [number, number] = [from[0] + maths.cos(turn) * length, from[1] + maths.sin(turn) * length]
       const [radius, endRadius] = [(v.near * scale) / 2, (v.far * scale * own) / 2]
       const opacity = v.strength * (1 - v.uneven * 0.7 * chance(s, i, 4))
       layDab(

@@ -1,4 +1,5 @@
 import { bendPlane, field, filled, holdBy } from '../../kernels'
+import { maths } from '../../maths'
 import { colour, count, degrees, number, px, seed, share } from '../../params/make'
 import { declareStep } from '../declare'
 import { LAY, lay } from './lay'
@@ -38,7 +39,7 @@ export const clouds = declareStep({
     const plane = field(k, input.width, input.height, {
       ...{ kind: 'smooth', seed: Math.round(v.seed), octaves: Math.round(v.octaves), gain: 0.55 },
       depth: (time / 24) * v.boil,
-      to: [f * 0.6, 0, place.x * f * 0.6 - Math.cos(turn) * way, 0, f, place.y * f - Math.sin(turn) * way],
+      to: [f * 0.6, 0, place.x * f * 0.6 - maths.cos(turn) * way, 0, f, place.y * f - maths.sin(turn) * way],
     })
     const span = 0.05 + v.edge * 0.9
     const from = 0.75 - 1.5 * v.cover

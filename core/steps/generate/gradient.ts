@@ -2,6 +2,7 @@ import type { Value } from '../../anim'
 import { decodeSrgb, encodeSrgb } from '../../colour'
 import type { Frame } from '../../frame'
 import { bendPlane, colourRamp, dither, type Kernels, mixInto, ramp } from '../../kernels'
+import { maths } from '../../maths'
 import { choice, colour, point, share, toggle } from '../../params/make'
 import { declareStep, type OldStep, type Place } from '../declare'
 import { LAY, lay } from './lay'
@@ -27,8 +28,8 @@ function table(stops: readonly Stop[], even: boolean): number[] {
     const next = sorted.findIndex((s) => s.position > at)
     const [a, b] = [sorted[next < 0 ? sorted.length - 1 : next - 1], sorted[next]]
     if (!a || !b) return [...((a ?? b ?? sorted[0]) as Stop).colour, 1]
-    const bend = Math.log(0.5) / Math.log(Math.min(0.98, Math.max(0.02, a.middle)))
-    const t = ((at - a.position) / (b.position - a.position)) ** bend
+    const bend = maths.log(0.5) / maths.log(Math.min(0.98, Math.max(0.02, a.middle)))
+    const t = maths.pow((at - a.position) / (b.position - a.position), bend)
     const mixed = (x: number, y: number) =>
       even ? decodeSrgb(encodeSrgb(x) + (encodeSrgb(y) - encodeSrgb(x)) * t) : x + (y - x) * t
     return [0, 1, 2].map((c) => mixed(a.colour[c] as number, b.colour[c] as number)).concat(1)
@@ -138,7 +139,7 @@ function between(k: Kernels, input: Frame, place: Place, v: Line, colours: numbe
   ]
   const [a, b] = [at(v.from), at(v.to)]
   const d: [number, number] = [b[0] - a[0], b[1] - a[1]]
-  const l2 = Math.max(d[0] ** 2 + d[1] ** 2, 1e-6)
+  const l2 = Math.max(maths.pow(d[0], 2) + maths.pow(d[1], 2), 1e-6)
   const kind = v.kind === 'linear' ? 'along' : v.kind === 'radial' ? 'distance' : 'turn'
   const t = ramp(k, input.width, input.height, kind, { centre: a, along: [d[0] / l2, d[1] / l2] })
   const made = colourRamp(k, t, colours)

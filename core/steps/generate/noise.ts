@@ -8,6 +8,7 @@ import {
   noise as perPixel,
   weigh,
 } from '../../kernels'
+import { maths } from '../../maths'
 import { choice, colour, count, degrees, number, px, seed, share, times } from '../../params/make'
 import { declareStep, type Place } from '../declare'
 import { LAY, lay } from './lay'
@@ -103,6 +104,6 @@ function forming(k: Kernels, input: Frame, place: Place, v: Form, scale: number,
   return field(k, input.width, input.height, {
     ...{ kind: v.kind as FieldKind, seed: Math.round(v.seed), octaves: Math.round(v.octaves), gain: v.gain },
     depth: seconds * v.speed,
-    to: [fx, 0, place.x * fx - Math.cos(turn) * way, 0, f, place.y * f - Math.sin(turn) * way],
+    to: [fx, 0, place.x * fx - maths.cos(turn) * way, 0, f, place.y * f - maths.sin(turn) * way],
   })
 }

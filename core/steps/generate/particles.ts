@@ -1,5 +1,6 @@
 import { unitNoise } from '../../anim'
 import { filled, layDab } from '../../kernels'
+import { maths } from '../../maths'
 import { choice, colour, degrees, number, point, px, seed, share } from '../../params/make'
 import { chance } from '../chance'
 import { declareStep } from '../declare'
@@ -67,7 +68,7 @@ export const particles = declareStep({
       const share = age / v.life
       if (!(share >= 0 && share <= 1)) continue
       const way = flight(v, s, i, [place.width / scale, place.height / scale])
-      const radius = (v.size / 2) * scale * (1 - v.vary * chance(s, i, 6) ** 0.5)
+      const radius = (v.size / 2) * scale * (1 - v.vary * maths.pow(chance(s, i, 6), 0.5))
       const opacity = v.strength * Math.min(1, share * 10, (1 - share) * 3)
       const colour = v.colour.map((c, n) => c + ((v.end[n] as number) - c) * share) as [
         number,
@@ -105,7 +106,7 @@ function flight(v: Form, s: number, i: number, [w, h]: [number, number]): (t: nu
   const down = v.source === 'sky' ? -0.06 * h : v.source === 'floor' ? 1.06 * h : chance(s, i, 2) * h
   const [x, y] = v.source === 'point' ? [v.at[0] * w, v.at[1] * h] : [across, down]
   const turn = ((v.angle + (chance(s, i, 3) - 0.5) * v.spread) * Math.PI) / 180
-  const [c, sn] = [Math.cos(turn), Math.sin(turn)]
+  const [c, sn] = [maths.cos(turn), maths.sin(turn)]
   const speed = v.speed * (1 - v.vary * 0.7 * chance(s, i, 4))
   const phase = chance(s, i, 5) * 9
   return (t) => {

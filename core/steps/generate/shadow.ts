@@ -1,4 +1,5 @@
 import { filled, gather, gaussian, gaussianReach, holdBy, overInto, weigh } from '../../kernels'
+import { maths } from '../../maths'
 import { colour, degrees, px, share, toggle } from '../../params/make'
 import { declareStep } from '../declare'
 
@@ -29,7 +30,7 @@ export const dropShadow = declareStep({
     holdBy(k, flat, alpha)
     k.free(alpha)
     const turn = (v.angle * Math.PI) / 180
-    const [dx, dy] = [Math.cos(turn) * v.distance * scale, Math.sin(turn) * v.distance * scale]
+    const [dx, dy] = [maths.cos(turn) * v.distance * scale, maths.sin(turn) * v.distance * scale]
     const moved = gather(k, flat, [{ to: [1, 0, -dx, 0, 1, -dy], weight: [1, 1, 1, 1] }], 'black')
     k.free(flat)
     const soft = gaussian(k, moved, v.soft * scale, v.soft * scale, 'black')

@@ -1,4 +1,5 @@
 import { addScaledInto, alphaFrom, gaussian, gaussianReach, runProgram, shuffle } from '../../kernels'
+import { maths } from '../../maths'
 import { choice, px, share, times } from '../../params/make'
 import { declareStep } from '../declare'
 
@@ -38,7 +39,7 @@ export const diffusion = declareStep({
     const far = place.height / 4
     const parts = [
       ...[0.5, 1 / 3, 1 / 6].map(
-        (w, i) => [w * v.strength * (1 - v.veil), v.spread * scale * 2 ** i] as const,
+        (w, i) => [w * v.strength * (1 - v.veil), v.spread * scale * maths.pow(2, i)] as const,
       ),
       [v.veil * (v.scatters === 'all' ? 1 : v.strength), far] as const,
     ].filter(([w]) => w > 0)

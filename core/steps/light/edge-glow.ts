@@ -1,4 +1,5 @@
 import { bendPlane, filled, gaussian, gaussianReach, holdBy, runProgram, slopes, weigh } from '../../kernels'
+import { maths } from '../../maths'
 import { colour, px, share, times } from '../../params/make'
 import { declareStep } from '../declare'
 import { joinLight, lightMode } from './source'
@@ -31,7 +32,7 @@ export const edgeGlow = declareStep({
     k.free(codes)
     const slope = slopes(k, soft)
     k.free(soft)
-    const plane = weigh(k, slope, [0, 0, 3 * Math.hypot(sigma, 0.6), 0])
+    const plane = weigh(k, slope, [0, 0, 3 * maths.hypot(sigma, 0.6), 0])
     k.free(slope)
     bendPlane(k, plane, 1 / 0.35, -v.threshold / 0.35, true)
     const line = filled(k, input.width, input.height, [...v.tint, 0] as [number, number, number, number])

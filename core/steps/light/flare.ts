@@ -1,5 +1,6 @@
 import { filled, type Kernels, layDab } from '../../kernels'
 import type { Frame } from '../../frame'
+import { maths } from '../../maths'
 import { colour, count, degrees, point, share, times, toggle } from '../../params/make'
 import { declareStep } from '../declare'
 import { gainOf, joinLight, lightMode } from './source'
@@ -132,7 +133,7 @@ function coverage(input: Frame, [x, y]: [number, number], h: number, sense: numb
       sum += Math.max(...[0, 1, 2].map((c) => input.data[p + c] as number))
       n++
     }
-  return n ? Math.min(1, Math.max(0, sum / n / Math.max(sense, 1e-3))) ** 2 : 0
+  return n ? maths.pow(Math.min(1, Math.max(0, sum / n / Math.max(sense, 1e-3))), 2) : 0
 }
 
 function beams(k: Kernels, out: Frame, at: [number, number], v: Form, h: number, seen: number): void {
@@ -140,7 +141,7 @@ function beams(k: Kernels, out: Frame, at: [number, number], v: Form, h: number,
   for (let i = 0; i < n; i++) {
     const turn = (i / n) * 2 * Math.PI + 0.35
     const length = h * (0.12 + 0.08 * ((i * 7) % 3)) * v.size
-    const to: [number, number] = [at[0] + Math.cos(turn) * length, at[1] + Math.sin(turn) * length]
+    const to: [number, number] = [at[0] + maths.cos(turn) * length, at[1] + maths.sin(turn) * length]
     layDab(
       k,
       out,
@@ -167,8 +168,8 @@ function streak(k: Kernels, out: Frame, at: [number, number], v: Form, h: number
       [0.5, 0.012, 0.3],
     ] as const) {
       const to: [number, number] = [
-        at[0] + side * Math.cos(turn) * reach * h,
-        at[1] + side * Math.sin(turn) * reach * h,
+        at[0] + side * maths.cos(turn) * reach * h,
+        at[1] + side * maths.sin(turn) * reach * h,
       ]
       layDab(
         k,

@@ -1,5 +1,6 @@
 import type { Frame } from '../../frame'
 import { addScaledInto, filled, gaussian, gaussianReach, type Kernels, runProgram } from '../../kernels'
+import { maths } from '../../maths'
 import { colour, count, px, share, times } from '../../params/make'
 import { declareStep, regionInput } from '../declare'
 import { gainOf, JOIN, joinLight, lightMode, SOURCE, sourceLight } from './source'
@@ -41,7 +42,7 @@ export const glow = declareStep({
   proxyError: 0.06,
   neutral: (v) => v.intensity === 0,
   inputs: regionInput('Where light comes from.', (v) => v.from === 'region'),
-  reach: (v, scale) => gaussianReach(v.radius * scale * RING_STEP ** (Math.round(v.rings) - 1)) + 1,
+  reach: (v, scale) => gaussianReach(v.radius * scale * maths.pow(RING_STEP, Math.round(v.rings) - 1)) + 1,
   /**
    * Light above the threshold (quadratic knee), spread by Gaussians of radius r, 2.4 r, 5.8 r … with weights 1, 1/2, 1/4 …
    * that sum to 1, times tint and intensity. Plain: a + g. Gentle: 1 - (1 - a) e^-g where a < 1, a elsewhere.
@@ -61,13 +62,13 @@ export const glow = declareStep({
 
 function spreadLight(k: Kernels, light: Frame, radius: number, tints: [number, number, number][]): Frame {
   const sum = filled(k, light.width, light.height, [0, 0, 0, 0])
-  const total = 2 - 2 ** (1 - tints.length)
+  const total = 2 - maths.pow(2, 1 - tints.length)
   tints.forEach((tint, i) => {
-    const sigma = radius * RING_STEP ** i
+    const sigma = radius * maths.pow(RING_STEP, i)
     const ring = gaussian(k, light, sigma, sigma, 'black')
     if (tint.some((c) => c !== 1))
       runProgram(k, ring, [{ op: 'levels', scale: tint, offset: [0, 0, 0] }], ring)
-    addScaledInto(k, sum, ring, 2 ** -i / total)
+    addScaledInto(k, sum, ring, maths.pow(2, -i) / total)
     k.free(ring)
   })
   return sum

@@ -3,6 +3,7 @@ import type { Frame } from '../../frame'
 import { choice, colour, degrees, point, px, share, times } from '../../params/make'
 import { declareStep, regionInput } from '../declare'
 import { unitNoise } from '../../anim'
+import { maths } from '../../maths'
 import { gainOf, JOIN, joinLight, lightMode, SOURCE, sourceLight } from './source'
 
 /** Rays are soft: they are made on a picture of half the size. */
@@ -70,23 +71,23 @@ interface Form {
 
 function fromPoint(k: Kernels, src: Frame, v: Form): Frame {
   const [cx, cy] = [v.centre[0] * src.width, v.centre[1] * src.height]
-  const reach = Math.hypot(Math.max(cx, src.width - cx), Math.max(cy, src.height - cy))
+  const reach = maths.hypot(Math.max(cx, src.width - cx), Math.max(cy, src.height - cy))
   const shrink = Math.max(1 - v.length * 0.98, 0.02)
   const passes = passesFor(Math.min(1024, (reach * (1 - shrink)) / 1.5))
-  const count = 4 ** passes
+  const count = maths.pow(4, passes)
   const power = (n: number): Affine => {
-    const s = shrink ** (n / count)
+    const s = maths.pow(shrink, n / count)
     return [s, 0, cx * (1 - s), 0, s, cy * (1 - s)]
   }
-  return trail(k, src, power, { passes, decay: (1 - v.decay * 0.98) ** (1 / count), edge: 'black' })
+  return trail(k, src, power, { passes, decay: maths.pow(1 - v.decay * 0.98, 1 / count), edge: 'black' })
 }
 
 function alongAngle(k: Kernels, src: Frame, v: Form): Frame {
   const length = v.length * src.height
   const passes = passesFor(Math.min(1024, length / 1.5))
-  const count = 4 ** passes
+  const count = maths.pow(4, passes)
   const turn = (v.angle * Math.PI) / 180
-  const [dx, dy] = [(-Math.cos(turn) * length) / count, (-Math.sin(turn) * length) / count]
+  const [dx, dy] = [(-maths.cos(turn) * length) / count, (-maths.sin(turn) * length) / count]
   const power = (n: number): Affine => [1, 0, dx * n, 0, 1, dy * n]
-  return trail(k, src, power, { passes, decay: (1 - v.decay * 0.98) ** (1 / count), edge: 'black' })
+  return trail(k, src, power, { passes, decay: maths.pow(1 - v.decay * 0.98, 1 / count), edge: 'black' })
 }

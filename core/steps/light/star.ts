@@ -9,6 +9,7 @@ import {
   trail,
 } from '../../kernels'
 import type { Frame } from '../../frame'
+import { maths } from '../../maths'
 import { colour, count, degrees, px, share, times } from '../../params/make'
 import { declareStep } from '../declare'
 import { gainOf, JOIN, joinLight, lightMode } from './source'
@@ -84,9 +85,9 @@ export const star = declareStep({
 
 function along(k: Kernels, light: Frame, angle: number, length: number): Frame {
   const passes = passesFor(Math.min(1024, Math.max(2, length / 1.3)))
-  const count = 4 ** passes
+  const count = maths.pow(4, passes)
   const turn = (angle * Math.PI) / 180
-  const [dx, dy] = [(-Math.cos(turn) * length) / count, (-Math.sin(turn) * length) / count]
+  const [dx, dy] = [(-maths.cos(turn) * length) / count, (-maths.sin(turn) * length) / count]
   const power = (n: number): Affine => [1, 0, dx * n, 0, 1, dy * n]
-  return trail(k, light, power, { passes, decay: 0.01 ** (1 / count), edge: 'black' })
+  return trail(k, light, power, { passes, decay: maths.pow(0.01, 1 / count), edge: 'black' })
 }

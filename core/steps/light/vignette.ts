@@ -1,4 +1,5 @@
 import { type ColourOp, runProgram, showPlane } from '../../kernels'
+import { maths } from '../../maths'
 import { choice, colour } from '../../params/make'
 import { plainly, rasterise } from '../../region'
 import { declareStep } from '../declare'
@@ -70,7 +71,7 @@ export const vignette = declareStep({
       true,
       { size: place, scale },
     )
-    const gain = 2 ** -v.strength
+    const gain = maths.pow(2, -v.strength)
     const kept = v.by === 'colour' ? Math.min(1, gain) : gain
     const dark: ColourOp = {
       ...{ op: 'levels', scale: [kept, kept, kept] },

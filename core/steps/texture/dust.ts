@@ -1,5 +1,6 @@
 import { alphaFrom, type Kernels, layDab } from '../../kernels'
 import type { Frame } from '../../frame'
+import { maths } from '../../maths'
 import { count, px, seed, share } from '../../params/make'
 import { chance } from '../chance'
 import { declareStep, type Place } from '../declare'
@@ -37,11 +38,11 @@ export const dust = declareStep({
       chance(s, f, i, 9) < v.light ? [0.9, 0.88, 0.82] : [0.01, 0.01, 0.012]
     const [w, h] = [place.width / scale, place.height / scale]
     for (let i = 0; i < Math.round(v.specks); i++) {
-      const r = v.size * 0.5 * (0.15 + 0.85 * chance(s, f, i, 3) ** 3)
+      const r = v.size * 0.5 * (0.15 + 0.85 * maths.pow(chance(s, f, i, 3), 3))
       const at: [number, number] = [chance(s, f, i, 1) * w, chance(s, f, i, 2) * h]
       const turn = chance(s, f, i, 4) * 6.28
       const long = r * 1.5 * chance(s, f, i, 5)
-      lay(at, [at[0] + Math.cos(turn) * long, at[1] + Math.sin(turn) * long], r, tone(i), 0.9)
+      lay(at, [at[0] + maths.cos(turn) * long, at[1] + maths.sin(turn) * long], r, tone(i), 0.9)
     }
     const hairs = Math.floor(v.hairs * 2 * chance(s, f, 77) + 0.5)
     for (let i = 0; i < hairs; i++) {
@@ -50,8 +51,8 @@ export const dust = declareStep({
       const bend = (chance(s, f, i, 24) - 0.5) * 0.9
       for (let j = 0; j < 12; j++) {
         const to: [number, number] = [
-          at[0] + Math.cos(turn) * v.size * 1.6,
-          at[1] + Math.sin(turn) * v.size * 1.6,
+          at[0] + maths.cos(turn) * v.size * 1.6,
+          at[1] + maths.sin(turn) * v.size * 1.6,
         ]
         lay(at, to, Math.max(0.4, v.size * 0.09), [0.02, 0.02, 0.02], 0.8)
         at = to

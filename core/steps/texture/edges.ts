@@ -10,6 +10,7 @@ import {
   slopes,
   weigh,
 } from '../../kernels'
+import { maths } from '../../maths'
 import { colour, px, share } from '../../params/make'
 import { declareStep } from '../declare'
 
@@ -41,7 +42,7 @@ export const edges = declareStep({
     k.free(codes)
     const slope = slopes(k, soft)
     k.free(soft)
-    const line = weigh(k, slope, [0, 0, 3 * Math.hypot(sigma, 0.6), 0])
+    const line = weigh(k, slope, [0, 0, 3 * maths.hypot(sigma, 0.6), 0])
     k.free(slope)
     const span = Math.max(v.soft, 0.01)
     bendPlane(k, line, 1 / span, -v.threshold / span, true)

@@ -1,4 +1,5 @@
 import { gaussian, gaussianReach, runProgram, showPlane, slopes, weigh } from '../../kernels'
+import { maths } from '../../maths'
 import { degrees, px, share, times } from '../../params/make'
 import { declareStep } from '../declare'
 
@@ -30,7 +31,7 @@ export const emboss = declareStep({
     k.free(soft)
     const turn = (v.angle * Math.PI) / 180
     const gain = v.height * scale
-    const plane = weigh(k, slope, [-Math.cos(turn) * gain, -Math.sin(turn) * gain, 0, 0])
+    const plane = weigh(k, slope, [-maths.cos(turn) * gain, -maths.sin(turn) * gain, 0, 0])
     k.free(slope)
     const grey = showPlane(k, plane)
     k.free(plane)

@@ -1,5 +1,6 @@
 import { unitNoise } from '../../anim'
 import { runProgram } from '../../kernels'
+import { maths } from '../../maths'
 import { number, seed, share, times } from '../../params/make'
 import { declareStep } from '../declare'
 
@@ -42,8 +43,10 @@ export const flicker = declareStep({
       return soft + (unitNoise(stream, Math.floor(t)) - soft) * v.hard
     }
     const s = Math.round(v.seed) * 13
-    const strength = v.amount * (v.decay > 0 ? 2 ** (-Math.max(0, time) / 24 / v.decay) : 1)
-    const gain = [1, 2, 3].map((c) => 2 ** (strength * (noise(s) * (1 - v.colour) + noise(s + c) * v.colour)))
+    const strength = v.amount * (v.decay > 0 ? maths.pow(2, -Math.max(0, time) / 24 / v.decay) : 1)
+    const gain = [1, 2, 3].map((c) =>
+      maths.pow(2, strength * (noise(s) * (1 - v.colour) + noise(s + c) * v.colour)),
+    )
     return runProgram(k, input, [{ op: 'levels', scale: gain as never, offset: [0, 0, 0] }])
   },
 })

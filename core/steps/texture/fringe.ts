@@ -1,4 +1,5 @@
 import { type Affine, gather, type Tap } from '../../kernels'
+import { maths } from '../../maths'
 import { choice, count, degrees, point, px } from '../../params/make'
 import { declareStep } from '../declare'
 
@@ -32,7 +33,7 @@ export const fringe = declareStep({
   render({ kernels: k, input, values: v, scale, place }) {
     const n = Math.round(v.steps)
     const [cx, cy] = [v.centre[0] * place.width - place.x, v.centre[1] * place.height - place.y]
-    const far = Math.hypot(place.width, place.height) / 2
+    const far = maths.hypot(place.width, place.height) / 2
     const turn = (v.angle * Math.PI) / 180
     const hat = (u: number, middle: number) => Math.max(0, 1 - Math.abs(u - middle) / 0.5)
     const places = Array.from({ length: n }, (_, i) => i / (n - 1))
@@ -43,7 +44,7 @@ export const fringe = declareStep({
       const to: Affine =
         v.kind === 'radial'
           ? [s, 0, cx * (1 - s), 0, s, cy * (1 - s)]
-          : [1, 0, Math.cos(turn) * d, 0, 1, Math.sin(turn) * d]
+          : [1, 0, maths.cos(turn) * d, 0, 1, maths.sin(turn) * d]
       const [r, g, b] = [0, 0.5, 1].map((middle, c) => hat(u, middle) / (sums[c] as number)) as [
         number,
         number,

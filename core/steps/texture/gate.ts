@@ -1,5 +1,6 @@
 import { unitNoise } from '../../anim'
 import { type Edge, warpPerspective } from '../../kernels'
+import { maths } from '../../maths'
 import { degrees, edge, number, px, seed } from '../../params/make'
 import { declareStep } from '../declare'
 
@@ -44,7 +45,7 @@ export const gate = declareStep({
     const sway = (stream: number) => unitNoise(s + stream, t) * v.weave
     const jump = (stream: number) => unitNoise(s + stream + 100, Math.floor(time)) * v.jump
     const angle = ((unitNoise(s + 3, t) * v.turn) / 180) * Math.PI
-    const [c, sn] = [Math.cos(angle), Math.sin(angle)]
+    const [c, sn] = [maths.cos(angle), maths.sin(angle)]
     const [mx, my] = [input.width / 2, input.height / 2]
     const [dx, dy] = [(sway(1) + jump(1) * 0.5) * scale, (sway(2) + jump(2)) * scale]
     const to = [

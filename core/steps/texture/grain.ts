@@ -1,5 +1,6 @@
 import type { Frame } from '../../frame'
 import { filterX, filterY, type Kernels, makeFilter, noise } from '../../kernels'
+import { maths } from '../../maths'
 import { declareStep, type Place } from '../declare'
 
 /** Mean over all phases of the sum of squared cubic B-spline weights: what interpolation leaves of the variance, each way. */
@@ -59,7 +60,7 @@ export const grain = declareStep({
   render({ kernels: k, input, values: v, scale, place, time }) {
     const frame = Math.floor(time / Math.max(1, Math.round(v.every)))
     const field = grainField(k, input, place, v.size * scale, { seed: Math.round(v.seed), frame })
-    const length = Math.hypot(v.colour, 1 - v.colour)
+    const length = maths.hypot(v.colour, 1 - v.colour)
     const [own, common] = [v.colour / length, (1 - v.colour) / length]
     const n = input.width * input.height
     const to = field.block.at
@@ -102,4 +103,5 @@ function splines(n: number, offset: number, pitch: number) {
   return { first, count, filter }
 }
 
-const spline = (d: number) => (d < 1 ? (4 - 6 * d * d + 3 * d ** 3) / 6 : d < 2 ? (2 - d) ** 3 / 6 : 0)
+const spline = (d: number) =>
+  d < 1 ? (4 - 6 * d * d + 3 * maths.pow(d, 3)) / 6 : d < 2 ? maths.pow(2 - d, 3) / 6 : 0

@@ -1,11 +1,12 @@
 import { type ColourOp, outerPlane, runProgram } from '../../kernels'
+import { maths } from '../../maths'
 import { number, px, share, times } from '../../params/make'
 import { declareStep } from '../declare'
 
 /** The mean of a wave 0.5 - 0.5 cos(2 pi x / pitch) over a pixel of width `size`, so that fine lines become an even grey. */
 const wave = (x: number, pitch: number, size: number): number => {
   const u = (Math.PI * size) / pitch
-  return 0.5 - 0.5 * Math.cos((2 * Math.PI * x) / pitch) * (u < 1e-6 ? 1 : Math.sin(u) / u)
+  return 0.5 - 0.5 * maths.cos((2 * Math.PI * x) / pitch) * (u < 1e-6 ? 1 : maths.sin(u) / u)
 }
 
 export const scanLines = declareStep({

@@ -1,5 +1,6 @@
 import type { Frame } from '../../frame'
 import { addScaledInto, blendInto, filled, type Kernels, overInto } from '../../kernels'
+import { maths } from '../../maths'
 import { choice, count, number, share } from '../../params/make'
 import { declareStep, otherTimes } from '../declare'
 import { copyOf } from './copy'
@@ -40,7 +41,7 @@ export const echo = declareStep({
     if (v.join === 'mean') return mean(k, [input, ...others], v.decay)
     let out = copyOf(k, input)
     others.forEach((frame, i) => {
-      const weight = v.decay ** (i + 1)
+      const weight = maths.pow(v.decay, i + 1)
       if (v.join === 'under') {
         const faint = scaledCopy(k, frame, weight)
         overInto(k, out, faint)
@@ -60,8 +61,8 @@ function scaledCopy(k: Kernels, frame: Frame, weight: number): Frame {
 
 function mean(k: Kernels, frames: readonly Frame[], decay: number): Frame {
   const [first] = frames as [Frame]
-  const total = frames.reduce((sum, _, i) => sum + decay ** i, 0)
+  const total = frames.reduce((sum, _, i) => sum + maths.pow(decay, i), 0)
   const out = filled(k, first.width, first.height, [0, 0, 0, 0])
-  frames.forEach((frame, i) => addScaledInto(k, out, frame, decay ** i / total))
+  frames.forEach((frame, i) => addScaledInto(k, out, frame, maths.pow(decay, i) / total))
   return out
 }

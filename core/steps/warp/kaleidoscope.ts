@@ -1,3 +1,4 @@
+import { maths } from '../../maths'
 import { count, degrees, edge, point, times } from '../../params/make'
 import { declareStep } from '../declare'
 import { bent } from './rule'
@@ -32,10 +33,10 @@ export const kaleidoscope = declareStep({
     const size = Math.max(v.size, 0.01)
     return bent(k, input, place, v.centre, v.edge, (x, y, to) => {
       const r = Math.sqrt(x * x + y * y) / size
-      const a = Math.atan2(y, x) - turn + w / 2
+      const a = maths.atan2(y, x) - turn + w / 2
       const folded = Math.abs(a - w * Math.floor(a / w) - w / 2) + taken
-      to[0] = Math.cos(folded) * r + offset[0]
-      to[1] = Math.sin(folded) * r + offset[1]
+      to[0] = maths.cos(folded) * r + offset[0]
+      to[1] = maths.sin(folded) * r + offset[1]
     })
   },
 })

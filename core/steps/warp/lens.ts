@@ -1,3 +1,4 @@
+import { maths } from '../../maths'
 import { choice, edge, number, point } from '../../params/make'
 import { declareStep } from '../declare'
 import { bent } from './rule'
@@ -70,5 +71,5 @@ export function curved(r: number, k1: number, k2: number): number {
     q -= step
     if (Math.abs(step) < 1e-12) return q
   }
-  return Math.abs(q * (1 + k1 * q * q + k2 * q ** 4) - r) < 1e-6 ? q : NaN
+  return Math.abs(q * (1 + k1 * q * q + k2 * maths.pow(q, 4)) - r) < 1e-6 ? q : NaN
 }

@@ -1,3 +1,4 @@
+import { maths } from '../../maths'
 import { degrees, edge, point, toggle } from '../../params/make'
 import { declareStep } from '../declare'
 import { bent } from './rule'
@@ -23,7 +24,7 @@ export const mirror = declareStep({
   /** A place beyond the line takes what lies as far before it. */
   render({ kernels: k, input, values: v, place }) {
     const turn = (v.angle * Math.PI) / 180
-    const [nx, ny] = [Math.cos(turn), Math.sin(turn)]
+    const [nx, ny] = [maths.cos(turn), maths.sin(turn)]
     return bent(k, input, place, v.centre, v.edge, (x, y, to) => {
       const d = x * nx + y * ny
       if (d <= 0 && !v.whole) return

@@ -1,5 +1,6 @@
 import { addScaledInto, type Edge, filled, type Kernels, warpPerspective } from '../../kernels'
 import type { Frame } from '../../frame'
+import { maths } from '../../maths'
 import { invert, type Matrix3, multiply, radians, shifted, turned } from '../../matrix'
 import { count, degrees, edge, number, point, px } from '../../params/make'
 import { declareStep } from '../declare'
@@ -106,7 +107,7 @@ function moved(k: Kernels, input: Frame, v: Form, scale: number): Frame {
     shifted(ax + v.across * scale, ay + v.down * scale),
     tilt(v.turn, v.lean, DISTANCE * input.height),
     turned(v.angle, v.scale),
-    [1, -Math.tan(radians(v.shear)), 0, 0, 1, 0, 0, 0, 1] as Matrix3,
+    [1, -maths.tan(radians(v.shear)), 0, 0, 1, 0, 0, 0, 1] as Matrix3,
     shifted(-ax, -ay),
   ].reduce(multiply)
   return warpPerspective(k, input, invert(toDestination), { edge: v.edge as Edge, filter: 'bicubic' })
@@ -114,8 +115,8 @@ function moved(k: Kernels, input: Frame, v: Form, scale: number): Frame {
 
 /** The plane z = 0 turned in space and projected: (x, y, z) goes to d (x, y) / (d + z). */
 function tilt(turn: number, lean: number, d: number): Matrix3 {
-  const [ct, st] = [Math.cos(radians(turn)), Math.sin(radians(turn))]
-  const [cl, sl] = [Math.cos(radians(lean)), Math.sin(radians(lean))]
+  const [ct, st] = [maths.cos(radians(turn)), maths.sin(radians(turn))]
+  const [cl, sl] = [maths.cos(radians(lean)), maths.sin(radians(lean))]
   // x' = ct x, z' = st x; then y'' = cl y + sl z', z'' = cl z' - sl y.
   return [ct, 0, 0, sl * st, cl, 0, (cl * st) / d, -sl / d, 1]
 }

@@ -1,3 +1,4 @@
+import { maths } from '../../maths'
 import { choice, degrees, edge, number, point, px, times } from '../../params/make'
 import { declareStep } from '../declare'
 import { bent } from './rule'
@@ -34,7 +35,7 @@ export const ripple = declareStep({
     const [a, l] = [v.height / full, v.length / full]
     const phase = (time / 24) * v.speed
     const turn = (v.angle * Math.PI) / 180
-    const [dx, dy] = [Math.cos(turn), Math.sin(turn)]
+    const [dx, dy] = [maths.cos(turn), maths.sin(turn)]
     return bent(
       k,
       input,
@@ -44,7 +45,7 @@ export const ripple = declareStep({
       (x, y, to) => {
         if (v.kind === 'along') {
           // Across the way that they run: a shear that never folds.
-          const s = a * Math.sin(2 * Math.PI * ((x * dx + y * dy) / l - phase))
+          const s = a * maths.sin(2 * Math.PI * ((x * dx + y * dy) / l - phase))
           to[0] = x - dy * s
           to[1] = y + dx * s
           return
@@ -52,7 +53,7 @@ export const ripple = declareStep({
         const r = Math.sqrt(x * x + y * y)
         if (r < 1e-9) return
         const s =
-          a * Math.sin(2 * Math.PI * (r / l - phase)) * Math.exp(-v.fall * r) * Math.min(1, (r / l) * 2)
+          a * maths.sin(2 * Math.PI * (r / l - phase)) * maths.exp(-v.fall * r) * Math.min(1, (r / l) * 2)
         to[0] = x + (x / r) * s
         to[1] = y + (y / r) * s
       },

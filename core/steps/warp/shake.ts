@@ -1,6 +1,7 @@
 import { unitNoise } from '../../anim'
 import { addScaledInto, type Edge, filled, type Kernels, warpPerspective } from '../../kernels'
 import type { Frame } from '../../frame'
+import { maths } from '../../maths'
 import { invert, multiply, shifted, turned } from '../../matrix'
 import { count, degrees, edge, number, px, seed, share, times } from '../../params/make'
 import { declareStep } from '../declare'
@@ -78,13 +79,14 @@ interface Form {
 }
 
 function shaken(k: Kernels, input: Frame, v: Form, scale: number, time: number): Frame {
-  const strength = v.decay > 0 ? 2 ** (-Math.max(0, time) / 24 / v.decay) : 1
+  const strength = v.decay > 0 ? maths.pow(2, -Math.max(0, time) / 24 / v.decay) : 1
   const swing = (stream: number) => {
     let [sum, total] = [0, 0]
     for (let i = 0; i < Math.round(v.octaves); i++) {
       sum +=
-        unitNoise(Math.round(v.seed) * 29 + stream * 7 + i, ((time / 24) * v.rate * 2 ** i) % 1e6) / 2 ** i
-      total += 1 / 2 ** i
+        unitNoise(Math.round(v.seed) * 29 + stream * 7 + i, ((time / 24) * v.rate * maths.pow(2, i)) % 1e6) /
+        maths.pow(2, i)
+      total += 1 / maths.pow(2, i)
     }
     return (strength * sum) / total
   }

@@ -1,5 +1,6 @@
 import { type Edge, field, warpMesh } from '../../kernels'
 import type { Plane } from '../../frame'
+import { maths } from '../../maths'
 import { count, edge, number, px, seed } from '../../params/make'
 import { declareStep } from '../declare'
 
@@ -31,7 +32,7 @@ export const turbulence = declareStep({
   render({ kernels: k, input, values: v, place, scale, time }) {
     const { width: w, height: h } = input
     // Knots of the net: sixteen to the smallest whirl.
-    const finest = (v.size * scale) / 2 ** (Math.round(v.octaves) - 1)
+    const finest = (v.size * scale) / maths.pow(2, Math.round(v.octaves) - 1)
     const by = Math.max(1, Math.min(8, finest / 16))
     const [cols, rows] = [Math.ceil(w / by) + 1, Math.ceil(h / by) + 1]
     const [sx, sy] = [w / (cols - 1), h / (rows - 1)]

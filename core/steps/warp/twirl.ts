@@ -1,3 +1,4 @@
+import { maths } from '../../maths'
 import { degrees, edge, point, times } from '../../params/make'
 import { declareStep } from '../declare'
 import { bent } from './rule'
@@ -33,7 +34,7 @@ export const twirl = declareStep({
         const q = 1 - Math.sqrt(x * x + y * y) / Math.max(v.radius, 1e-6)
         if (q <= 0) return
         const turn = -most * q * q
-        const [c, s] = [Math.cos(turn), Math.sin(turn)]
+        const [c, s] = [maths.cos(turn), maths.sin(turn)]
         to[0] = c * x - s * y
         to[1] = s * x + c * y
       },
