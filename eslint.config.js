@@ -12,6 +12,12 @@ const floor = (files, ...forbidden) => ({
   },
 })
 
+/** A literal that is spread only to pack lines. */
+const PACKED = {
+  selector: 'ObjectExpression > SpreadElement[argument.type="ObjectExpression"]',
+  message: 'Write the properties themselves.',
+}
+
 /** A function whose last bits are left to the engine. */
 const unlike = (property) => ({
   object: 'Math',
@@ -40,6 +46,7 @@ export default tseslint.config(
   {
     rules: {
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      'no-restricted-syntax': ['error', PACKED],
       eqeqeq: 'error',
       'no-console': 'off',
     },
@@ -70,6 +77,7 @@ export default tseslint.config(
       ],
       'no-restricted-syntax': [
         'error',
+        PACKED,
         {
           selector: 'BinaryExpression[operator="**"]:not([left.type="Literal"][right.type="Literal"])',
           message: 'Engines differ in the last bits: take maths.pow of core/maths.',
@@ -120,6 +128,7 @@ export default tseslint.config(
       ],
       'no-restricted-syntax': [
         'error',
+        PACKED,
         {
           selector: 'MemberExpression[property.name=/^(getContext|getImageData|putImageData)$/]',
           message: PIXELS,

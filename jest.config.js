@@ -8,5 +8,7 @@ export default {
       { jsc: { target: 'es2023', parser: { syntax: 'typescript', tsx: true } } },
     ],
   },
-  transformIgnorePatterns: ['/node_modules/(?!(fast-png|iobuffer|fflate|mediabunny|utif2|three|@zip.js|lru-cache|@stilus)/)'],
+  transformIgnorePatterns: [
+    '/node_modules/(?!(fast-png|iobuffer|fflate|mediabunny|utif2|three|@zip.js|lru-cache|@stilus)/)',
+  ],
 }

@@ -31,8 +31,10 @@ async function heavyPackage(): Promise<string> {
   const steps = Array.from({ length: STEPS }, (_, i): Step => {
     const step = newPlainStep('grade', `g${i}`)
     const keys = Array.from({ length: KEYS }, (_, k): Key => ({
-      ...{ at: Math.round((k / KEYS) * FRAMES), value: ((k * 7 + i) % 10) / 200 },
-      ...{ leave: 'ease', arrive: 'ease' },
+      at: Math.round((k / KEYS) * FRAMES),
+      value: ((k * 7 + i) % 10) / 200,
+      leave: 'ease',
+      arrive: 'ease',
     }))
     step.what.exposure = { value: 0, keys }
     return { ...step, name: `Grade ${i + 1}` }
@@ -42,15 +44,18 @@ async function heavyPackage(): Promise<string> {
     ...empty,
     media: [
       {
-        ...{ id: 'm', name: 'clip.mp4', kind: 'video', width: 640, height: 360, rate: { num: 24, den: 1 } },
-        ...{
-          frames: FRAMES,
-          codec: 'avc',
-          coding: 'limited',
-          sound: null,
-          seconds: 10,
-          bytes: statSync(clip).size,
-        },
+        id: 'm',
+        name: 'clip.mp4',
+        kind: 'video',
+        width: 640,
+        height: 360,
+        rate: { num: 24, den: 1 },
+        frames: FRAMES,
+        codec: 'avc',
+        coding: 'limited',
+        sound: null,
+        seconds: 10,
+        bytes: statSync(clip).size,
       },
     ],
     sequences: [
@@ -59,18 +64,18 @@ async function heavyPackage(): Promise<string> {
         size: { width: 640, height: 360 },
         shots: [
           {
-            ...{
-              id: 's',
-              name: 'Heavy',
-              source: { kind: 'medium', mediaId: 'm' },
-              lane: 0,
-              start: 0,
-              length: FRAMES,
-              in: 0,
-              zero: 0,
-              sound: null,
-            },
-            ...{ state: 'in work', note: '', steps },
+            id: 's',
+            name: 'Heavy',
+            source: { kind: 'medium', mediaId: 'm' },
+            lane: 0,
+            start: 0,
+            length: FRAMES,
+            in: 0,
+            zero: 0,
+            sound: null,
+            state: 'in work',
+            note: '',
+            steps,
           },
         ],
       },
@@ -203,8 +208,11 @@ export async function interfaceFigures(): Promise<Figure[]> {
     await run('a control', [number.x + 20, number.y + 14], [number.x + 120, number.y + 14])
     return gestures.flatMap(({ name, fps, usual, longest }) => [
       {
-        ...{ name: `dragging ${name} with 40 steps and 2,000 keys on screen`, value: fps, unit: 'frames/s' },
-        ...{ bar: '60 (57 with the trace’s own cost)', met: fps >= 57 },
+        name: `dragging ${name} with 40 steps and 2,000 keys on screen`,
+        value: fps,
+        unit: 'frames/s',
+        bar: '60 (57 with the trace’s own cost)',
+        met: fps >= 57,
       },
       { name: '· main thread: 95 of 100 tasks are shorter than', value: usual, unit: 'ms' },
       { name: '· its longest task', value: longest, unit: 'ms' },

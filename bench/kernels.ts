@@ -115,8 +115,18 @@ function stored(bits: 8 | 10, subsampling: [0 | 1, 0 | 1]): YuvPicture {
   const plane = (n: number) =>
     new Uint8Array(n * bytes).map((_, i) => (bits === 8 || i % 2 === 0 ? 60 + (i % 120) : 1))
   return {
-    ...{ kind: 'yuv', width: W, height: H, bits, subsampling, matrix: 'bt709', range: 'limited' },
-    ...{ y: plane(W * H), u: plane(cw * ch), v: plane(cw * ch), strideY: W * bytes, strideC: cw * bytes },
+    kind: 'yuv',
+    width: W,
+    height: H,
+    bits,
+    subsampling,
+    matrix: 'bt709',
+    range: 'limited',
+    y: plane(W * H),
+    u: plane(cw * ch),
+    v: plane(cw * ch),
+    strideY: W * bytes,
+    strideC: cw * bytes,
   }
 }
 
@@ -202,8 +212,13 @@ function geometry(k: Kernels, a: Frame, row: AddRow): void {
 
 function mattes(k: Kernels, a: Frame, row: AddRow): void {
   const ellipse: PlainShape = {
-    ...{ ...plainly(), kind: 'ellipse', angle: 10, round: 0, feather: [40, 40] },
-    ...{ centre: [900, 500], size: [800, 600] },
+    ...plainly(),
+    kind: 'ellipse',
+    angle: 10,
+    round: 0,
+    feather: [40, 40],
+    centre: [900, 500],
+    size: [800, 600],
   }
   row('ellipse with feather', () =>
     rasterise(k, { x: 0, y: 0, width: W, height: H }, [ellipse], false, {

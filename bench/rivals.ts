@@ -70,7 +70,8 @@ export async function contests(k: Kernels): Promise<Contest[]> {
   const cubic = await opencvWarp(src.data)
   const options = { edge: 'black', filter: 'bicubic' } as const
   rows.push({
-    ...{ name: 'perspective warp, bicubic, against opencv-js', bar: 2 },
+    name: 'perspective warp, bicubic, against opencv-js',
+    bar: 2,
     ...alternate(() => k.free(warpPerspective(k, src, PERSPECTIVE, options)), cubic),
   })
   k.free(src)
@@ -109,8 +110,18 @@ async function opencvWarp(values: Float32Array): Promise<() => number> {
 function flat(y: number, u: number, v: number, w = W, h = H): YuvPicture {
   const plane = (n: number, value: number) => new Uint8Array(n).fill(value)
   return {
-    ...{ kind: 'yuv', width: w, height: h, bits: 8, subsampling: [1, 1], matrix: 'bt709', range: 'limited' },
-    ...{ y: plane(w * h, y), u: plane((w * h) / 4, u), v: plane((w * h) / 4, v), strideY: w, strideC: w / 2 },
+    kind: 'yuv',
+    width: w,
+    height: h,
+    bits: 8,
+    subsampling: [1, 1],
+    matrix: 'bt709',
+    range: 'limited',
+    y: plane(w * h, y),
+    u: plane((w * h) / 4, u),
+    v: plane((w * h) / 4, v),
+    strideY: w,
+    strideC: w / 2,
   }
 }
 

@@ -26,37 +26,28 @@ const BYTES = 'format=gbrp'
 
 /** Filters of ffmpeg with the same definition or near it, and what they work on. Those on 8 bits have a quarter of the memory to move. */
 const RIVALS: Record<string, [format: string, filter: string]> = {
-  ...{
-    curves: [BYTES, "curves=all='0/0 0.25/0.19 0.75/0.82 1/1'"],
-    levels: [BYTES, 'colorlevels=rimin=0.02:rimax=0.98'],
-  },
-  ...{
-    'channel-mixer': [FLOAT, 'colorchannelmixer=rr=0.5:rg=0.5'],
-    monochrome: ['format=yuv444p', 'monochrome'],
-  },
-  ...{ invert: [BYTES, 'negate'], secondary: [BYTES, 'colorhold=color=red:similarity=0.3'] },
-  ...{
-    'gaussian-blur': [FLOAT, 'gblur=sigma=12:steps=3'],
-    'directional-blur': ['format=grayf32le', 'dblur=angle=0:radius=20'],
-  },
-  ...{
-    smooth: ['format=gbrp', 'bilateral=sigmaS=6:sigmaR=0.1'],
-    sharpen: ['format=yuv444p', 'unsharp=7:7:1'],
-  },
-  ...{ vignette: ['format=yuv444p', 'vignette'], grain: ['format=yuv444p', 'noise=alls=20:allf=t'] },
-  ...{
-    mosaic: [BYTES, 'pixelize=w=24:h=24'],
-    edges: [BYTES, 'sobel'],
-    fringe: [BYTES, 'rgbashift=rh=8:bh=-8'],
-  },
-  ...{ emboss: [BYTES, "convolution='-2 -1 0 -1 1 1 0 1 2:-2 -1 0 -1 1 1 0 1 2:-2 -1 0 -1 1 1 0 1 2'"] },
-  ...{ reframe: [BYTES, 'rotate=0.1:bilinear=1'], mirror: [BYTES, 'hflip'] },
-  ...{ 'corner-pin': ['format=yuv444p', 'perspective=x0=100:y0=80:interpolation=cubic'] },
-  ...{
-    'lens-distortion': [BYTES, 'lenscorrection=k1=0.1:i=bilinear'],
-    letterbox: [BYTES, 'drawbox=0:0:iw:100:black:fill'],
-  },
-  ...{ echo: [BYTES, 'tmix=frames=6'] },
+  curves: [BYTES, "curves=all='0/0 0.25/0.19 0.75/0.82 1/1'"],
+  levels: [BYTES, 'colorlevels=rimin=0.02:rimax=0.98'],
+  'channel-mixer': [FLOAT, 'colorchannelmixer=rr=0.5:rg=0.5'],
+  monochrome: ['format=yuv444p', 'monochrome'],
+  invert: [BYTES, 'negate'],
+  secondary: [BYTES, 'colorhold=color=red:similarity=0.3'],
+  'gaussian-blur': [FLOAT, 'gblur=sigma=12:steps=3'],
+  'directional-blur': ['format=grayf32le', 'dblur=angle=0:radius=20'],
+  smooth: ['format=gbrp', 'bilateral=sigmaS=6:sigmaR=0.1'],
+  sharpen: ['format=yuv444p', 'unsharp=7:7:1'],
+  vignette: ['format=yuv444p', 'vignette'],
+  grain: ['format=yuv444p', 'noise=alls=20:allf=t'],
+  mosaic: [BYTES, 'pixelize=w=24:h=24'],
+  edges: [BYTES, 'sobel'],
+  fringe: [BYTES, 'rgbashift=rh=8:bh=-8'],
+  emboss: [BYTES, "convolution='-2 -1 0 -1 1 1 0 1 2:-2 -1 0 -1 1 1 0 1 2:-2 -1 0 -1 1 1 0 1 2'"],
+  reframe: [BYTES, 'rotate=0.1:bilinear=1'],
+  mirror: [BYTES, 'hflip'],
+  'corner-pin': ['format=yuv444p', 'perspective=x0=100:y0=80:interpolation=cubic'],
+  'lens-distortion': [BYTES, 'lenscorrection=k1=0.1:i=bilinear'],
+  letterbox: [BYTES, 'drawbox=0:0:iw:100:black:fill'],
+  echo: [BYTES, 'tmix=frames=6'],
 } satisfies Record<string, [string, string]>
 
 function valuesOf(step: StepDeclaration): Values {

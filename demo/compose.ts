@@ -8,8 +8,13 @@ export function compose(act: Act, look: Look): void {
   closeUp(act)
   bloom(act)
   act('transition.add', {
-    ...{ transitionId: 'night-to-morning', stepId: 'night-dissolve', use: 'dissolve' },
-    ...{ from: 'rooftop', to: 'harbour-last', before: 10, after: 10 },
+    transitionId: 'night-to-morning',
+    stepId: 'night-dissolve',
+    use: 'dissolve',
+    from: 'rooftop',
+    to: 'harbour-last',
+    before: 10,
+    after: 10,
   })
   workshop(act, look)
 }
@@ -51,9 +56,18 @@ function plate(act: Act, look: Look): void {
   const under = findOwner(look(), 'shot', 'talk')
   act('shot.place', {
     shot: {
-      ...{ id: 'plate-over', name: 'Plate', source: { kind: 'design', designId }, lane: 1 },
-      ...{ start: (under?.start ?? 0) + 8, length, in: 0, zero: 0, sound: null, state: 'in work' },
-      ...{ note: 'A design: its shapes wait for the name.', steps: [] },
+      id: 'plate-over',
+      name: 'Plate',
+      source: { kind: 'design', designId },
+      lane: 1,
+      start: (under?.start ?? 0) + 8,
+      length,
+      in: 0,
+      zero: 0,
+      sound: null,
+      state: 'in work',
+      note: 'A design: its shapes wait for the name.',
+      steps: [],
     },
   })
 }
@@ -73,13 +87,18 @@ function closeUp(act: Act): void {
   act('shot.place', {
     sequenceId,
     shot: {
-      ...{
-        id: 'chart-near',
-        name: 'Chart, near',
-        source: { kind: 'medium', mediaId: 'star-chart' },
-        lane: 0,
-      },
-      ...{ start: 0, length: 120, in: 0, zero: 0, sound: null, state: 'in work', note: '', steps: [] },
+      id: 'chart-near',
+      name: 'Chart, near',
+      source: { kind: 'medium', mediaId: 'star-chart' },
+      lane: 0,
+      start: 0,
+      length: 120,
+      in: 0,
+      zero: 0,
+      sound: null,
+      state: 'in work',
+      note: '',
+      steps: [],
     },
   })
   act('step.add', { stack: { kind: 'shot', id: 'chart-near' }, stepId: 'near', use: 'reframe', at: 0 })
@@ -100,7 +119,10 @@ function bloom(act: Act): void {
   act('step.rename', { stepId: 'fox-soft', name: 'Soft copy' })
   act('value.set', { address: controlAddress('fox-soft', 'radius'), at: 0, value: [14, 14] })
   act('step.add', {
-    ...{ stack, stepId: 'fox-bloom', use: 'join', at: 2 },
+    stack,
+    stepId: 'fox-bloom',
+    use: 'join',
+    at: 2,
     inputs: { before: { kind: 'step', stepId: 'fox-warm' }, other: { kind: 'step', stepId: 'fox-soft' } },
   })
   act('step.rename', { stepId: 'fox-bloom', name: 'Bloom' })
@@ -121,15 +143,13 @@ function workshop(act: Act, look: Look): void {
   if (!first || !last) return
   act('span.add', {
     span: {
-      ...{
-        id: 'workshop',
-        name: 'Workshop',
-        on: true,
-        lane: 0,
-        start: first.start,
-        zero: first.start,
-        steps: [],
-      },
+      id: 'workshop',
+      name: 'Workshop',
+      on: true,
+      lane: 0,
+      start: first.start,
+      zero: first.start,
+      steps: [],
       length: last.start + last.length - first.start,
     },
   })

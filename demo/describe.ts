@@ -16,8 +16,15 @@ const WIDTH = 320
 const SUBJECT: Subject = { mediaId: 'harbour-wide', frame: 40 }
 /** Those that show better on other pictures. */
 const SUBJECTS: Record<string, Subject> = {
-  ...{ smooth: face(), 'lens-blur': face(), 'focus-pull': face(), bulge: face(), rays: face(), star: face() },
-  ...{ 'drop-shadow': title(), outline: title(), echo: { mediaId: 'fox-crosses', frame: 40 } },
+  smooth: face(),
+  'lens-blur': face(),
+  'focus-pull': face(),
+  bulge: face(),
+  rays: face(),
+  star: face(),
+  'drop-shadow': title(),
+  outline: title(),
+  echo: { mediaId: 'fox-crosses', frame: 40 },
 }
 function face(): Subject {
   return { mediaId: 'stargazer-talks', frame: 40 }

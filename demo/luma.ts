@@ -44,8 +44,18 @@ export class LumaClip {
     const y = this.#bytes.subarray(n * size, n * size + width * height)
     const none = new Uint8Array()
     return {
-      ...{ kind: 'yuv', width, height, bits: 8, subsampling: [1, 1], matrix: 'bt709', range: 'limited' },
-      ...{ y, u: none, v: none, strideY: width, strideC: width / 2 },
+      kind: 'yuv',
+      width,
+      height,
+      bits: 8,
+      subsampling: [1, 1],
+      matrix: 'bt709',
+      range: 'limited',
+      y,
+      u: none,
+      v: none,
+      strideY: width,
+      strideC: width / 2,
     }
   }
 

@@ -43,7 +43,13 @@ function media(): Medium[] {
             ? 0
             : (frames * rate.den) / rate.num
       return {
-        ...{ id: mediumId(file), name: file, kind, width, height, frames, seconds },
+        id: mediumId(file),
+        name: file,
+        kind,
+        width,
+        height,
+        frames,
+        seconds,
         rate: kind === 'sound' ? { num: 1, den: 1 } : rate,
         codec: kind === 'sound' ? 'aac' : (STILLS[codec] ?? codec),
         coding: kind === 'video' ? 'bt709 limited' : kind === 'still' ? 'sRGB' : '',

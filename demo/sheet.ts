@@ -59,17 +59,18 @@ export async function pictured(steps: readonly Step[], { mediaId, frame }: Subje
   const demo = demoProject()
   const base = newProject('sheet', 'Sheet')
   const shot: Shot = {
-    ...{
-      id: 's',
-      name: 's',
-      source: { kind: 'medium', mediaId },
-      lane: 0,
-      start: 0,
-      length: 96,
-      in: frame - 24,
-      zero: frame - 24,
-    },
-    ...{ sound: null, state: 'untouched', note: '', steps: [...steps] },
+    id: 's',
+    name: 's',
+    source: { kind: 'medium', mediaId },
+    lane: 0,
+    start: 0,
+    length: 96,
+    in: frame - 24,
+    zero: frame - 24,
+    sound: null,
+    state: 'untouched',
+    note: '',
+    steps: [...steps],
   }
   const { size, rate } = getSequence(demo)
   const sequences = [{ ...getSequence(base), size, rate, shots: [shot] }]

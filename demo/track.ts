@@ -16,8 +16,13 @@ const folder = (name: string) => fileURLToPath(new URL(`./${name}/`, import.meta
 const truth = new TruthReader(folder('truth'))
 
 const PLAIN: Omit<FollowSetup, 'form' | 'anchor'> = {
-  ...{ scale: true, rotation: true, shear: true, perspective: true },
-  ...{ pattern: [16, 16], search: [40, 40], refresh: 'worn' },
+  scale: true,
+  rotation: true,
+  shear: true,
+  perspective: true,
+  pattern: [16, 16],
+  search: [40, 40],
+  refresh: 'worn',
 }
 
 interface Wanted {
@@ -140,20 +145,22 @@ for (const [name, x, y, w, h] of [
   ['Hand', 826, 232, 26, 34],
 ] as const)
   track({
-    ...{
-      name: `Driver ${name.toLowerCase()}`,
-      file: 'cart-comes.mov',
-      form: 'plane',
-      reference: last,
-      span: [0, last],
-    },
+    name: `Driver ${name.toLowerCase()}`,
+    file: 'cart-comes.mov',
+    form: 'plane',
+    reference: last,
+    span: [0, last],
     anchor: box(x, y, w, h),
     change: { shear: false, perspective: false },
   })
 const face = truth.numbers('stargazer-talks').frames
 const [l, t, r, b] = face[76]?.face ?? [0, 0, 1, 1]
 track({
-  ...{ name: 'Face', file: 'stargazer-talks.mp4', form: 'plane', reference: 76, span: [60, 112] },
+  name: 'Face',
+  file: 'stargazer-talks.mp4',
+  form: 'plane',
+  reference: 76,
+  span: [60, 112],
   anchor: box((l + r) / 2, (t + b) / 2, (r - l) * 0.36, (b - t) * 0.3),
   change: { shear: false, perspective: false },
   hold(frame) {

@@ -11,7 +11,7 @@ import {
   stageOf,
   type Track,
 } from '@stilus/core/project'
-import { type Act, type Look } from './project'
+import type { Act, Look } from './project'
 
 type Values = Record<string, number | number[] | string>
 
@@ -146,16 +146,20 @@ function hammer(act: Act): void {
     tint: [1, 0.62, 0.3],
   })
   treat(act, 'hammer', 'sparks', 'particles', 'Sparks', 1, {
-    ...{ source: 'point', at: [0.5, 0.62], rate: 90, life: 0.9, speed: 420, angle: -90, spread: 120 },
-    ...{
-      gravity: 700,
-      sway: 4,
-      size: 3,
-      trail: 1.5,
-      colour: [1, 0.85, 0.5],
-      end: [1, 0.2, 0.03],
-      lay: 'plus',
-    },
+    source: 'point',
+    at: [0.5, 0.62],
+    rate: 90,
+    life: 0.9,
+    speed: 420,
+    angle: -90,
+    spread: 120,
+    gravity: 700,
+    sway: 4,
+    size: 3,
+    trail: 1.5,
+    colour: [1, 0.85, 0.5],
+    end: [1, 0.2, 0.03],
+    lay: 'plus',
   })
   const exposure = controlAddress('flash', 'exposure')
   treat(act, 'hammer', 'flash', 'grade', 'Flash into the cut', 2, { exposure: 0 })
@@ -173,8 +177,13 @@ function rooftop(act: Act): void {
 }
 
 const TRACK: Track = {
-  ...{ scale: true, rotation: true, shear: true, perspective: true },
-  ...{ pattern: [16, 16], search: [40, 40], refresh: 'worn' },
+  scale: true,
+  rotation: true,
+  shear: true,
+  perspective: true,
+  pattern: [16, 16],
+  search: [40, 40],
+  refresh: 'worn',
 }
 
 const measured = (name: string) => fileURLToPath(new URL(`./motions/${name}`, import.meta.url))
@@ -212,17 +221,18 @@ function flags(act: Act, look: Look): void {
   for (const { shotId, name, lane, length, item } of words) {
     act('shot.place', {
       shot: {
-        ...{
-          id: shotId,
-          name: `Word: ${name}`,
-          source: { kind: 'medium' as const, mediaId: shotId },
-          lane,
-          start: shot.start,
-          length,
-          in: 0,
-          zero: 0,
-        },
-        ...{ sound: null, state: 'done', note: 'Rides on its flag.', steps: [] },
+        id: shotId,
+        name: `Word: ${name}`,
+        source: { kind: 'medium' as const, mediaId: shotId },
+        lane,
+        start: shot.start,
+        length,
+        in: 0,
+        zero: 0,
+        sound: null,
+        state: 'done',
+        note: 'Rides on its flag.',
+        steps: [],
       },
     })
     for (const [edit, args] of pinActs(
@@ -268,7 +278,9 @@ function cart(act: Act): void {
   const corners = [608, 291, 923, 300, 924, 430, 608, 441]
   const points = [0, 2, 4, 6].flatMap((i) => [corners[i] ?? 0, corners[i + 1] ?? 0, 0, 0, 0, 0, 0, 1])
   act('region.add', {
-    ...{ stepId: 'grey', itemId: 'board', kind: 'outline' as const },
+    stepId: 'grey',
+    itemId: 'board',
+    kind: 'outline' as const,
     form: { points, feather: [1, 2] },
   })
   act('region.attach', { stepId: 'grey', itemId: 'board', attach: ride(sign) })

@@ -30,7 +30,10 @@ export async function openStage(size = { width: 1280, height: 800 }): Promise<St
   page.on('console', (message) => message.type() === 'error' && errors.push(message.text()))
   page.on('pageerror', (error) => errors.push(error.message))
   return {
-    ...{ address, context, page, errors },
+    address,
+    context,
+    page,
+    errors,
     async close() {
       await context.close()
       await server.close()

@@ -67,7 +67,10 @@ function asked(name: string): Asked[] {
   const project = projectOf(name)
   const list = name === 'damaged.mp4' ? at.filter((n) => n % 7 === 0 || (n > 70 && n < 100)) : at
   return [...new Set(list.filter((n) => n < frames))].map((frame) => ({
-    ...{ project, target: { kind: 'sequence' as const }, frame, scale: 1 },
+    project,
+    target: { kind: 'sequence' as const },
+    frame,
+    scale: 1,
   }))
 }
 
@@ -199,7 +202,10 @@ for (const [name, places] of [
   })
 
 const delivery = (change: Partial<Delivery>): Delivery => ({
-  ...{ what: { kind: 'sequence' }, container: 'mp4', quality: 'master', depth: 16 },
+  what: { kind: 'sequence' },
+  container: 'mp4',
+  quality: 'master',
+  depth: 16,
   ...change,
 })
 

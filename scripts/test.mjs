@@ -15,6 +15,17 @@ node(
   ['node_modules/prettier/bin/prettier.cjs', '--check', '.', '--log-level', 'warn'],
   'Some files are not formatted: run "npm run format".',
 )
+const floors = ['core', 'engine', 'app', 'server', 'demo', 'bench', 'e2e']
+node(
+  [
+    'node_modules/dependency-cruiser/bin/dependency-cruise.mjs',
+    ...floors,
+    '--config',
+    '.dependency-cruiser.cjs',
+  ],
+  'An import goes in a circle or past a face: see above.',
+)
+node(['node_modules/knip/bin/knip.js'], 'Something is not used: see above.')
 step('Types')
 node(['scripts/types.mjs'], 'The types do not agree: see above.')
 step('Unit tests')

@@ -14,19 +14,26 @@ import {
 
 /** Pixel formats that are read as they are, by WebCodecs' names; others are converted to 4:4:4 at 10 bits. */
 export const FORMATS: Record<string, NonNullable<VideoSampleInit['format']>> = {
-  ...{
-    yuv420p: 'I420',
-    yuvj420p: 'I420',
-    yuv422p: 'I422',
-    yuvj422p: 'I422',
-    yuv444p: 'I444',
-    yuvj444p: 'I444',
-  },
-  ...{ yuv420p10le: 'I420P10', yuv422p10le: 'I422P10', yuv444p10le: 'I444P10' },
-  ...{ yuv420p12le: 'I420P12', yuv422p12le: 'I422P12', yuv444p12le: 'I444P12' },
-  ...{ yuva420p: 'I420A', yuva422p: 'I422A', yuva444p: 'I444A' },
-  ...{ yuva420p10le: 'I420AP10', yuva422p10le: 'I422AP10', yuva444p10le: 'I444AP10' },
-  ...{ yuva422p12le: 'I422AP12', yuva444p12le: 'I444AP12' },
+  yuv420p: 'I420',
+  yuvj420p: 'I420',
+  yuv422p: 'I422',
+  yuvj422p: 'I422',
+  yuv444p: 'I444',
+  yuvj444p: 'I444',
+  yuv420p10le: 'I420P10',
+  yuv422p10le: 'I422P10',
+  yuv444p10le: 'I444P10',
+  yuv420p12le: 'I420P12',
+  yuv422p12le: 'I422P12',
+  yuv444p12le: 'I444P12',
+  yuva420p: 'I420A',
+  yuva422p: 'I422A',
+  yuva444p: 'I444A',
+  yuva420p10le: 'I420AP10',
+  yuva422p10le: 'I422AP10',
+  yuva444p10le: 'I444AP10',
+  yuva422p12le: 'I422AP12',
+  yuva444p12le: 'I444AP12',
 }
 
 interface Shown {
@@ -43,13 +50,11 @@ const COLOUR = /color_range:(\S+) color_space:(\S+) color_primaries:(\S+) color_
 
 /** ffmpeg's names where WebCodecs has others. */
 const NAMES: Record<string, string> = {
-  ...{
-    bt2020nc: 'bt2020-ncl',
-    gbr: 'rgb',
-    smpte2084: 'pq',
-    'arib-std-b67': 'hlg',
-    'iec61966-2-1': 'iec61966-2-1',
-  },
+  bt2020nc: 'bt2020-ncl',
+  gbr: 'rgb',
+  smpte2084: 'pq',
+  'arib-std-b67': 'hlg',
+  'iec61966-2-1': 'iec61966-2-1',
 }
 const MATRICES = ['rgb', 'bt709', 'bt470bg', 'smpte170m', 'bt2020-ncl']
 const PRIMARIES = ['bt709', 'bt470bg', 'smpte170m', 'bt2020', 'smpte432']
@@ -68,11 +73,9 @@ export function colourSpace(
   }
   return {
     fullRange: range === 'pc' ? true : range === 'tv' ? false : null,
-    ...{
-      matrix: named(MATRICES, matrix),
-      primaries: named(PRIMARIES, primaries),
-      transfer: named(TRANSFERS, transfer),
-    },
+    matrix: named(MATRICES, matrix),
+    primaries: named(PRIMARIES, primaries),
+    transfer: named(TRANSFERS, transfer),
   } as VideoColorSpaceInit
 }
 

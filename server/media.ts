@@ -32,7 +32,9 @@ export async function fileOf(
     return bytes.subarray(0, bytesRead)
   }
   return {
-    ...{ name, size, read },
+    name,
+    size,
+    read,
     source: () => new CustomSource({ getSize: () => size, read }),
     close: () => handle.close(),
   }
@@ -117,7 +119,10 @@ function withAlpha(colour: VideoSample, alpha: VideoSample): VideoSample {
   data.set(bytes)
   data.set(plane.subarray(0, luma), bytes.length)
   return new VideoSample(data, {
-    ...{ format: String(format).replace(/^(I4..)/, '$1A') as 'I420A', codedWidth, codedHeight, timestamp },
+    format: String(format).replace(/^(I4..)/, '$1A') as 'I420A',
+    codedWidth,
+    codedHeight,
+    timestamp,
     colorSpace: colorSpace.toJSON(),
   })
 }
@@ -305,7 +310,10 @@ async function readStillByFfmpeg(data: Uint8Array<ArrayBuffer>, type: string): P
       color_transfer: transfer,
     } = stream
     const sample = new VideoSample(raw, {
-      ...{ format, codedWidth: width, codedHeight: height, timestamp: 0 },
+      format,
+      codedWidth: width,
+      codedHeight: height,
+      timestamp: 0,
       colorSpace: colourSpace(range, space, primaries, transfer),
     })
     return await readPlanes(sample, decodedEncoding(sample, {}, true), { width, height })

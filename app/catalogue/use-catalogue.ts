@@ -13,7 +13,10 @@ import { noteUsed, useRecent } from './recent'
 /** What the catalogue is narrowed to. */
 export type Filter = 'all' | 'favourites' | 'recent' | 'used' | Heading
 export const FILTERS: Record<Filter, string> = {
-  ...{ all: 'Everything', favourites: 'Favourites', recent: 'Used last', used: 'Used in this project' },
+  all: 'Everything',
+  favourites: 'Favourites',
+  recent: 'Used last',
+  used: 'Used in this project',
   ...HEADINGS,
 }
 
@@ -62,7 +65,12 @@ export function useCatalogue(project: Project, filter: Filter) {
         entries: found.filter((e) => e.heading === h),
       }))
   return {
-    ...{ text, setText, found, recipes, insertAt, favourite },
+    text,
+    setText,
+    found,
+    recipes,
+    insertAt,
+    favourite,
     sections: sections.filter((s) => s.entries.length),
   }
 }

@@ -24,7 +24,10 @@ export const addTreatment =
         [
           'step.add',
           {
-            ...{ stack: stage.stack, stepId: uid(), use: 'join', at: end + 1 },
+            stack: stage.stack,
+            stepId: uid(),
+            use: 'join',
+            at: end + 1,
             inputs: { before: stateAfter(main?.id ?? null), other: { kind: 'step', stepId } },
           },
         ],

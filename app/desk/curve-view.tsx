@@ -19,7 +19,10 @@ function curvesOf(project: Project, step: Step): Omit<Curve, 'colour'>[] {
     const param = paramAt(project, address)
     const names = param ? partNames(param) : []
     return partsOf(value).map((part) => ({
-      ...{ address, animated, part, id: `${addressName(address)} ${part}` },
+      address,
+      animated,
+      part,
+      id: `${addressName(address)} ${part}`,
       label: Array.isArray(value) ? `${label}, ${(names[part] ?? String(part + 1)).toLowerCase()}` : label,
     }))
   })

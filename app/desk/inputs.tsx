@@ -55,7 +55,11 @@ const stillName = (project: Project, source: Source): string | undefined =>
   source.kind === 'medium' ? project.stills?.find((s) => s.mediaId === source.mediaId)?.name : undefined
 
 const material = (source: Source): Binding => ({
-  ...{ kind: 'material', source, in: 0, fit: 'fit', beyond: 'hold' },
+  kind: 'material',
+  source,
+  in: 0,
+  fit: 'fit',
+  beyond: 'hold',
 })
 
 /** Everything that an input of a step could take. */

@@ -7,7 +7,7 @@ import { edit } from '../store/edit'
 import { store, useApp, useAppDispatch } from '../store/store'
 import { type TimeMap, useTimeDrag } from '../ui/timeline'
 import { chooseKey, currentLanes, dropChosen, isChosen, type Lane, retime } from './chosen-keys'
-import { snapsOf } from './lane-list'
+import { snapsOf } from './snaps'
 
 interface KeyLaneProps {
   address: Address

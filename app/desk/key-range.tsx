@@ -71,7 +71,10 @@ export function KeyRange(props: {
   const end = TONE_ENDS[tone]
   const x = (v: number) => Math.min(1, Math.max(0, v / end)) * WIDTH
   const addresses: Record<keyof SoftRange, number> = {
-    ...{ below: range.low - range.below, low: range.low, high: range.high, above: range.high + range.above },
+    below: range.low - range.below,
+    low: range.low,
+    high: range.high,
+    above: range.high + range.above,
   }
   const move = (name: keyof SoftRange, to: number, gesture: string) => {
     const v = Math.min(end, Math.max(0, to))
@@ -83,7 +86,10 @@ export function KeyRange(props: {
     onChange(next, gesture)
   }
   const names: Record<keyof SoftRange, string> = {
-    ...{ below: 'where it fades in', low: 'from', high: 'to', above: 'where it has faded out' },
+    below: 'where it fades in',
+    low: 'from',
+    high: 'to',
+    above: 'where it has faded out',
   }
   return (
     <figure className="py-1">

@@ -1,4 +1,4 @@
-import { type Address, addressName, getStep, type Stage, type Step, stepOfItem } from '@stilus/core/project'
+import { type Address, addressName, type Stage, type Step } from '@stilus/core/project'
 import { ChevronDown, Eye, EyeOff } from 'lucide-react'
 import { memo, type PointerEvent, useEffect, useRef, useState } from 'react'
 import { edit } from '../store/edit'
@@ -54,8 +54,10 @@ export function LaneList({ map }: { map: TimeMap }) {
         if (!start) return
         const now = address(event)
         const next = {
-          ...{ x: Math.min(start.x, now.x), y: Math.min(start.y, now.y) },
-          ...{ width: Math.abs(start.x - now.x), height: Math.abs(start.y - now.y) },
+          x: Math.min(start.x, now.x),
+          y: Math.min(start.y, now.y),
+          width: Math.abs(start.x - now.x),
+          height: Math.abs(start.y - now.y),
         }
         if (next.width > 3 || next.height > 3) setBox(next)
       }}
@@ -206,22 +208,3 @@ const StepLane = memo(function StepLane({ step, head, length, map, depth }: Step
     </>
   )
 })
-
-/** Frames of a stage that keys snap to: its cuts and markers, and the keys that are not being moved. */
-export function snapsOf(
-  { project, sequence, start, length, head }: Stage,
-  moving: readonly { address: Address; at: readonly number[] }[],
-): number[] {
-  const markers = (sequence?.markers ?? []).map((m) => m.at - start)
-  const still = moving.flatMap(({ address: { owner } }) => {
-    const step =
-      owner.kind === 'item'
-        ? stepOfItem(project, owner.id)
-        : owner.kind === 'step'
-          ? getStep(project, owner.id)
-          : undefined
-    return step ? animatedValues(step).flatMap((m) => m.animated.keys?.map((k) => k.at) ?? []) : []
-  })
-  const times = new Set(moving.flatMap((m) => m.at))
-  return [0, length, ...markers, ...still.filter((t) => !times.has(t)).map((t) => t - head)]
-}

@@ -135,8 +135,13 @@ const motionNames = (project: Project, ids: readonly string[]): string =>
 
 /** What of a motion can be followed, as people read it. */
 const PARTS: Record<MotionPart, string> = {
-  ...{ x: 'place across', y: 'place down', across: 'way across', down: 'way down' },
-  ...{ angle: 'turn', scale: 'growth', quality: 'quality' },
+  x: 'place across',
+  y: 'place down',
+  across: 'way across',
+  down: 'way down',
+  angle: 'turn',
+  scale: 'growth',
+  quality: 'quality',
 }
 
 /** Everything that can be heard. */
@@ -195,17 +200,15 @@ function AddModifier({ address, param }: { address: Address; param: Param | unde
   const dispatch = useAppDispatch()
   const follow = (source: Source, before: readonly Act[] = [], factor = 1, records?: Records) => {
     const modifier: Modifier = {
-      ...{
-        id: uid(),
-        on: true,
-        kind: 'follow',
-        source,
-        factor,
-        offset: 0,
-        delay: 0,
-        limits: null,
-        join: 'replace',
-      },
+      id: uid(),
+      on: true,
+      kind: 'follow',
+      source,
+      factor,
+      offset: 0,
+      delay: 0,
+      limits: null,
+      join: 'replace',
     }
     const acts: Act[] = [...before, ['modifier.put', { address, modifier }]]
     dispatch(editAll(acts, `Follow ${sourceName(project, source)}`, undefined, records))
@@ -215,8 +218,13 @@ function AddModifier({ address, param }: { address: Address; param: Param | unde
   const ride = (item: MotionItem) => {
     const unit = param?.type === 'point' ? 'normalised' : 'px'
     const modifier: Modifier = {
-      ...{ id: uid(), on: true, kind: 'attach', unit },
-      ...{ motions: [item.id], at: item.motion.reference, inverted: false },
+      id: uid(),
+      on: true,
+      kind: 'attach',
+      unit,
+      motions: [item.id],
+      at: item.motion.reference,
+      inverted: false,
     }
     dispatch(edit('modifier.put', { address, modifier }))
   }
@@ -271,8 +279,11 @@ function AddModifier({ address, param }: { address: Address; param: Param | unde
                   label: PARTS[of],
                   run: () =>
                     follow({
-                      ...{ kind: 'motion', of, motions: [item.id] },
-                      ...{ at: item.motion.reference, inverted: false },
+                      kind: 'motion',
+                      of,
+                      motions: [item.id],
+                      at: item.motion.reference,
+                      inverted: false,
                     }),
                 })),
               ],

@@ -30,7 +30,8 @@ export function PointOverlay({ step, rect }: { step: Step; rect: Rect }) {
   const t = timeAt(stage, frame)
   const points = shown(paramsOf(step), stepValues(stage, step, t)).filter(([, p]) => p.type === 'point')
   const own = points.map(([id, param]) => ({
-    ...{ label: param.label, address: controlAddress(step.id, id) },
+    label: param.label,
+    address: controlAddress(step.id, id),
     animated: step.what[id] ?? { value: [0.5, 0.5] },
   }))
   return [...own, ...contentPoints(step)].map((each) => (
@@ -45,7 +46,8 @@ const contentPoints = (step: Step) =>
       .filter(([, p]) => p.type === 'point')
       .flatMap(([field]) =>
         (step.content?.[list] ?? []).map((thing, i) => ({
-          ...{ label: `${one} ${i + 1}`, address: contentAddress(step.id, list, thing.id, field) },
+          label: `${one} ${i + 1}`,
+          address: contentAddress(step.id, list, thing.id, field),
           animated: thing[field] as Animated,
         })),
       ),

@@ -37,7 +37,9 @@ export function Presets({ step }: { step: Step }) {
     if (naming === 'new') {
       const { use, version, what, content } = step
       const plain = {
-        ...{ name, use, what },
+        name,
+        use,
+        what,
         ...(version ? { version } : {}),
         ...(content ? { content } : {}),
       }

@@ -38,7 +38,10 @@ function candidates(steps: readonly Step[]): Candidate[] {
       Object.entries(paramsOf(step)).map(([param, declared]) => {
         const animated = step.what[param]
         return {
-          ...{ stepId: step.id, param, label: declared.label, step: step.name },
+          stepId: step.id,
+          param,
+          label: declared.label,
+          step: step.name,
           changed:
             Boolean(animated && (animated.keys || !sameValue(animated.value, declared.default))) &&
             isNumeric(declared),
@@ -152,8 +155,14 @@ export function recipeOf(
   if (gone.length)
     tell('info', `Not part of the recipe, because it comes from outside of it: ${gone.join(', ')}.`)
   return {
-    ...{ format: 'stilus-recipe', version: 2, id, name, revision, from: originOfStack(project, stack) },
-    ...{ panel: group.panel ?? [], steps },
+    format: 'stilus-recipe',
+    version: 2,
+    id,
+    name,
+    revision,
+    from: originOfStack(project, stack),
+    panel: group.panel ?? [],
+    steps,
   }
 }
 

@@ -14,7 +14,11 @@ import { itemMenu } from './item-menu'
 import { useDesk } from './use-desk'
 
 const JOIN_NAMES: Record<(typeof ITEM_JOINS)[number], string> = {
-  ...{ add: 'Add', subtract: 'Subtract', intersect: 'Intersect', exclude: 'Exclude', holdout: 'In front' },
+  add: 'Add',
+  subtract: 'Subtract',
+  intersect: 'Intersect',
+  exclude: 'Exclude',
+  holdout: 'In front',
 }
 
 /** The items of a region from the nearest to the camera to the farthest: drag to reorder, or Alt with the arrow keys. */

@@ -18,8 +18,14 @@ export function sharedParams(steps: readonly Step[]): [string, Param][] {
 }
 
 const MIX: Param = {
-  ...{ type: 'number', label: 'Mix', help: 'Share of each step in its result.', default: 1, min: 0, max: 1 },
-  ...{ step: 0.005, digits: 2 },
+  type: 'number',
+  label: 'Mix',
+  help: 'Share of each step in its result.',
+  default: 1,
+  min: 0,
+  max: 1,
+  step: 0.005,
+  digits: 2,
 }
 
 /** What several selected steps share: changing it changes all of them. */

@@ -6,7 +6,7 @@ import { useAppDispatch } from '../store/store'
 import { viewActions } from '../store/view'
 import { cx } from '../ui/classes'
 import { type TimeMap, useTimeDrag } from '../ui/timeline'
-import { snapsOf } from './lane-list'
+import { snapsOf } from './snaps'
 
 /** The span of a step: its body moves, its ends trim, the two grips set its ramps. */
 export function SpanBar(props: { step: Step; head: number; length: number; map: TimeMap; chosen: boolean }) {

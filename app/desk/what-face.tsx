@@ -108,8 +108,9 @@ function ParamGroup({
   const reset = () =>
     dispatch(
       edit('step.reset', {
-        ...{ stepId: step.id },
-        ...{ params: list.map(([id]) => id), what: name.toLowerCase() || 'controls' },
+        stepId: step.id,
+        params: list.map(([id]) => id),
+        what: name.toLowerCase() || 'controls',
       }),
     )
   return (

@@ -179,11 +179,17 @@ function WholeRegion({ step, region }: { step: Step; region: Region }) {
 
 /** What shows of a clip at treatment time 0: its first frame. */
 const material = ({ id }: Medium): Binding => ({
-  ...{ kind: 'material', source: { kind: 'medium', mediaId: id }, in: 0, fit: 'fit', beyond: 'hold' },
+  kind: 'material',
+  source: { kind: 'medium', mediaId: id },
+  in: 0,
+  fit: 'fit',
+  beyond: 'hold',
 })
 
 const KEYS: Record<(typeof KEY_KINDS)[number], string> = {
-  ...{ luminance: 'Luminance key', chroma: 'Colour key', hsl: 'Hue key' },
+  luminance: 'Luminance key',
+  chroma: 'Colour key',
+  hsl: 'Hue key',
 }
 
 /** Items that are not drawn: keys, clips, regions of the shelf, drawings from files, and what was copied. */

@@ -68,7 +68,12 @@ export function motionMenu(project: Project, item: MotionItem): (MenuItem | null
 
 /** A motion with its anchor set anew: what was measured goes. */
 export const anchored = ({ form, smooth }: Motion, reference: number, anchor: number[]): Motion => ({
-  ...{ form, reference, anchor, first: reference, places: [anchor], quality: [1] },
+  form,
+  reference,
+  anchor,
+  first: reference,
+  places: [anchor],
+  quality: [1],
   ...(smooth === undefined ? {} : { smooth }),
 })
 

@@ -81,8 +81,16 @@ export function DesignScreen({ project }: { project: Project }) {
 
 /** What stands in for a stage while no object is in hand. */
 const emptyStage = (project: Project, design: Design): Stage => ({
-  ...{ project, design, stack: { kind: 'object', id: '' }, steps: [], size: design.size, rate: design.rate },
-  ...{ head: 0, length: design.length, start: 0, lane: 0 },
+  project,
+  design,
+  stack: { kind: 'object', id: '' },
+  steps: [],
+  size: design.size,
+  rate: design.rate,
+  head: 0,
+  length: design.length,
+  start: 0,
+  lane: 0,
 })
 
 const StripMemo = memo(Strip)

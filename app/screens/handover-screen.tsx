@@ -93,7 +93,10 @@ export function HandoverScreen({ project }: { project: Project }) {
       ? picked.flatMap((s) =>
           (of === 'pictures' ? [undefined] : withRegions(s)).map((matteOf) => ({
             what: { kind: 'shot' as const, shotId: s.id, handles, ...(matteOf ? { matteOf } : {}) },
-            ...{ container, quality, depth, alpha },
+            container,
+            quality,
+            depth,
+            alpha,
           })),
         )
       : [{ what: { kind: what, sequenceId: sequence.id }, container, quality, depth, alpha }]

@@ -95,10 +95,12 @@ export function Across({
   }
   const body = useTimeDrag(map, begin, () => undefined)
   const head = useTimeDrag(map, begin, (by, _, g) => length({ before: from.current.before - by }, g), {
-    ...{ anchor: () => cut - from.current.before, hand },
+    anchor: () => cut - from.current.before,
+    hand,
   })
   const tail = useTimeDrag(map, begin, (by, _, g) => length({ after: from.current.after + by }, g), {
-    ...{ anchor: () => cut + from.current.after, hand },
+    anchor: () => cut + from.current.after,
+    hand,
   })
   const x0 = map.x(cut - before)
   const width = Math.max(6, map.x(cut + after) - x0)
@@ -155,7 +157,8 @@ export function SpanClip({ project, span, map }: { project: Project; span: Span;
   }
   const head = useTimeDrag(map, begin, trim('head'), { anchor: () => from.current.start, hand })
   const tail = useTimeDrag(map, begin, trim('tail'), {
-    ...{ anchor: () => from.current.start + from.current.length, hand },
+    anchor: () => from.current.start + from.current.length,
+    hand,
   })
   const x0 = map.x(span.start)
   const steps = span.steps.map((s) => s.name).join(', ')

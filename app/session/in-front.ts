@@ -52,7 +52,9 @@ export async function frontOf(
   return {
     items: front.filter(isDrawn).flatMap((shape) => resolved(shape, t) ?? []),
     mattes: await Promise.all(mattes),
-    ...{ scale: fit[0], left: fit[2], top: fit[5] },
+    scale: fit[0],
+    left: fit[2],
+    top: fit[5],
   }
 }
 
@@ -60,8 +62,12 @@ async function matteOf(stage: Stage, step: Step, item: MaskItem, t: number, sign
   const { project, stack } = stage
   const view = { stepId: step.id, view: 'region matte', item: item.id }
   const picture = await session().renderer.render({
-    ...{ project, target: { kind: 'stack', stack, view } as const, scale: 1, signal },
-    ...{ frame: t - stage.head, format: 'float' as const },
+    project,
+    target: { kind: 'stack', stack, view } as const,
+    scale: 1,
+    signal,
+    frame: t - stage.head,
+    format: 'float' as const,
   })
   const { width, height } = picture
   const data = new Float32Array(width * height)

@@ -1,7 +1,5 @@
-import { invert, through } from '@stilus/core/matrix'
 import type { Motion } from '@stilus/core/motion'
 import {
-  fitOf,
   getMotion,
   type MotionItem,
   performAll,
@@ -10,7 +8,6 @@ import {
   type Records,
   splitMotion,
   type Stack,
-  type Stage,
   stageOf,
   type Track,
 } from '@stilus/core/project'
@@ -18,8 +15,13 @@ import type { ViewState } from '../store/view'
 import { uid } from './work'
 
 export const NEW_TRACK: Track = {
-  ...{ scale: true, rotation: true, shear: true, perspective: true },
-  ...{ pattern: [14, 14], search: [40, 40], refresh: 'worn' },
+  scale: true,
+  rotation: true,
+  shear: true,
+  perspective: true,
+  pattern: [14, 14],
+  search: [40, 40],
+  refresh: 'worn',
 }
 
 /** A motion for the shelf, and the record of what was measured; with nothing measured yet unless a whole motion is given. */
@@ -34,7 +36,12 @@ export function newMotion(
   const split = splitMotion('places' in motion ? motion : bare)
   const { mediaId, shotId } = of
   const item: MotionItem = {
-    ...{ id: uid(), name, kind: 'motion', mediaId, shotId, motion: split.motion },
+    id: uid(),
+    name,
+    kind: 'motion',
+    mediaId,
+    shotId,
+    motion: split.motion,
     track: { ...NEW_TRACK, ...track },
   }
   return { item, records: split.records }
@@ -62,9 +69,3 @@ export function frozen(
     return project
   }
 }
-
-/** A place of the canvas in pixels of a motion's medium, and back. */
-export const toMedium = ({ project, size }: Stage, mediaId: string, x: number, y: number): [number, number] =>
-  through(invert(fitOf(project, size, mediaId)), x, y)
-export const toCanvas = ({ project, size }: Stage, mediaId: string, x: number, y: number): [number, number] =>
-  through(fitOf(project, size, mediaId), x, y)

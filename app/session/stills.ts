@@ -13,7 +13,11 @@ export async function keepStillOf(project: Project, { stack, shot, design }: Sta
   const kept = await work('Keeping a still', async (_, signal) => {
     const target: Target = design ? { kind: 'design', designId: design.id } : { kind: 'stack', stack }
     const picture = await session().renderer.render({
-      ...{ project, target, frame, scale: 1, signal },
+      project,
+      target,
+      frame,
+      scale: 1,
+      signal,
       format: 'png8',
     })
     const file = new File([picture.data as Uint8Array<ArrayBuffer>], `${name}.png`, { type: 'image/png' })

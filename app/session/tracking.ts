@@ -46,8 +46,6 @@ function begun(motion: Motion): Motion {
   return { ...written, ...(motion.smooth === undefined ? {} : { smooth: motion.smooth }) }
 }
 
-export const isTracking = (motionId: string): boolean => controllers.has(motionId)
-
 /** Stops a tracker; what it found stays. */
 export const stopTracking = (motionId?: string): void => {
   for (const [id, controller] of controllers) if (!motionId || id === motionId) controller.abort()
@@ -81,7 +79,9 @@ function watchOf(work: Work, template: number, lens = work.item.track.lens): Wat
     )
   const plane = motion.form === 'plane' && area ? { area } : {}
   return {
-    ...{ mediaId: item.mediaId, template, signal: controller.signal },
+    mediaId: item.mediaId,
+    template,
+    signal: controller.signal,
     setup: { ...item.track, lens, form: motion.form, anchor, ...plane },
     front: (frame) => frontOf(stage, item, timeIn(work, frame), controller.signal),
   }
@@ -108,7 +108,8 @@ async function follow(work: Work, watched: Watch, frames: number[]): Promise<'do
   progress(0)
   try {
     return await track(session().renderer.media, {
-      ...{ ...watched, frames },
+      ...watched,
+      frames,
       found(frame, found, done) {
         // Where it is lost nothing is known.
         work.motion = withPlace(work.motion, frame, found.lost ? null : found.places, found.quality)

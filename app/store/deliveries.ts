@@ -22,16 +22,14 @@ const slice = createSlice({
     queued(state, { payload }: PayloadAction<{ id: string; name: string; total: number }>) {
       state.push({
         ...payload,
-        ...{
-          status: 'waiting',
-          done: 0,
-          startedAt: null,
-          finishedAt: null,
-          url: null,
-          bytes: 0,
-          codec: '',
-          problem: null,
-        },
+        status: 'waiting',
+        done: 0,
+        startedAt: null,
+        finishedAt: null,
+        url: null,
+        bytes: 0,
+        codec: '',
+        problem: null,
       })
     },
     updated(state, { payload }: PayloadAction<Partial<QueuedDelivery> & { id: string }>) {

@@ -23,7 +23,9 @@ export const countedFrom = (map: TimeMap, offset: number): TimeMap =>
     ? map
     : {
         ...map,
-        ...{ first: map.first - offset, end: map.end - offset, offset },
+        first: map.first - offset,
+        end: map.end - offset,
+        offset,
         x: (frame) => map.x(frame + offset),
         frame: (x) => map.frame(x) - offset,
         seek: (frame) => map.seek(frame + offset),
@@ -59,7 +61,9 @@ export function TimeScale(props: {
     const width = Math.max(100, total - LEFT)
     const perFrame = (width - 2 * PADDING) / Math.max(1, end - first)
     return {
-      ...{ first, end, width },
+      first,
+      end,
+      width,
       seek: (frame) => acts.current.onSeek(frame),
       hand: (down) => acts.current.onHand(down),
       x: (frame) => PADDING + (frame - first) * perFrame,

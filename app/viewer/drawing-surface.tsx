@@ -101,7 +101,10 @@ export function OutlineSurface({ stage, step, time, rect }: OverlayProps) {
     const itemId = uid()
     dispatch(
       edit('region.add', {
-        ...{ stepId: step.id, itemId, kind: 'outline', form: { points: valueOf(corners) } },
+        stepId: step.id,
+        itemId,
+        kind: 'outline',
+        form: { points: valueOf(corners) },
         ...(keySelf ? { keyed: time } : {}),
       }),
     )

@@ -52,7 +52,10 @@ export function lineColour(hue = 0): string {
 export function arrowStep(event: { key: string; shiftKey: boolean; ctrlKey: boolean }): Point | undefined {
   const by = (event.shiftKey ? 10 : 1) * (event.ctrlKey ? 0.1 : 1)
   const ways: Record<string, Point> = {
-    ...{ ArrowLeft: [-by, 0], ArrowRight: [by, 0], ArrowUp: [0, -by], ArrowDown: [0, by] },
+    ArrowLeft: [-by, 0],
+    ArrowRight: [by, 0],
+    ArrowUp: [0, -by],
+    ArrowDown: [0, by],
   }
   return ways[event.key]
 }

@@ -1,7 +1,7 @@
 import type { RenderRequest } from '@stilus/engine'
 import { store } from '../store/store'
 import { viewActions } from '../store/view'
-import { readColour } from './probe'
+import { readColour } from './read-colour'
 
 type Rgb = [number, number, number]
 let waiting: ((colour: Rgb) => void) | undefined

@@ -2,11 +2,11 @@ import { encodeSrgb, toHsv } from '@stilus/core/colour'
 import { targetSize } from '@stilus/core/render'
 import type { RenderRequest } from '@stilus/engine'
 import { type PointerEvent, useEffect, useRef, useState } from 'react'
-import { session } from '../session/session'
 import { useApp } from '../store/store'
 import { Latest } from './latest'
 import type { Rect } from './layout'
 import { pickColour } from './picking'
+import { readColour } from './read-colour'
 
 /** A pixel of the picture: its place in the full-size picture, and linear premultiplied colour and alpha. */
 export interface Reading {
@@ -17,20 +17,6 @@ export interface Reading {
 
 const listeners = new Set<(reading: Reading | null) => void>()
 const tell = (reading: Reading | null) => listeners.forEach((listener) => listener(reading))
-
-/** The mean of a square of pixels of a request, in linear light. `x`, `y` in pixels of the full-size picture. */
-export async function readColour(
-  request: RenderRequest,
-  { x, y, side = 1 }: { x: number; y: number; side?: number },
-  signal?: AbortSignal,
-): Promise<Reading['rgba']> {
-  const { width, height } = targetSize(request.project, request.target)
-  const half = Math.floor(side / 2)
-  const left = Math.max(0, Math.min(width - side, x - half))
-  const top = Math.max(0, Math.min(height - side, y - half))
-  const area = { x: left, y: top, width: Math.min(side, width), height: Math.min(side, height) }
-  return session().renderer.mean({ ...request, area, urgent: false, ...(signal ? { signal } : {}) })
-}
 
 /** Pointer handlers that read the pixel under the cursor, and pick colours when one is asked for. */
 export function useProbe(request: RenderRequest | null, rect: Rect, offset: number) {

@@ -229,7 +229,9 @@ function CompareMenu({ project, stage, step }: { project: Project; stage: Stage;
         }
         items={[
           ...MODES.map(({ id, label, shortcut }) => ({
-            ...{ label, checked: compare.mode === id, run: () => set({ mode: id, flipped: id === 'flip' }) },
+            label,
+            checked: compare.mode === id,
+            run: () => set({ mode: id, flipped: id === 'flip' }),
             ...(shortcut ? { shortcut } : {}),
           })),
           null,

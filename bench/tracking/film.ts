@@ -18,7 +18,10 @@ import { FREE } from './scenes'
 
 export const truth = new TruthReader(fileURLToPath(new URL('../../demo/truth/', import.meta.url)))
 const SETUP: Omit<FollowSetup, 'form' | 'anchor'> = {
-  ...{ ...FREE, pattern: [14, 14], search: [40, 40], refresh: 'worn' },
+  ...FREE,
+  pattern: [14, 14],
+  search: [40, 40],
+  refresh: 'worn',
 }
 
 /** Follows a thing through a clip; `hold` gives what is in front. */

@@ -88,7 +88,11 @@ function segment(a: Key, b: Key, from: number, to: number, component: number): S
   const out = handleOf(a.leave, a.leaveHandle, slope, component)
   const into = handleOf(b.arrive, b.arriveHandle, slope, component)
   return {
-    ...{ from, to, length, x1: out.reach, x2: 1 - into.reach },
+    from,
+    to,
+    length,
+    x1: out.reach,
+    x2: 1 - into.reach,
     p1: from + out.speed * out.reach * length,
     p2: to - into.speed * into.reach * length,
   }

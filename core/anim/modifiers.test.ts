@@ -17,8 +17,14 @@ import {
 
 const still = (value: number): Animated => ({ value })
 const noise = (change: Partial<Noise> = {}): Noise => ({
-  ...{ id: 'n', on: true, kind: 'wobble', seed: 3, octaves: 3 },
-  ...{ amplitude: still(10), frequency: still(2), decay: still(0) },
+  id: 'n',
+  on: true,
+  kind: 'wobble',
+  seed: 3,
+  octaves: 3,
+  amplitude: still(10),
+  frequency: still(2),
+  decay: still(0),
   ...change,
 })
 const context: ModifyContext = { frame: 1 / 24, since: 0, source: () => undefined }
@@ -184,8 +190,15 @@ describe('noise', () => {
 
 it('modifiers work in order: follow replaces or adds, within limits, later; what is off does nothing', () => {
   const follow = (change: object) => ({
-    ...{ id: 'f', on: true, kind: 'follow' as const, source: { kind: 'sound' as const, clipId: 'c' } },
-    ...{ factor: 2, offset: 1, delay: 3, limits: null, join: 'replace' as const },
+    id: 'f',
+    on: true,
+    kind: 'follow' as const,
+    source: { kind: 'sound' as const, clipId: 'c' },
+    factor: 2,
+    offset: 1,
+    delay: 3,
+    limits: null,
+    join: 'replace' as const,
     ...change,
   })
   const source = { ...context, source: (_: unknown, t: number) => t }

@@ -22,12 +22,19 @@ export type Heading = Aim | 'looks'
 export const HEADINGS: Record<Heading, string> = { looks: 'Looks and recipes', ...AIMS }
 
 const stepEntry = (step: StepDeclaration): Entry => ({
-  ...{ id: `step ${step.id}`, name: step.name, heading: step.aim, says: step.purpose, step },
+  id: `step ${step.id}`,
+  name: step.name,
+  heading: step.aim,
+  says: step.purpose,
+  step,
   words: [...(step.words ?? []), step.family, ...PRESETS.filter((p) => p.use === step.id).map((p) => p.name)],
 })
 
 const lookEntry = (recipe: RecipeFile): Entry => ({
-  ...{ id: `look ${recipe.id}`, name: recipe.name, heading: 'looks', recipe },
+  id: `look ${recipe.id}`,
+  name: recipe.name,
+  heading: 'looks',
+  recipe,
   says: recipe.panel.map((c) => c.label).join(', ') || 'No front panel',
   words: ['look', 'recipe', ...recipe.steps.map((s) => s.name)],
 })

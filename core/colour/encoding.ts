@@ -54,16 +54,33 @@ export interface ColourTags {
 }
 
 const MATRIX_TAGS: Record<string, Matrix> = {
-  ...{ rgb: 'rgb', gbr: 'rgb', bt709: 'bt709', smpte170m: 'bt601', bt470bg: 'bt601', fcc: 'bt601' },
-  ...{ 'bt2020-ncl': 'bt2020', bt2020nc: 'bt2020', 'bt2020-cl': 'bt2020', bt2020c: 'bt2020' },
+  rgb: 'rgb',
+  gbr: 'rgb',
+  bt709: 'bt709',
+  smpte170m: 'bt601',
+  bt470bg: 'bt601',
+  fcc: 'bt601',
+  'bt2020-ncl': 'bt2020',
+  bt2020nc: 'bt2020',
+  'bt2020-cl': 'bt2020',
+  bt2020c: 'bt2020',
 }
 const PRIMARY_TAGS: Record<string, Primaries> = {
-  ...{ bt709: 'bt709', smpte170m: 'bt601-525', smpte240m: 'bt601-525', bt470bg: 'bt601-625' },
-  ...{ bt2020: 'bt2020', smpte432: 'p3' },
+  bt709: 'bt709',
+  smpte170m: 'bt601-525',
+  smpte240m: 'bt601-525',
+  bt470bg: 'bt601-625',
+  bt2020: 'bt2020',
+  smpte432: 'p3',
 }
 const TRANSFER_TAGS: Record<string, Transfer> = {
-  ...{ linear: 'linear', smpte2084: 'pq', pq: 'pq', 'arib-std-b67': 'hlg', hlg: 'hlg' },
-  ...{ bt470m: 'gamma22', gamma22: 'gamma22' },
+  linear: 'linear',
+  smpte2084: 'pq',
+  pq: 'pq',
+  'arib-std-b67': 'hlg',
+  hlg: 'hlg',
+  bt470m: 'gamma22',
+  gamma22: 'gamma22',
 }
 
 /**
@@ -96,9 +113,21 @@ export const STILL: ColourEncoding = { matrix: 'bt601', range: 'full', primaries
 export const RGB: ColourEncoding = { ...STILL, matrix: 'rgb' }
 
 const WORDS: Record<Matrix | CodeRange | Primaries | Transfer, string> = {
-  ...{ rgb: 'RGB', bt601: 'BT.601', bt709: 'BT.709', bt2020: 'BT.2020', limited: 'limited', full: 'full' },
-  ...{ 'bt601-525': 'BT.601 (525)', 'bt601-625': 'BT.601 (625)', p3: 'P3' },
-  ...{ srgb: 'sRGB', bt1886: 'BT.1886', gamma22: 'gamma 2.2', linear: 'linear', pq: 'PQ', hlg: 'HLG' },
+  rgb: 'RGB',
+  bt601: 'BT.601',
+  bt709: 'BT.709',
+  bt2020: 'BT.2020',
+  limited: 'limited',
+  full: 'full',
+  'bt601-525': 'BT.601 (525)',
+  'bt601-625': 'BT.601 (625)',
+  p3: 'P3',
+  srgb: 'sRGB',
+  bt1886: 'BT.1886',
+  gamma22: 'gamma 2.2',
+  linear: 'linear',
+  pq: 'PQ',
+  hlg: 'HLG',
 }
 
 /** The trade's word for a part of an encoding. */

@@ -52,7 +52,10 @@ export class DeliveryError extends Error {
 const EXTENSION: Record<Container, string> = { mp4: 'mp4', webm: 'webm', png: 'png.zip', exr: 'exr.zip' }
 /** What becomes of transparency where nobody says. */
 export const USUAL_ALPHA: Record<Container, DeliveredAlpha> = {
-  ...{ mp4: 'none', webm: 'none', png: 'straight', exr: 'premultiplied' },
+  mp4: 'none',
+  webm: 'none',
+  png: 'straight',
+  exr: 'premultiplied',
 }
 
 /** What each container can make of transparency. */
@@ -101,14 +104,12 @@ export function layOut(project: Project, delivery: Delivery): Job {
     const before = Math.min(what.handles, room.before)
     const after = Math.min(what.handles, room.after)
     return {
-      ...{
-        target: matte
-          ? { kind: 'stack', stack, view: { stepId: matte.id, view: 'region matte' } }
-          : { kind: 'stack', stack },
-        first: -before,
-        last: shot.length + after,
-        head: before,
-      },
+      target: matte
+        ? { kind: 'stack', stack, view: { stepId: matte.id, view: 'region matte' } }
+        : { kind: 'stack', stack },
+      first: -before,
+      last: shot.length + after,
+      head: before,
       // The edit refers to pictures, not to mattes.
       shotId: matte ? undefined : shot.id,
       sequenceId: sequenceOf(project, 'shot', shot.id).id,

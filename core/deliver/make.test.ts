@@ -18,7 +18,10 @@ const project = withEdit(
   { shots: [shot('s1', 'm1', { sound: 0 }), shot('s2', 'm2', { start: 48 })] },
 )
 const delivery = (change: Partial<Delivery> = {}): Delivery => ({
-  ...{ what: { kind: 'sequence' }, container: 'mp4', quality: 'high', depth: 8 },
+  what: { kind: 'sequence' },
+  container: 'mp4',
+  quality: 'high',
+  depth: 8,
   ...change,
 })
 

@@ -105,8 +105,12 @@ async function writeMovie(making: Making, container: 'mp4' | 'webm'): Promise<st
   const offset = job.shotId ? getShot(project, job.shotId).start : 0
   const audible = hasSound(project, sequence, job.first + offset, job.last + offset, job.shotId)
   const movie = await ports.movie({
-    ...{ container, quality: delivery.quality, ...size, rate },
-    ...{ alpha: encoding.format === 'i420a', sound: audible },
+    container,
+    quality: delivery.quality,
+    ...size,
+    rate,
+    alpha: encoding.format === 'i420a',
+    sound: audible,
   })
   const second = Math.max(1, Math.round(fps(rate)))
   try {

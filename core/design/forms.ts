@@ -21,8 +21,15 @@ const pair = (
   limits: readonly [number, number],
   more: Partial<PairParam> = {},
 ): PairParam => ({
-  ...{ type: 'pair', label, help, names, default: fallback, min: limits[0], max: limits[1] },
-  ...{ step: 1, digits: 1 },
+  type: 'pair',
+  label,
+  help,
+  names,
+  default: fallback,
+  min: limits[0],
+  max: limits[1],
+  step: 1,
+  digits: 1,
   ...more,
 })
 
@@ -52,7 +59,9 @@ const PLACED: Params = {
       [1, 1],
       [-100, 100],
     ),
-    ...{ step: 0.01, digits: 3, soft: [0, 2] as const },
+    step: 0.01,
+    digits: 3,
+    soft: [0, 2] as const,
   },
   turn: degrees('Turn', 'Clockwise.', 0, { limits: [-36000, 36000], soft: [-180, 180] }),
   opacity: share('Opacity', 'How much of it shows.', 1),

@@ -38,7 +38,10 @@ it.each([
 ])('refuses %s', (_, text, message) => expect(() => readSvg(text, size)).toThrow(message))
 
 const motion: Motion = {
-  ...{ form: 'plane', reference: 12, first: 12, anchor: [10, 10, 50, 12, 48, 40, 9, 38] },
+  form: 'plane',
+  reference: 12,
+  first: 12,
+  anchor: [10, 10, 50, 12, 48, 40, 9, 38],
   places: [
     [10, 10, 50, 12, 48, 40, 9, 38],
     [11, 10, 52, 12, 50, 41, 9, 39],

@@ -6,7 +6,8 @@ const anyPicture = fc
   .record({ width: fc.integer({ min: 1, max: 9 }), height: fc.integer({ min: 1, max: 20 }) })
   .chain(({ width, height }) =>
     fc.record({
-      ...{ width: fc.constant(width), height: fc.constant(height) },
+      width: fc.constant(width),
+      height: fc.constant(height),
       values: fc.array(finite, { minLength: width * height * 4, maxLength: width * height * 4 }),
     }),
   )

@@ -33,11 +33,11 @@ function rows(
     const n = places.length / 2
     const mean = (c: number) => places.reduce((s, v, j) => (j % 2 === c ? s + v / n : s), 0)
     return {
-      ...{ frame, point: [mean(0), mean(1)].map(round), corners: surfaceAt(motion, frame).map(round) },
-      ...{
-        matrix: matrixAt(motion, frame).map((v) => Math.round(v * 1e9) / 1e9),
-        quality: qualityAt(motion, frame) ?? 0,
-      },
+      frame,
+      point: [mean(0), mean(1)].map(round),
+      corners: surfaceAt(motion, frame).map(round),
+      matrix: matrixAt(motion, frame).map((v) => Math.round(v * 1e9) / 1e9),
+      quality: qualityAt(motion, frame) ?? 0,
     }
   })
 }
@@ -158,7 +158,11 @@ function gathered(
   const byFrame = new Map(list.map((f) => [f.frame, f]))
   const frames = Array.from({ length: last - first + 1 }, (_, i) => byFrame.get(first + i))
   return {
-    ...{ form, reference, anchor, ...(surface ? { surface } : {}), first },
+    form,
+    reference,
+    anchor,
+    ...(surface ? { surface } : {}),
+    first,
     places: frames.map((f) => (f && f.places.length === anchor.length ? f.places : null)),
     quality: frames.map((f) => (f ? Math.min(1, Math.max(0, f.quality)) : null)),
   }

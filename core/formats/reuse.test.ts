@@ -60,7 +60,10 @@ describe('colour tables', () => {
       const data = new Uint8Array(64 * 36 * 4).map((_, i) => (i % 4 === 3 ? 255 : (i * 91) % 256))
       const frame = (upTo?: string) =>
         renderFrame(k, plan(project, { kind: 'stack', stack, upTo }, 0, 1), () => ({
-          ...{ kind: 'rgba', width: 64, height: 36, data },
+          kind: 'rgba',
+          width: 64,
+          height: 36,
+          data,
         }))
       return [await frame(), await frame('source')] as const
     }

@@ -11,8 +11,10 @@ export const wholeOf = ({ width, height }: Size): Area => ({ x: 0, y: 0, width, 
 export const isEmpty = (a: Area): boolean => a.width <= 0 || a.height <= 0
 
 const between = (x: number, y: number, right: number, bottom: number): Area => ({
-  ...{ x, y },
-  ...{ width: Math.max(0, right - x), height: Math.max(0, bottom - y) },
+  x,
+  y,
+  width: Math.max(0, right - x),
+  height: Math.max(0, bottom - y),
 })
 
 /** What both cover. */

@@ -27,7 +27,9 @@ const EXACT: Record<Transfer, (v: number) => number> = {
 
 const greys = (codes: readonly number[], rest: Partial<Picture>): Picture =>
   ({
-    ...{ kind: 'rgba', width: codes.length, height: 1 },
+    kind: 'rgba',
+    width: codes.length,
+    height: 1,
     data: Float32Array.from(codes.flatMap((v) => [v, v, v, 1])),
     ...rest,
   }) as Picture
@@ -110,8 +112,19 @@ it('16-bit samples keep their depth, and the alpha plane of video is its alpha',
   expect([...frame.data]).toEqual([1, 32768 / 65535, 1 / 65535, 1].map(Math.fround))
   const plane = (v: number) => Uint8Array.from([v, v, 0, 0])
   const video = decode(k, {
-    ...{ kind: 'yuv', width: 2, height: 1, bits: 8, subsampling: [0, 0], matrix: 'bt709', range: 'limited' },
-    ...{ y: plane(235), u: plane(128), v: plane(128), a: Uint8Array.from([0, 51]), strideY: 2, strideC: 2 },
+    kind: 'yuv',
+    width: 2,
+    height: 1,
+    bits: 8,
+    subsampling: [0, 0],
+    matrix: 'bt709',
+    range: 'limited',
+    y: plane(235),
+    u: plane(128),
+    v: plane(128),
+    a: Uint8Array.from([0, 51]),
+    strideY: 2,
+    strideC: 2,
   })
   expect(worstShare(video.data, [0, 0, 0, 0, 0.2, 0.2, 0.2, 0.2], 1e-6, 1e-6)).toBeLessThan(1)
   k.free(frame, video)

@@ -97,22 +97,18 @@ describe('edges of the house', () => {
     }
     const bytes = encodeI420(k, grey)
     const picture: YuvPicture = {
-      ...{
-        kind: 'yuv',
-        width: 64,
-        height: 32,
-        bits: 8,
-        subsampling: [1, 1],
-        matrix: 'bt709',
-        range: 'limited',
-      },
-      ...{
-        y: bytes.slice(0, 2048),
-        u: bytes.slice(2048, 2560),
-        v: bytes.slice(2560),
-        strideY: 64,
-        strideC: 32,
-      },
+      kind: 'yuv',
+      width: 64,
+      height: 32,
+      bits: 8,
+      subsampling: [1, 1],
+      matrix: 'bt709',
+      range: 'limited',
+      y: bytes.slice(0, 2048),
+      u: bytes.slice(2048, 2560),
+      v: bytes.slice(2560),
+      strideY: 64,
+      strideC: 32,
     }
     const back = decode(k, picture)
     // Rounding three codes moves each of R', G', B' by up to 1.6 codes.
@@ -127,7 +123,9 @@ const layoutOf = ({
   matrix,
   range,
 }: Omit<YuvLayout, 'subsampling'> & { subsampling: readonly [0 | 1, 0 | 1] }): YuvLayout => ({
-  ...{ bits, matrix, range },
+  bits,
+  matrix,
+  range,
   subsampling: [...subsampling],
 })
 
@@ -148,8 +146,15 @@ function planesOf(codes: readonly (readonly number[])[], layout: YuvLayout): Yuv
     return new Uint8Array(out)
   }
   return {
-    ...{ kind: 'yuv', width: codes.length, height: 1, ...layout },
-    ...{ y: plane(0), u: plane(1), v: plane(2), strideY: codes.length * wide, strideC: codes.length * wide },
+    kind: 'yuv',
+    width: codes.length,
+    height: 1,
+    ...layout,
+    y: plane(0),
+    u: plane(1),
+    v: plane(2),
+    strideY: codes.length * wide,
+    strideC: codes.length * wide,
   }
 }
 

@@ -63,13 +63,15 @@ export function encodeYuv(k: Kernels, frame: Frame, layout: YuvLayout): YuvPictu
   const bytes = encodePlanes(k, frame, layout)
   const [luma, chroma] = planeSizes(frame, layout)
   return {
-    ...{ kind: 'yuv', width, height, ...layout },
-    ...{
-      y: bytes.subarray(0, luma),
-      u: bytes.subarray(luma, luma + chroma),
-      v: bytes.subarray(luma + chroma),
-    },
-    ...{ strideY: width * wide, strideC: ((width + layout.subsampling[0]) >> layout.subsampling[0]) * wide },
+    kind: 'yuv',
+    width,
+    height,
+    ...layout,
+    y: bytes.subarray(0, luma),
+    u: bytes.subarray(luma, luma + chroma),
+    v: bytes.subarray(luma + chroma),
+    strideY: width * wide,
+    strideC: ((width + layout.subsampling[0]) >> layout.subsampling[0]) * wide,
   }
 }
 

@@ -69,7 +69,8 @@ async function read(
     )
   const heard = audio && (await audio.canDecode()) ? audio : null
   const sound = heard && {
-    ...{ channels: heard.numberOfChannels, sampleRate: heard.sampleRate },
+    channels: heard.numberOfChannels,
+    sampleRate: heard.sampleRate,
     codec: heard.codec ?? 'unknown',
   }
   const close = async (reader?: FrameReader) => {
@@ -82,8 +83,16 @@ async function read(
         `"${name}" holds sound in a format that cannot be decoded here, and no picture. Convert it to AAC, FLAC or WAV and import it again.`,
       )
     const info: MediumInfo = {
-      ...{ kind: 'sound', width: 0, height: 0, rate: { num: 1, den: 1 }, frames: 0, codec: sound.codec },
-      ...{ colour: null, alpha: false, sound, seconds: await input.computeDuration([heard]) },
+      kind: 'sound',
+      width: 0,
+      height: 0,
+      rate: { num: 1, den: 1 },
+      frames: 0,
+      codec: sound.codec,
+      colour: null,
+      alpha: false,
+      sound,
+      seconds: await input.computeDuration([heard]),
       notice: `"${name}" has sound but no picture: it can be used on the sound lane only.`,
     }
     const none = () => Promise.reject(new MediaError(`"${name}" has no pictures.`))
@@ -105,8 +114,12 @@ async function read(
     audio && !heard && `The sound of "${name}" cannot be decoded here and is left out.`,
   ].filter(Boolean)
   const info: MediumInfo = {
-    ...{ kind: 'video', width: video.displayWidth, height: video.displayHeight },
-    ...{ rate: timing.rate, frames: timing.frames, sound },
+    kind: 'video',
+    width: video.displayWidth,
+    height: video.displayHeight,
+    rate: timing.rate,
+    frames: timing.frames,
+    sound,
     codec: (await video.getCodecParameterString()) ?? video.codec ?? 'unknown',
     colour: reading.encoding,
     alpha: await video.canBeTransparent(),

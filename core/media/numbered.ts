@@ -102,14 +102,19 @@ export async function openNumbered(file: MediaFile, platform: Platform): Promise
   const missing = gaps.map((n) => n + head.number)
   const info: MediumInfo = {
     ...stillInfo(first, stillType(head.entry.filename) ?? ''),
-    ...{ kind: 'video', rate: SEQUENCE_RATE, frames: count, sound: null, gaps },
+    kind: 'video',
+    rate: SEQUENCE_RATE,
+    frames: count,
+    sound: null,
+    gaps,
     seconds: (count * SEQUENCE_RATE.den) / SEQUENCE_RATE.num,
     notice: gaps.length
       ? `${gaps.length === 1 ? 'Picture' : 'Pictures'} ${framesInWords(missing)} of "${file.name}" ${gaps.length === 1 ? 'is' : 'are'} missing; the one before stands in. Add ${gaps.length === 1 ? 'it' : 'them'} and replace the clip.`
       : null,
   }
   return {
-    ...{ info, picture },
+    info,
+    picture,
     sound: () => Promise.resolve({ sampleRate: 48000, channels: [] }),
     close: () => zip.close().then(() => undefined),
   }

@@ -2,11 +2,18 @@ import type { YuvPicture } from '../frame'
 import { detachable, pictureBytes, turned } from './planes'
 
 const picture: YuvPicture = {
-  ...{ kind: 'yuv', width: 3, height: 2, bits: 8, subsampling: [1, 0], matrix: 'bt709', range: 'limited' },
+  kind: 'yuv',
+  width: 3,
+  height: 2,
+  bits: 8,
+  subsampling: [1, 0],
+  matrix: 'bt709',
+  range: 'limited',
   y: Uint8Array.from([1, 2, 3, 0, 4, 5, 6, 0]),
   u: Uint8Array.from([7, 8, 9, 10]),
   v: Uint8Array.from([11, 12, 13, 14]),
-  ...{ strideY: 4, strideC: 2 },
+  strideY: 4,
+  strideC: 2,
 }
 
 it.each([

@@ -67,7 +67,12 @@ export async function readPlanes(frame: Decoded, encoding: ColourEncoding, size?
   const layout = await frame.copyTo(buffer)
   const [py, pu, pv, pa] = layout as [PlaneLayout, PlaneLayout, ...PlaneLayout[]]
   const common = {
-    ...{ kind: 'yuv' as const, width, height, range, primaries, transfer },
+    kind: 'yuv' as const,
+    width,
+    height,
+    range,
+    primaries,
+    transfer,
     matrix: matrix === 'rgb' ? ('bt709' as const) : matrix,
     y: buffer.subarray(py.offset, pu.offset),
     strideY: py.stride,
@@ -100,7 +105,10 @@ export function detachable(picture: Picture): { picture: Picture; transfer: Arra
     picture.kind === 'rgba'
       ? { ...picture, data: picture.data.slice() }
       : {
-          ...{ ...picture, y: picture.y.slice(), u: picture.u.slice(), v: picture.v.slice() },
+          ...picture,
+          y: picture.y.slice(),
+          u: picture.u.slice(),
+          v: picture.v.slice(),
           ...(picture.a ? { a: picture.a.slice() } : {}),
         }
   return { picture: copy, transfer: buffersOf(copy) }
@@ -140,8 +148,14 @@ export function turned(picture: Picture, degrees: number): Picture {
     turnPlane(plane, picture.width, picture.height, picture.strideY, bytes, quarter)
   const chroma = (plane: Uint8Array) => turnPlane(plane, cw, ch, picture.strideC, bytes, quarter)
   return {
-    ...{ ...picture, width, height, ...shown, subsampling: swap ? [sy, sx] : [sx, sy] },
-    ...{ y: luma(picture.y), u: chroma(picture.u), v: chroma(picture.v) },
+    ...picture,
+    width,
+    height,
+    ...shown,
+    subsampling: swap ? [sy, sx] : [sx, sy],
+    y: luma(picture.y),
+    u: chroma(picture.u),
+    v: chroma(picture.v),
     ...(picture.a ? { a: luma(picture.a) } : {}),
     strideY: width * bytes,
     strideC: (swap ? ch : cw) * bytes,
@@ -172,9 +186,13 @@ export function mirrored(picture: Picture): Picture {
   const luma = (plane: Uint8Array) => flip(plane, w, h, picture.strideY, wide)
   const chroma = (plane: Uint8Array) => flip(plane, cw, ch, picture.strideC, wide)
   return {
-    ...{ ...picture, y: luma(picture.y), u: chroma(picture.u), v: chroma(picture.v) },
+    ...picture,
+    y: luma(picture.y),
+    u: chroma(picture.u),
+    v: chroma(picture.v),
     ...(picture.a ? { a: luma(picture.a) } : {}),
-    ...{ strideY: w * wide, strideC: cw * wide },
+    strideY: w * wide,
+    strideC: cw * wide,
   }
 }
 

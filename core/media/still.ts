@@ -10,8 +10,14 @@ import type { MediaFile, MediumInfo, OpenMedium, Platform } from './platform'
 
 /** MIME types of the stills that are read, by the ending of the name. */
 export const STILL_TYPES: Record<string, string> = {
-  ...{ png: 'image/png', jpg: 'image/jpeg', jpeg: 'image/jpeg', webp: 'image/webp', avif: 'image/avif' },
-  ...{ tif: 'image/tiff', tiff: 'image/tiff', exr: 'image/x-exr' },
+  png: 'image/png',
+  jpg: 'image/jpeg',
+  jpeg: 'image/jpeg',
+  webp: 'image/webp',
+  avif: 'image/avif',
+  tif: 'image/tiff',
+  tiff: 'image/tiff',
+  exr: 'image/x-exr',
 }
 
 export const stillType = (name: string): string | undefined =>
@@ -47,7 +53,12 @@ export async function openStill(file: MediaFile, platform: Platform): Promise<Op
   const picture = await readStill(await file.read(0, file.size), file.name, platform)
   const info: MediumInfo = {
     ...stillInfo(picture, stillType(file.name) ?? ''),
-    ...{ kind: 'still', rate: { num: 24, den: 1 }, frames: 1, sound: null, seconds: 0, notice: null },
+    kind: 'still',
+    rate: { num: 24, den: 1 },
+    frames: 1,
+    sound: null,
+    seconds: 0,
+    notice: null,
   }
   return {
     info,
@@ -166,8 +177,14 @@ interface Directory extends Size {
 
 /** Tags of TIFF 6.0. */
 const TIFF = {
-  ...{ bits: 't258', photometric: 't262', orientation: 't274', samples: 't277', planar: 't284' },
-  ...{ palette: 't320', extra: 't338', format: 't339' },
+  bits: 't258',
+  photometric: 't262',
+  orientation: 't274',
+  samples: 't277',
+  planar: 't284',
+  palette: 't320',
+  extra: 't338',
+  format: 't339',
 } as const
 
 function readTiff(bytes: Uint8Array<ArrayBuffer>): Picture {
@@ -204,7 +221,10 @@ function readTiff(bytes: Uint8Array<ArrayBuffer>): Picture {
   // Zero is white in kind 0.
   const data = kind === 0 ? samples.map((v) => full - v) : samples
   const picture: RgbaPicture = {
-    ...{ kind: 'rgba', width, height, data: widened(data, width * height, channels, full) },
+    kind: 'rgba',
+    width,
+    height,
+    data: widened(data, width * height, channels, full),
     ...(real ? { transfer: 'linear' } : {}),
     // Extra sample 1 is alpha that colour was multiplied with.
     ...(tag('extra', 0) === 1 ? { alpha: 'premultiplied' } : {}),

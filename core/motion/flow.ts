@@ -89,7 +89,8 @@ function pyramid(k: Kernels, frame: Frame): Grey[] {
 }
 
 const still = (cols: number, rows: number): Flow => ({
-  ...{ cols, rows },
+  cols,
+  rows,
   dx: new Float32Array(cols * rows),
   dy: new Float32Array(cols * rows),
 })

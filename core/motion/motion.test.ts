@@ -25,7 +25,11 @@ const k = testKernels(64)
 afterEach(() => expect(k.used).toBe(0))
 
 const point = (places: ([number, number] | null)[], more: Partial<Motion> = {}): Motion => ({
-  ...{ form: 'point', reference: 0, anchor: places[0] as number[], first: 0, places },
+  form: 'point',
+  reference: 0,
+  anchor: places[0] as number[],
+  first: 0,
+  places,
   quality: places.map((p) => (p ? 1 : 0)),
   ...more,
 })
@@ -120,9 +124,15 @@ function seen(
 }
 
 const SETUP: FollowSetup = {
-  ...{ form: 'plane', anchor: [40, 30, 150, 34, 148, 120, 42, 118] },
-  ...{ scale: true, rotation: true, shear: true, perspective: true },
-  ...{ pattern: [14, 14], search: [30, 30], refresh: 'worn' },
+  form: 'plane',
+  anchor: [40, 30, 150, 34, 148, 120, 42, 118],
+  scale: true,
+  rotation: true,
+  shear: true,
+  perspective: true,
+  pattern: [14, 14],
+  search: [30, 30],
+  refresh: 'worn',
 }
 const IDENTITY: Matrix3 = [1, 0, 0, 0, 1, 0, 0, 0, 1]
 const turned = (a: number, s: number, x: number, y: number): Matrix3 =>
@@ -227,12 +237,13 @@ it('refuses what has nothing to hold on to, before it starts', () => {
 it('shows its surface where its map takes it', () => {
   const to = [10, 0, 110, 6, 104, 90, 0, 80]
   const motion: Motion = {
-    ...{ form: 'plane', reference: 0, anchor: [0, 0, 100, 0, 100, 80, 0, 80], first: 0 },
-    ...{
-      places: [[0, 0, 100, 0, 100, 80, 0, 80], to],
-      quality: [1, 1],
-      surface: [50, 40, 60, 40, 60, 50, 50, 50],
-    },
+    form: 'plane',
+    reference: 0,
+    anchor: [0, 0, 100, 0, 100, 80, 0, 80],
+    first: 0,
+    places: [[0, 0, 100, 0, 100, 80, 0, 80], to],
+    quality: [1, 1],
+    surface: [50, 40, 60, 40, 60, 50, 50, 50],
   }
   const [x, y] = through(matrixAt(motion, 1), 50, 40)
   expect(surfaceAt(motion, 1).slice(0, 2)).toEqual([x, y])

@@ -113,7 +113,8 @@ export class PlanarTracker {
     const { lens } = this.options
     return {
       place: (x, y) => bent(lens, ...through(map, ...straightened(lens, x, y))),
-      ...{ quality, lost },
+      quality,
+      lost,
     }
   }
 

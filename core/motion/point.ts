@@ -19,7 +19,10 @@ export interface PointOptions {
 }
 
 export const POINT_OPTIONS: PointOptions = {
-  ...{ pattern: [14, 14], search: [40, 40], refresh: 'worn', turning: true },
+  pattern: [14, 14],
+  search: [40, 40],
+  refresh: 'worn',
+  turning: true,
 }
 
 export interface FoundPoint {
@@ -92,12 +95,10 @@ export class PointTracker {
     const [x, y] = [this.#place[0] + this.#speed[0], this.#place[1] + this.#speed[1]]
     const jump = searched(image, this.#pattern, [x, y], this.options.search)
     const freedom: Freedom = {
-      ...{
-        scale: this.options.turning,
-        rotation: this.options.turning,
-        shear: this.options.turning,
-        perspective: false,
-      },
+      scale: this.options.turning,
+      rotation: this.options.turning,
+      shear: this.options.turning,
+      perspective: false,
     }
     const moved = (to: readonly [number, number]): Pose => {
       const now = through(this.#pose.map, ...this.#own())

@@ -166,7 +166,13 @@ export function errorsOf(
 ): { median: number; mean(sigma: number): number } {
   const { image, zoom } = pictureFor(template, pyramid, pose, 0)
   const { errors } = registrationSums(k, template.levels[0] as Float32Array, {
-    ...{ image, zoom, ...pose, strict: 0, hold, lens: template.lens, cubic: true },
+    image,
+    zoom,
+    ...pose,
+    strict: 0,
+    hold,
+    lens: template.lens,
+    cubic: true,
   })
   const there = errors.filter((e) => e >= 0).sort()
   return {

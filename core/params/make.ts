@@ -31,7 +31,14 @@ const plain = (
   [min, max]: readonly [number, number],
   { step = 0.01, digits = 2, ...more }: NumberOptions = {},
 ): NumberParam => ({
-  ...{ type: 'number', label, help, default: fallback, min, max, step, digits },
+  type: 'number',
+  label,
+  help,
+  default: fallback,
+  min,
+  max,
+  step,
+  digits,
   ...(more as object),
 })
 
@@ -81,7 +88,10 @@ export const count = (
 ): NumberParam => plain(label, help, fallback, limits, { step: 1, digits: 0, ...more })
 
 export const toggle = (label: string, help: string, fallback: boolean, more: More = {}): ToggleParam => ({
-  ...{ type: 'toggle', label, help, default: fallback },
+  type: 'toggle',
+  label,
+  help,
+  default: fallback,
   ...more,
 })
 
@@ -92,7 +102,10 @@ export const choice = (
   options: Readonly<Record<string, string>>,
   more: More = {},
 ): ChoiceParam => ({
-  ...{ type: 'choice', label, help, default: Object.keys(options)[0] ?? '' },
+  type: 'choice',
+  label,
+  help,
+  default: Object.keys(options)[0] ?? '',
   options: Object.entries(options).map(([value, name]) => ({ value, label: name })),
   ...more,
 })
@@ -102,21 +115,21 @@ export const colour = (
   help: string,
   fallback: [number, number, number],
   more: More = {},
-): ColourParam => ({ ...{ type: 'colour', label, help, default: fallback }, ...more })
+): ColourParam => ({ type: 'colour', label, help, default: fallback, ...more })
 
 export const point = (
   label: string,
   help: string,
   fallback: [number, number] = [0.5, 0.5],
   more: More = {},
-): PointParam => ({ ...{ type: 'point', label, help, default: fallback }, ...more })
+): PointParam => ({ type: 'point', label, help, default: fallback, ...more })
 
 export const curve = (
   label: string,
   help: string,
   fallback: number[],
   more: More & Pick<CurveParam, 'channel' | 'over'> = {},
-): CurveParam => ({ ...{ type: 'curve', label, help, default: fallback }, ...more })
+): CurveParam => ({ type: 'curve', label, help, default: fallback, ...more })
 
 export const range = (
   label: string,
@@ -127,7 +140,14 @@ export const range = (
 ): RangeParam => {
   const { step = 0.005, digits = 3, soft, group, when } = more
   return {
-    ...{ type: 'range', label, help, default: fallback, min, max, step, digits },
+    type: 'range',
+    label,
+    help,
+    default: fallback,
+    min,
+    max,
+    step,
+    digits,
     ...(soft ? { soft } : {}),
     ...(group ? { group } : {}),
     ...(when ? { when } : {}),
@@ -135,7 +155,10 @@ export const range = (
 }
 
 export const seed = (fallback = 1, more: More = {}): SeedParam => ({
-  ...{ type: 'seed', label: 'Seed', help: 'Another number, another pattern.', default: fallback },
+  type: 'seed',
+  label: 'Seed',
+  help: 'Another number, another pattern.',
+  default: fallback,
   ...more,
 })
 

@@ -15,19 +15,31 @@ const control = (
   target: [stepId: string, param: string],
   limits?: [number, number],
 ): PanelControl => ({
-  ...{ id, label, targets: [{ stepId: target[0], param: target[1] }] },
+  id,
+  label,
+  targets: [{ stepId: target[0], param: target[1] }],
   ...(limits ? { limits } : {}),
 })
 
 const recipe = (id: string, name: string, steps: Step[], panel: PanelControl[]): RecipeFile => ({
-  ...{ format: 'stilus-recipe', version: 2, id: `stilus-${id}`, name, revision: 1 },
-  ...{ from: { head: 0, length: 100 }, panel, steps },
+  format: 'stilus-recipe',
+  version: 2,
+  id: `stilus-${id}`,
+  name,
+  revision: 1,
+  from: { head: 0, length: 100 },
+  panel,
+  steps,
 })
 
 /** A light that burns unsteadily: its strength jumps about what was set. */
 function lantern(): Step {
   const glow = step('glow', 'glow', 'Flame', {
-    ...{ threshold: 0.55, radius: 34, rings: 3, intensity: 1.1, tint: [1, 0.66, 0.32] },
+    threshold: 0.55,
+    radius: 34,
+    rings: 3,
+    intensity: 1.1,
+    tint: [1, 0.66, 0.32],
   })
   const forms = { amplitude: { value: 0.35 }, frequency: { value: 9 }, decay: { value: 0 } }
   const flicker: Modifier = { id: 'flame', on: true, kind: 'flicker', seed: 12, octaves: 2, ...forms }
@@ -96,13 +108,24 @@ export const RECIPES: readonly RecipeFile[] = [
     'Night from day',
     [
       step('secondary', 'lamps', 'Lamps', {
-        ...{ sample: [1, 0.6, 0.2], width: 80, light: [0.55, 1], exposure: 2.2, saturation: 1.5 },
+        sample: [1, 0.6, 0.2],
+        width: 80,
+        light: [0.55, 1],
+        exposure: 2.2,
+        saturation: 1.5,
       }),
       step('cdl', 'night', 'Night', {
-        ...{ slope: [0.5, 0.58, 0.86], power: [1.2, 1.12, 1.02], saturation: 0.8, limit: false },
+        slope: [0.5, 0.58, 0.86],
+        power: [1.2, 1.12, 1.02],
+        saturation: 0.8,
+        limit: false,
       }),
       step('glow', 'shine', 'Shine', {
-        ...{ threshold: 0.4, radius: 26, rings: 3, intensity: 0.9, tint: [1, 0.72, 0.4] },
+        threshold: 0.4,
+        radius: 26,
+        rings: 3,
+        intensity: 0.9,
+        tint: [1, 0.72, 0.4],
       }),
       step('vignette', 'dark', 'Dark border', { strength: 1.2, size: 1, softness: 0.9 }),
     ],
@@ -208,18 +231,16 @@ export const RECIPES: readonly RecipeFile[] = [
         colour: [0.3, 0.33, 0.38],
       }),
       step('particles', 'rain', 'Rain', {
-        ...{
-          rate: 700,
-          life: 1,
-          speed: 1500,
-          spread: 4,
-          size: 2.4,
-          trail: 1.6,
-          sway: 0,
-          angle: 99,
-          strength: 0.4,
-          vary: 0.3,
-        },
+        rate: 700,
+        life: 1,
+        speed: 1500,
+        spread: 4,
+        size: 2.4,
+        trail: 1.6,
+        sway: 0,
+        angle: 99,
+        strength: 0.4,
+        vary: 0.3,
       }),
       step('shake', 'gusts', 'Gusts', { position: 4, rotation: 0.2, rate: 2, zoom: 1.02 }),
     ],

@@ -95,7 +95,11 @@ describe('inputs', () => {
     const paste = (ids: string[]): Act => [
       'steps.paste',
       {
-        ...{ stack: on('s2'), at: 0, newId: 'n', from: originOf(getShot(source, 's1')), timing: 'kept' },
+        stack: on('s2'),
+        at: 0,
+        newId: 'n',
+        from: originOf(getShot(source, 's1')),
+        timing: 'kept',
         steps: getShot(source, 's1').steps.filter((s) => ids.includes(s.id)),
       },
     ]
@@ -125,7 +129,13 @@ describe('transitions', () => {
   const cross = (change: object = {}): Act => [
     'transition.add',
     {
-      ...{ transitionId: 't', stepId: 'd', use: 'dissolve', from: 's1', to: 's2', before: 10, after: 10 },
+      transitionId: 't',
+      stepId: 'd',
+      use: 'dissolve',
+      from: 's1',
+      to: 's2',
+      before: 10,
+      after: 10,
       ...change,
     },
   ]

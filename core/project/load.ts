@@ -120,6 +120,14 @@ export function newProject(id: string, name: string): Project {
 
 /** A new empty sequence. */
 export const newSequence = (id: string, name: string): Project['sequences'][number] => ({
-  ...{ id, name, rate: { num: 24, den: 1 }, size: { width: 1280, height: 720 }, startTimecode: 24 * 3600 },
-  ...{ shots: [], sounds: [], transitions: [], spans: [], marks: { in: null, out: null } },
+  id,
+  name,
+  rate: { num: 24, den: 1 },
+  size: { width: 1280, height: 720 },
+  startTimecode: 24 * 3600,
+  shots: [],
+  sounds: [],
+  transitions: [],
+  spans: [],
+  marks: { in: null, out: null },
 })

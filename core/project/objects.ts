@@ -33,7 +33,9 @@ export function numbersAt(easel: Easel, object: DesignObject, frame: number): Ob
   const own = stageOf(easel.project, { kind: 'object', id: object.id })
   const pair = (name: string) => formAt(own, object, name, frame) as [number, number]
   return {
-    ...{ place: pair('place'), anchor: pair('anchor'), scale: pair('scale') },
+    place: pair('place'),
+    anchor: pair('anchor'),
+    scale: pair('scale'),
     turn: Number(formAt(own, object, 'turn', frame)),
   }
 }
@@ -67,7 +69,10 @@ export const cornersOfBox = ({ left, top, right, bottom }: Box): [number, number
 /** What an object takes up of its own pixels at a frame of its design; undefined where it is empty. */
 export function boxOf(easel: Easel, object: DesignObject, frame: number): Box | undefined {
   const about = (width: number, height: number): Box => ({
-    ...{ left: -width / 2, top: -height / 2, right: width / 2, bottom: height / 2 },
+    left: -width / 2,
+    top: -height / 2,
+    right: width / 2,
+    bottom: height / 2,
   })
   const form = (name: string) =>
     formAt(stageOf(easel.project, { kind: 'object', id: object.id }), object, name, frame)

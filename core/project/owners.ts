@@ -135,9 +135,3 @@ export const stepOfItem = (p: Project, itemId: string): Step | undefined => {
 /** The id of the sequence or design that something is in. */
 export const homeOf = (p: Project, kind: OwnerKind, id: string): string | undefined =>
   locate(p, kind, id)?.home
-
-/** Every id that is taken by a step or a mask item. */
-export const takenIds = (p: Project): Set<string> =>
-  new Set(
-    [...indexOf(isDraft(p) ? (original(p) as Project) : p).keys()].map((k) => k.slice(k.indexOf(' ') + 1)),
-  )

@@ -38,8 +38,13 @@ export function pinActs(
     ...CORNERS.flatMap((param, i): Act[] => {
       const address = controlAddress(stepId, param)
       const modifier: Attachment = {
-        ...{ id: `ride-${param}`, on: true, kind: 'attach', unit: 'normalised' },
-        ...{ motions: [item.id], at, inverted },
+        id: `ride-${param}`,
+        on: true,
+        kind: 'attach',
+        unit: 'normalised',
+        motions: [item.id],
+        at,
+        inverted,
       }
       return [
         ['value.set', { address, at: 0, value: places.slice(2 * i, 2 * i + 2) }],

@@ -45,13 +45,26 @@ const measured: Records = Object.fromEntries([2, 6].map((dx) => [moving(dx).id, 
 
 /** Measured on m1, whose frame at the head of shot s1 is 24: it moves by 2 px a frame across. */
 const motion = (id = 'm', dx = 2): MotionItem => ({
-  ...{ id, name: id, kind: 'motion', mediaId: 'm1', shotId: 's1' },
+  id,
+  name: id,
+  kind: 'motion',
+  mediaId: 'm1',
+  shotId: 's1',
   motion: {
-    ...{ form: 'point', reference: 24, anchor: [20, 18], first: 24, record: moving(dx).id },
+    form: 'point',
+    reference: 24,
+    anchor: [20, 18],
+    first: 24,
+    record: moving(dx).id,
   },
   track: {
-    ...{ scale: true, rotation: true, shear: true, perspective: true },
-    ...{ pattern: [10, 10], search: [20, 20], refresh: 'worn' },
+    scale: true,
+    rotation: true,
+    shear: true,
+    perspective: true,
+    pattern: [10, 10],
+    search: [20, 20],
+    refresh: 'worn',
   },
 })
 const shelved = (id?: string, dx?: number): Act => ['shelf.put', { item: motion(id, dx) }]

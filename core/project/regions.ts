@@ -52,8 +52,12 @@ export function resolveItem(
   const number = (name: string) => Number(form(name))
   const two = (name: string) => form(name) as [number, number]
   const refined: Refined = {
-    ...{ id: shape.id, join: shape.join, invert: shape.invert ?? false },
-    ...{ opacity: number('opacity'), grow: number('grow'), blur: Math.max(0, number('blur')) },
+    id: shape.id,
+    join: shape.join,
+    invert: shape.invert ?? false,
+    opacity: number('opacity'),
+    grow: number('grow'),
+    blur: Math.max(0, number('blur')),
   }
   if (isShape(shape.kind)) {
     const map = mapOf(stage, [shape.attach, region.attach], t)
@@ -63,8 +67,12 @@ export function resolveItem(
       return points.length < 16 ? undefined : { ...refined, kind: 'outline', points, feather, map }
     }
     const plain: PlainShape = {
-      ...{ ...refined, kind: shape.kind as PlainShape['kind'], feather },
-      ...{ centre: two('centre'), size: two('size'), angle: number('angle') },
+      ...refined,
+      kind: shape.kind as PlainShape['kind'],
+      feather,
+      centre: two('centre'),
+      size: two('size'),
+      angle: number('angle'),
       round: shape.kind === 'rectangle' ? number('round') : 0,
     }
     return map ? ridingOutline(plain, map) : plain
@@ -86,7 +94,9 @@ export function resolveItem(
           .map(({ rgb }) => oklab(rgb).slice(1) as [number, number])
       const has = (name: string) => name in ITEM_FORMS[shape.kind]
       return {
-        ...{ ...refined, kind: shape.kind as 'luminance', input: looks(shape) },
+        ...refined,
+        kind: shape.kind as 'luminance',
+        input: looks(shape),
         light: has('light') ? two('light') : [0, 1],
         lightSoft: has('lightSoft') ? two('lightSoft') : [0.1, 0.1],
         chroma: has('chroma') ? two('chroma') : [0, 0.4],
@@ -95,7 +105,8 @@ export function resolveItem(
         hueSoft: has('hueSoft') ? number('hueSoft') : 0,
         soft: has('soft') ? number('soft') : 0,
         reach: has('reach') ? number('reach') : 0,
-        ...{ plus: near(true), minus: near(false) },
+        plus: near(true),
+        minus: near(false),
       }
     }
   }

@@ -37,8 +37,15 @@ const set = (stepId: string, param: string, value: number): Act => [
   { address: on(stepId, param), at: 24, value },
 ]
 const follow = (stepId: string, param: string, change: object = {}): Modifier => ({
-  ...{ id: `f-${stepId}`, on: true, kind: 'follow', source: { kind: 'value', address: on(stepId, param) } },
-  ...{ factor: 1, offset: 0, delay: 0, limits: null, join: 'replace' },
+  id: `f-${stepId}`,
+  on: true,
+  kind: 'follow',
+  source: { kind: 'value', address: on(stepId, param) },
+  factor: 1,
+  offset: 0,
+  delay: 0,
+  limits: null,
+  join: 'replace',
   ...change,
 })
 const base = run(testProject(), add('g', 'grade'), add('w', 'glow', 1), set('g', 'exposure', 0.5))
@@ -185,14 +192,12 @@ describe('groups and recipes', () => {
     const used = run(made, [
       'recipe.use',
       {
-        ...{
-          stack: stack('s2'),
-          stepId: 'use',
-          at: 0,
-          recipe,
-          steps: group.steps ?? [],
-          panel: group.panel ?? [],
-        },
+        stack: stack('s2'),
+        stepId: 'use',
+        at: 0,
+        recipe,
+        steps: group.steps ?? [],
+        panel: group.panel ?? [],
         from: originOf(getShot(made, 's1')),
       },
     ])

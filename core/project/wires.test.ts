@@ -22,7 +22,10 @@ const anyGraph = fc
       ...list.map(({ before, other }, i): Act => [
         'step.add',
         {
-          ...{ stack, stepId: IDS[i] as string, use: 'join', at: i },
+          stack,
+          stepId: IDS[i] as string,
+          use: 'join',
+          at: i,
           inputs: { other: state(other, i), ...(before === null ? {} : { before: state(before, i) }) },
         },
       ]),

@@ -37,7 +37,10 @@ const circle = (n: number, r: number, soft: number) =>
     corner(60 + r * Math.cos((2 * Math.PI * i) / n), 45 + r * Math.sin((2 * Math.PI * i) / n), soft),
   )
 const free = (points: number[], more: Partial<FreeOutline> = {}): FreeOutline => ({
-  ...{ ...plainly(), kind: 'outline', points, feather: [0, 0] },
+  ...plainly(),
+  kind: 'outline',
+  points,
+  feather: [0, 0],
   ...more,
 })
 
@@ -148,8 +151,19 @@ it('what is in front keeps everything below it out of where it is, and adds noth
 })
 
 const key = (more: Partial<Key>): Key => ({
-  ...{ ...plainly(), kind: 'luminance', input: 0, light: [0.5, 1], lightSoft: [0.1, 0.1] },
-  ...{ chroma: [0, 0.4], hue: 0, width: 360, hueSoft: 0, soft: 0.1, reach: 0.03, plus: [], minus: [] },
+  ...plainly(),
+  kind: 'luminance',
+  input: 0,
+  light: [0.5, 1],
+  lightSoft: [0.1, 0.1],
+  chroma: [0, 0.4],
+  hue: 0,
+  width: 360,
+  hueSoft: 0,
+  soft: 0.1,
+  reach: 0.03,
+  plus: [],
+  minus: [],
   ...more,
 })
 const ab = (rgb: [number, number, number]) => oklab(rgb).slice(1) as [number, number]

@@ -33,7 +33,16 @@ const pair = (
   [min, max]: readonly [number, number],
   soft: number,
 ): PairParam => ({
-  ...{ type: 'pair', label, help, names, default: [0, 0], min, max, soft: [0, soft], step: 1, digits: 1 },
+  type: 'pair',
+  label,
+  help,
+  names,
+  default: [0, 0],
+  min,
+  max,
+  soft: [0, soft],
+  step: 1,
+  digits: 1,
   unit: 'px',
 })
 
@@ -65,7 +74,8 @@ const PLACED: Params = {
   },
   size: {
     ...pair('Size', 'Width and height.', ['Width', 'Height'], [1, 16000], 1200),
-    ...{ default: [240, 240], digits: 0 },
+    default: [240, 240],
+    digits: 0,
   },
   angle: degrees('Angle', 'Clockwise turn.', 0, { limits: [-3600, 3600], soft: [-180, 180] }),
 }
@@ -83,8 +93,15 @@ export const ITEM_FORMS: Record<ItemKind, Params> = {
   luminance: {
     light: range('Lightness', 'From black at 0 to white at 1, as the eye sees it.', [0.5, 1], [0, 1]),
     lightSoft: {
-      ...{ type: 'pair', label: 'Soft ends', help: 'How far it fades out below and above.' },
-      ...{ default: [0.1, 0.1], names: ['Below', 'Above'], min: 0, max: 1, step: 0.005, digits: 3 },
+      type: 'pair',
+      label: 'Soft ends',
+      help: 'How far it fades out below and above.',
+      default: [0.1, 0.1],
+      names: ['Below', 'Above'],
+      min: 0,
+      max: 1,
+      step: 0.005,
+      digits: 3,
     },
     ...REFINE,
   },
@@ -194,5 +211,10 @@ export type ResolvedItem = PlainShape | FreeOutline | Key | ClipMatte | Nested
 
 /** An item that is drawn sharp, counts in full and changes nothing besides. */
 export const plainly = (id = ''): Refined => ({
-  ...{ id, join: 'add', invert: false, opacity: 1, grow: 0, blur: 0 },
+  id,
+  join: 'add',
+  invert: false,
+  opacity: 1,
+  grow: 0,
+  blur: 0,
 })

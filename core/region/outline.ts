@@ -32,7 +32,12 @@ export const valueOf = (corners: readonly Corner[]): number[] =>
   corners.flatMap((c) => [c.x, c.y, c.soft, ...c.in, ...c.out, c.width])
 
 export const corner = (x: number, y: number, soft = 0): Corner => ({
-  ...{ x, y, soft, in: [0, 0], out: [0, 0], width: 1 },
+  x,
+  y,
+  soft,
+  in: [0, 0],
+  out: [0, 0],
+  width: 1,
 })
 
 export const hasHandles = (c: Corner): boolean => [...c.in, ...c.out].some((v) => v !== 0)

@@ -175,7 +175,10 @@ function outline(k: Kernels, area: Area, item: FreeOutline, { scale, size }: Ras
   const at = small ? part : area
   const moved = small ? places.map((v, i) => v + (i % 2 ? area.y - at.y : area.x - at.x)) : places
   const matte = fillPath(k, at.width, at.height, [moved], {
-    ...{ rule: 'non-zero', inner, outer, shift: item.grow * scale },
+    rule: 'non-zero',
+    inner,
+    outer,
+    shift: item.grow * scale,
     factors: factors && places.length === contour.length ? [factors] : undefined,
   })
   if (!small) return matte
@@ -204,7 +207,9 @@ function keyMatte(k: Kernels, frame: Frame, key: Key): Plane {
   const table =
     key.kind === 'luminance'
       ? qualifierTable({
-          ...{ ...all, chromaSoft: [1, 1], light: key.light },
+          ...all,
+          chromaSoft: [1, 1],
+          light: key.light,
           lightSoft: key.lightSoft.map((v) => Math.max(v, 4e-3)) as [number, number],
         })
       : qualifierTable({ ...key, chromaSoft: soft(key.soft * 0.25), lightSoft: soft(key.soft) })

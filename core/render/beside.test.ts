@@ -19,7 +19,9 @@ const set = (stepId: string, param: string, value: number | number[] | string | 
 
 /** Frames whose grey is their number. */
 const numbered = (_: string, frame: number): Picture => ({
-  ...{ kind: 'rgba', width: 64, height: 36 },
+  kind: 'rgba',
+  width: 64,
+  height: 36,
   data: new Uint8Array(64 * 36 * 4).map((_, i) => (i % 4 === 3 ? 255 : frame)),
 })
 const code = (frame: number) => decodeSrgb(frame / 255)

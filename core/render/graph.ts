@@ -13,7 +13,6 @@ export type Inspect = 'red' | 'green' | 'blue' | 'alpha' | 'luminance' | 'clippi
 
 /** How a region is looked at: as a matte, a coloured overlay, its edge on the picture, or what is in it on black or on nothing. */
 export type RegionLook = 'matte' | 'overlay' | 'edge' | 'black' | 'clear'
-export const REGION_LOOKS: readonly RegionLook[] = ['matte', 'overlay', 'edge', 'black', 'clear']
 
 /** A picture's size in its own pixels, and which share of its full size that is. */
 export interface Canvas extends Size {

@@ -26,7 +26,10 @@ export interface KernelHandle extends Handle {
 }
 
 const handleOf = (picture: Frame | Plane): KernelHandle => ({
-  ...{ width: picture.width, height: picture.height, owner: 'kernels', picture },
+  width: picture.width,
+  height: picture.height,
+  owner: 'kernels',
+  picture,
   format: picture.channels === 4 ? 'rgba32f' : 'r32f',
 })
 

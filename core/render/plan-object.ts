@@ -97,7 +97,12 @@ function planShape(of: Planning, stage: Stage, object: DesignObject, frame: numb
   if (!Array.isArray(points) || points.length < 24) return g.clear(canvas)
   const outline = (grow: number, join: 'add' | 'subtract'): ResolvedItem => ({
     ...plainly(object.id),
-    ...{ kind: 'outline', points, feather: [0, 0], map, grow, join },
+    kind: 'outline',
+    points,
+    feather: [0, 0],
+    map,
+    grow,
+    join,
   })
   const painted = (items: ResolvedItem[], colour: string, opacity: number): number | undefined => {
     if (!(opacity > 0)) return undefined

@@ -1,24 +1,15 @@
 import {
   type Beyond,
   type Fit,
-  findOwner,
-  frameOfTime,
   getDesign,
-  getObject,
   getSequence,
-  getShot,
-  getTransition,
   type Medium,
   type Source,
   sourceFrames,
   sourceRate,
-  type Stage,
-  stageOf,
-  treatmentTime,
 } from '../project'
 import { conform, type Rate } from '../time'
 import type { Canvas, Op, ReadAs } from './graph'
-import { planObjectSource } from './plan-object'
 import { onCanvas, type Planning, within } from './work'
 
 /** What is wanted of a source: a frame counted by a clock, how it comes into the canvas, and what shows beyond its ends. */
@@ -76,42 +67,4 @@ export function planMaterial(of: Planning, canvas: Canvas, source: Source, wante
   const own = g.canvas(sequence.size)
   const picture = by.sequence(inner, sequence, frame) ?? g.clear(own)
   return onCanvas(of, picture, canvas, wanted.fit)
-}
-
-/** The picture of a stage before its steps at treatment time t, on its canvas. */
-export function planStageSource(of: Planning, stage: Stage, t: number): number {
-  const { g, project, by } = of
-  const { stack, sequence, rate } = stage
-  const canvas = g.canvas(stage.size)
-  const frame = frameOfTime(stage, t)
-  if (stage.shot) {
-    const { source, in: from } = stage.shot
-    return planMaterial(of, canvas, source, {
-      frame: from + t - stage.head,
-      rate,
-      fit: 'fit',
-      beyond: 'hold',
-    })
-  }
-  if (stack.kind === 'object') return planObjectSource(of, stage, getObject(project, stack.id), frame)
-  if (!sequence) return g.clear(canvas)
-  if (stack.kind === 'span')
-    return by.sequence(of, sequence, frame, { lane: stage.lane, span: stack.id }) ?? g.clear(canvas)
-  const { from, to, id } = getTransition(project, stack.id)
-  if (!stack.list) return by.stack(of, stageOf(project, { kind: 'transition', id, list: 'outgoing' }), t)
-  return planSide(of, stage, stack.list === 'outgoing' ? from : to, frame)
-}
-
-/** The result of a shot at a frame of the sequence, in its handles too; nothing where there is no shot. */
-function planSide(of: Planning, stage: Stage, shotId: string | null, frame: number): number {
-  const { g, project, by } = of
-  if (shotId === null || !findOwner(project, 'shot', shotId)) return g.clear(g.canvas(stage.size))
-  const shot = getShot(project, shotId)
-  const inner = within(of, `shot ${shotId}`)
-  if (!inner) return g.add(g.canvas(stage.size), { kind: 'missing' })
-  return by.stack(
-    inner,
-    stageOf(project, { kind: 'shot', id: shotId }),
-    treatmentTime(shot, frame - shot.start),
-  )
 }

@@ -44,9 +44,14 @@ export function planStack(
 
 const newWork = (of: Planning, stage: Stage, t: number, solo?: readonly string[]): Work => ({
   ...of,
-  ...{ stage, t, solo, canvas: of.g.canvas(stage.size) },
+  stage,
+  t,
+  solo,
+  canvas: of.g.canvas(stage.size),
   bounds: { start: stage.head, end: stage.head + stage.length },
-  ...{ states: new Map(), open: new Set(), others: new Map() },
+  states: new Map(),
+  open: new Set(),
+  others: new Map(),
 })
 
 /** The same work at another time. */
@@ -245,7 +250,11 @@ function addStep(
   return g.add(
     canvas,
     {
-      ...{ kind: 'step', use: step.use, values, view, time: declaration?.moves ? t : undefined },
+      kind: 'step',
+      use: step.use,
+      values,
+      view,
+      time: declaration?.moves ? t : undefined,
       ...(holds ? { content } : {}),
       ...(declaration?.crosses ? { progress: progressOf(work) } : {}),
       ...(moments?.length ? { moments } : {}),

@@ -22,7 +22,8 @@ function sizeWithin(picture: Size, canvas: Size, fit: Fit): Size {
 export function readAs(picture: Picture, { colour = {}, alpha }: ReadAs): Picture {
   const { matrix, ...others } = colour
   const read = {
-    ...{ ...picture, ...others },
+    ...picture,
+    ...others,
     ...(picture.kind === 'yuv' && matrix && matrix !== 'rgb' ? { matrix } : {}),
     ...(alpha && alpha !== 'ignored' ? { alpha } : {}),
   } as Picture

@@ -1,4 +1,4 @@
-import type { Drawn } from '.'
+import type { Drawn } from './shown'
 import { maths } from '../maths'
 
 /** Counts of hits a cell, to be drawn as light. */

@@ -1,4 +1,4 @@
-import { type Drawn, lumaOf, type Shown, strideFor } from '.'
+import { type Drawn, lumaOf, type Shown, strideFor } from './shown'
 import { blank, line } from './canvas'
 
 const ROWS = [

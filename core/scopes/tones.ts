@@ -1,5 +1,5 @@
 import { CHROMA_END, decodeSrgb, hueOf, oklab } from '../colour'
-import { type Drawn, type Shown, strideFor } from '.'
+import { type Drawn, type Shown, strideFor } from './shown'
 import { maths } from '../maths'
 import { blank, line } from './canvas'
 

@@ -1,4 +1,4 @@
-import { type Drawn, lumaOf, type Shown, strideFor } from '.'
+import { type Drawn, lumaOf, type Shown, strideFor } from './shown'
 import { maths } from '../maths'
 import { blank, Counts, line } from './canvas'
 

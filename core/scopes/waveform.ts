@@ -1,4 +1,4 @@
-import { type Drawn, lumaOf, type Shown, strideFor } from '.'
+import { type Drawn, lumaOf, type Shown, strideFor } from './shown'
 import { blank, Counts, line } from './canvas'
 
 /** Code values drawn at and beyond the lines of 0 and 255. */

@@ -83,22 +83,18 @@ export function anyAct(): fc.Arbitrary<Act> {
     act('shot.place', {
       sequenceId,
       shot: fc.record({
-        ...{
-          id: of('new', 'new2'),
-          name: of('New'),
-          source,
-          lane: fc.nat(2),
-          start: frame,
-          length: fc.integer({ min: 1, max: 40 }),
-        },
-        ...{
-          in: given(0),
-          zero: given(0),
-          sound: given(null),
-          state: of('done'),
-          note: of(''),
-          steps: given([]),
-        },
+        id: of('new', 'new2'),
+        name: of('New'),
+        source,
+        lane: fc.nat(2),
+        start: frame,
+        length: fc.integer({ min: 1, max: 40 }),
+        in: given(0),
+        zero: given(0),
+        sound: given(null),
+        state: of('done'),
+        note: of(''),
+        steps: given([]),
       }),
     }),
     act('shot.move', { shotId, start: n, lane: fc.constantFrom(0, 1) }),
@@ -113,15 +109,27 @@ export function anyAct(): fc.Arbitrary<Act> {
   ]
   const across = [
     act('transition.add', {
-      ...{ transitionId, stepId, use, before: few, after: few, sequenceId },
-      ...{ from: fc.option(shotId), to: fc.option(shotId) },
+      transitionId,
+      stepId,
+      use,
+      before: few,
+      after: few,
+      sequenceId,
+      from: fc.option(shotId),
+      to: fc.option(shotId),
     }),
     act('transition.length', { transitionId, before: few, after: few }),
     act('transition.remove', { transitionId }),
     act('span.add', {
       span: fc.record({
-        ...{ id: spanId, name: of('Span'), on: fc.boolean(), lane: fc.nat(2), start: frame },
-        ...{ length: fc.integer({ min: 1, max: 40 }), zero: frame, steps: given([]) },
+        id: spanId,
+        name: of('Span'),
+        on: fc.boolean(),
+        lane: fc.nat(2),
+        start: frame,
+        length: fc.integer({ min: 1, max: 40 }),
+        zero: frame,
+        steps: given([]),
       }),
     }),
     act('span.move', { spanId, start: n, lane: fc.nat(2) }),
@@ -131,12 +139,10 @@ export function anyAct(): fc.Arbitrary<Act> {
   ]
   const designs = [
     act('design.add', {
-      ...{
-        designId,
-        name: of('D'),
-        size: given({ width: 40, height: 30 }),
-        rate: given({ num: 24, den: 1 }),
-      },
+      designId,
+      name: of('D'),
+      size: given({ width: 40, height: 30 }),
+      rate: given({ num: 24, den: 1 }),
       length: fc.integer({ min: 1, max: 60 }),
     }),
     act('design.remove', { designId }),
@@ -203,15 +209,23 @@ export function anyAct(): fc.Arbitrary<Act> {
     act('modifier.put', {
       address,
       modifier: fc.record({
-        ...{ id: of('m', 'n'), on: fc.boolean(), kind: given('follow') },
+        id: of('m', 'n'),
+        on: fc.boolean(),
+        kind: given('follow'),
         source: fc.record({ kind: given('value'), address }),
-        ...{ factor: given(2), offset: n, delay: n, limits: given(null), join: of('add', 'replace') },
+        factor: given(2),
+        offset: n,
+        delay: n,
+        limits: given(null),
+        join: of('add', 'replace'),
       }),
     }),
   ]
   const regions = [
     act('region.add', {
-      ...{ stepId, itemId, kind: of('ellipse', 'rectangle', 'luminance', 'outline') },
+      stepId,
+      itemId,
+      kind: of('ellipse', 'rectangle', 'luminance', 'outline'),
       form: fc.record({ centre: pair, points: given(square) }, { requiredKeys: [] }),
       keyed: fc.option(n, { nil: undefined }),
     }),
@@ -221,7 +235,8 @@ export function anyAct(): fc.Arbitrary<Act> {
     act('region.keep', { stepId, shelfId: of('k', 'l'), name: of('Kept') }),
     act('region.apart', { itemId: of('k.use', 'l.use'), newId: fc.uuid() }),
     act('region.attach', {
-      ...{ stepId, itemId: fc.option(itemId, { nil: undefined }) },
+      stepId,
+      itemId: fc.option(itemId, { nil: undefined }),
       attach: fc.option(given({ motions: ['m'], at: 0, inverted: false, on: true })),
     }),
     act('outline.insert', { itemId, after: fc.nat(3), share: given(0.5) }),

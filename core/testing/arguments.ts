@@ -4,10 +4,20 @@ import { type Act, type EditName, EDITS } from '../project'
 
 /** Ids of the documents that edits are tried on, by the name of the argument; some are not there. */
 const IDS: Record<string, readonly string[]> = {
-  ...{ shotId: ['s1', 's2', 'no'], stepId: ['a', 'b', 'c'], itemId: ['e', 'r'], objectId: ['o1', 'o2'] },
-  ...{ mediaId: ['m1', 'm2', 'm9'], designId: ['d1', 'd2'], sequenceId: ['edit', 'q1', 'q2'] },
-  ...{ transitionId: ['t1', 't2'], spanId: ['p1', 'p2'], shelfId: ['k', 'l', 'm'], recipeId: ['x'] },
-  ...{ thingId: ['first', 'x'], newId: ['n1', 'n2', 'n3'], group: ['g1'] },
+  shotId: ['s1', 's2', 'no'],
+  stepId: ['a', 'b', 'c'],
+  itemId: ['e', 'r'],
+  objectId: ['o1', 'o2'],
+  mediaId: ['m1', 'm2', 'm9'],
+  designId: ['d1', 'd2'],
+  sequenceId: ['edit', 'q1', 'q2'],
+  transitionId: ['t1', 't2'],
+  spanId: ['p1', 'p2'],
+  shelfId: ['k', 'l', 'm'],
+  recipeId: ['x'],
+  thingId: ['first', 'x'],
+  newId: ['n1', 'n2', 'n3'],
+  group: ['g1'],
 }
 const ANY = [...new Set(Object.values(IDS).flat())]
 const PATHS = [

@@ -53,9 +53,19 @@ export function contextFor(
   )
   const moments = (step.exposure?.(values as never) ?? []).map(() => values)
   const context: RenderContext = {
-    ...{ kernels, input, values: values as never, moments: moments as never, scale, time, progress },
-    ...{ place: options.place ?? { x: 0, y: 0, width: input.width, height: input.height } },
-    ...{ frames, mattes, times, tables, ...(view ? { view } : {}) },
+    kernels,
+    input,
+    values: values as never,
+    moments: moments as never,
+    scale,
+    time,
+    progress,
+    place: options.place ?? { x: 0, y: 0, width: input.width, height: input.height },
+    frames,
+    mattes,
+    times,
+    tables,
+    ...(view ? { view } : {}),
     content: options.content ?? contentAt(step.content ?? {}, undefined, (a) => a.value),
   }
   return { context, made }

@@ -30,7 +30,10 @@ export function richProject(): Project {
     [
       'step.add',
       {
-        ...{ stack: on('s1'), stepId: 'c', use: 'join', at: 2 },
+        stack: on('s1'),
+        stepId: 'c',
+        use: 'join',
+        at: 2,
         inputs: { before: { kind: 'step', stepId: 'a' }, other: { kind: 'step', stepId: 'b' } },
       },
     ],

@@ -10,14 +10,34 @@ import {
 } from '../project'
 
 export const medium = (id: string, change: Partial<Medium> = {}): Medium => ({
-  ...{ id, name: `${id}.mp4`, kind: 'video', width: 64, height: 36, rate: { num: 24, den: 1 }, frames: 240 },
-  ...{ codec: 'avc', coding: 'limited', sound: null, seconds: 10, bytes: 1000 },
+  id,
+  name: `${id}.mp4`,
+  kind: 'video',
+  width: 64,
+  height: 36,
+  rate: { num: 24, den: 1 },
+  frames: 240,
+  codec: 'avc',
+  coding: 'limited',
+  sound: null,
+  seconds: 10,
+  bytes: 1000,
   ...change,
 })
 
 export const shot = (id: string, mediaId: string, change: Partial<Shot> = {}): Shot => ({
-  ...{ id, name: id, source: { kind: 'medium', mediaId }, lane: 0, start: 0, length: 48, in: 24, zero: 24 },
-  ...{ sound: null, state: 'untouched', note: '', steps: [] },
+  id,
+  name: id,
+  source: { kind: 'medium', mediaId },
+  lane: 0,
+  start: 0,
+  length: 48,
+  in: 24,
+  zero: 24,
+  sound: null,
+  state: 'untouched',
+  note: '',
+  steps: [],
   ...change,
 })
 

@@ -76,16 +76,18 @@ async function saves(motions: number, frames: number, acts: number, count: numbe
     history = record(history, change, merge)
   }
   const shot = {
-    ...{
-      id: 's',
-      name: 'S',
-      source: { kind: 'solid', colour: [0, 0, 0] },
-      lane: 0,
-      start: 0,
-      length: 2000,
-      in: 0,
-    },
-    ...{ zero: 0, sound: null, state: 'in work', note: '', steps: [] },
+    id: 's',
+    name: 'S',
+    source: { kind: 'solid', colour: [0, 0, 0] },
+    lane: 0,
+    start: 0,
+    length: 2000,
+    in: 0,
+    zero: 0,
+    sound: null,
+    state: 'in work',
+    note: '',
+    steps: [],
   }
   act('shot.place', { shot })
   act('step.add', { stack: { kind: 'shot', id: 's' }, stepId: 'g', use: 'grade', at: 0 })
@@ -96,13 +98,22 @@ async function saves(motions: number, frames: number, acts: number, count: numbe
       Array.from({ length: 8 }, (_, i) => f * 0.37 + i * m),
     )
     const { motion, records } = splitMotion({
-      ...{ form: 'plane', reference: 0, anchor: places[0] ?? [], first: 0, places },
+      form: 'plane',
+      reference: 0,
+      anchor: places[0] ?? [],
+      first: 0,
+      places,
       quality: places.map(() => 0.9),
     })
     project = withRecords(project, records)
     const track = {
-      ...{ scale: true, rotation: true, shear: true, perspective: true },
-      ...{ pattern: [16, 16], search: [40, 40], refresh: 'worn' },
+      scale: true,
+      rotation: true,
+      shear: true,
+      perspective: true,
+      pattern: [16, 16],
+      search: [40, 40],
+      refresh: 'worn',
     }
     act('shelf.put', {
       item: { id: `m${m}`, name: `M${m}`, kind: 'motion', mediaId: 'x', shotId: 's', motion, track },

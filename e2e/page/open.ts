@@ -10,7 +10,9 @@ export async function openPage(zip?: string): Promise<{ page: Page; close(): Pro
   }
   const served = await createServer({
     root: fileURLToPath(new URL('.', import.meta.url)),
-    ...{ configFile: false, logLevel: 'error', worker: { format: 'es' } },
+    configFile: false,
+    logLevel: 'error',
+    worker: { format: 'es' },
     server: {
       port: 0,
       headers,

@@ -54,7 +54,9 @@ export async function browserMovie(
     codec: [codec, ...(alpha ? ['alpha'] : []), ...(sound ? [sound] : [])].join(', '),
     async picture(planes, n) {
       const sample = new VideoSample(planes, {
-        ...{ format: alpha ? 'I420A' : 'I420', codedWidth: width, codedHeight: height },
+        format: alpha ? 'I420A' : 'I420',
+        codedWidth: width,
+        codedHeight: height,
         timestamp: frameStart(rate, n),
         duration: frameStart(rate, 1),
         colorSpace: { primaries: 'bt709', transfer: 'bt709', matrix: 'bt709', fullRange: false },
@@ -67,7 +69,10 @@ export async function browserMovie(
       data.set(left)
       data.set(right, left.length)
       const sample = new AudioSample({
-        ...{ data, format: 'f32-planar', numberOfChannels: 2, sampleRate: SAMPLE_RATE },
+        data,
+        format: 'f32-planar',
+        numberOfChannels: 2,
+        sampleRate: SAMPLE_RATE,
         timestamp: (from - (sound === 'aac' ? AAC_DELAY : 0)) / SAMPLE_RATE,
       })
       await audio?.add(sample)

@@ -4,7 +4,8 @@ import { decodedEncoding, type MediaFile, type Platform, readPlanes } from '@sti
 
 /** A file of the browser. */
 export const fileOf = (blob: Blob, name: string): MediaFile => ({
-  ...{ name, size: blob.size },
+  name,
+  size: blob.size,
   read: async (from, to) => new Uint8Array(await blob.slice(from, to).arrayBuffer()),
   source: () => new BlobSource(blob),
 })

@@ -55,13 +55,11 @@ function poolOf(size: number) {
   )
   const ask = (name: string, options: { urgent?: boolean; signal?: AbortSignal } = {}) =>
     pool.run({
-      ...{
-        plan: { name } as unknown as Plan,
-        format: 'rgba8',
-        alpha: 'straight',
-        keep: false,
-        urgent: false,
-      },
+      plan: { name } as unknown as Plan,
+      format: 'rgba8',
+      alpha: 'straight',
+      keep: false,
+      urgent: false,
       fetch: () => Promise.resolve([]),
       ...options,
     })
@@ -185,7 +183,10 @@ it('sources are fetched before a worker is taken', async () => {
   const { pool } = poolOf(1)
   let there: () => void = () => undefined
   const slow = pool.run({
-    ...{ plan: { name: 'slow' } as unknown as Plan, format: 'rgba8', alpha: 'straight', keep: false },
+    plan: { name: 'slow' } as unknown as Plan,
+    format: 'rgba8',
+    alpha: 'straight',
+    keep: false,
     fetch: () => new Promise((resolve) => (there = () => resolve([]))),
     urgent: false,
   })

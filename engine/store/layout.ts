@@ -12,8 +12,18 @@ import {
 import type { Rate } from '@stilus/core/time'
 
 const missing = (id: string, name: string, rate: Rate): Medium => ({
-  ...{ id, name, kind: 'missing', width: 0, height: 0, rate, frames: 0, codec: '', coding: '' },
-  ...{ sound: null, bytes: 0, seconds: 0 },
+  id,
+  name,
+  kind: 'missing',
+  width: 0,
+  height: 0,
+  rate,
+  frames: 0,
+  codec: '',
+  coding: '',
+  sound: null,
+  bytes: 0,
+  seconds: 0,
 })
 
 /** A shot of a source with everything at its start. */
@@ -25,8 +35,15 @@ export function newShot(
   const from = shot.in ?? 0
   const sound = sourceSounds(project, source) ? 0 : null
   return {
-    ...{ lane: 0, ...shot, source, in: from, zero: from },
-    ...{ sound, state: 'untouched', note: '', steps: [] },
+    lane: 0,
+    ...shot,
+    source,
+    in: from,
+    zero: from,
+    sound,
+    state: 'untouched',
+    note: '',
+    steps: [],
   }
 }
 

@@ -3,9 +3,9 @@ import type { Bend, Followed, FollowSetup } from '@stilus/core/motion'
 import type { MediaLibrary } from '../media/library'
 import { buffersOf } from '@stilus/core/media'
 import { Caller } from '../rpc'
-import type { Front, Matte, Seen, TrackHandlers } from './track.worker'
+import type { Front, Seen, TrackHandlers } from './track.worker'
 
-export type { Front, Matte }
+export type { Front }
 
 /** What is looked at, and how. */
 export interface Watch {

@@ -16,7 +16,8 @@ export function preset(use: string, name: string, state: State): Preset {
   const { content, ...what } = state as Record<string, Given> & { content?: Held }
   const version = findStep(use)?.version
   return {
-    ...{ name, use },
+    name,
+    use,
     ...(version ? { version } : {}),
     what: Object.fromEntries(
       Object.entries(what).map(([id, given]) => [id, isAnimated(given) ? given : { value: given }]),

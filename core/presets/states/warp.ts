@@ -7,8 +7,11 @@ export const WARP = [
     'Dutch tilt': { angle: -7, scale: 1.16 },
     'Hung on a wall': { turn: 24, lean: 4, scale: 0.86 },
     'Hand-held': {
-      ...{ across: wobble(7, 1.6, 3), down: wobble(5, 1.9, 4), angle: wobble(0.5, 1.2, 5) },
-      ...{ scale: 1.04, edge: 'mirror' },
+      across: wobble(7, 1.6, 3),
+      down: wobble(5, 1.9, 4),
+      angle: wobble(0.5, 1.2, 5),
+      scale: 1.04,
+      edge: 'mirror',
     },
     'Thrown in': { across: keyed([0, -900], [14, 0]), edge: 'mirror', shutter: 220, samples: 12 },
   }),
@@ -69,8 +72,14 @@ export const WARP = [
   ...presets('mesh', {
     Pillow: handles({ p11: [0.29, 0.29], p12: [0.71, 0.29], p21: [0.29, 0.71], p22: [0.71, 0.71] }),
     Sail: handles({
-      ...{ p01: [0.33, 0.05], p02: [0.67, -0.05], p31: [0.33, 1.05], p32: [0.67, 0.95] },
-      ...{ p11: [0.35, 0.38], p12: [0.68, 0.28], p21: [0.35, 0.71], p22: [0.68, 0.62] },
+      p01: [0.33, 0.05],
+      p02: [0.67, -0.05],
+      p31: [0.33, 1.05],
+      p32: [0.67, 0.95],
+      p11: [0.35, 0.38],
+      p12: [0.68, 0.28],
+      p21: [0.35, 0.71],
+      p22: [0.68, 0.62],
     }),
   }),
 ]

@@ -123,9 +123,15 @@ export const DESIGN_EDITS = {
       const { width, height } = design.size
       const count = allObjects(design.objects).filter((o) => o.kind === a.kind).length
       design.objects.push({
-        ...{ id: a.objectId, name: a.name ?? `${OBJECT_NAMES[a.kind]} ${count + 1}`, kind: a.kind, on: true },
+        id: a.objectId,
+        name: a.name ?? `${OBJECT_NAMES[a.kind]} ${count + 1}`,
+        kind: a.kind,
+        on: true,
         form: still({ ...defaults(OBJECT_FORMS[a.kind]), place: [width / 2, height / 2], ...a.form }),
-        ...{ start: 0, length: design.length, zero: 0, steps: [] },
+        start: 0,
+        length: design.length,
+        zero: 0,
+        steps: [],
         ...(a.source ? { source: a.source, in: 0 } : {}),
       })
       refuseDesignLoops(p, design)
@@ -240,9 +246,16 @@ export const DESIGN_EDITS = {
       const at = list.findIndex((o) => o.id === chosen.at(-1)?.id) - chosen.length + 1
       const rest = list.filter((o) => !a.objectIds.includes(o.id))
       const group: DesignObject = {
-        ...{ id: a.groupId, name: a.name, kind: 'group', on: true, objects: chosen },
+        id: a.groupId,
+        name: a.name,
+        kind: 'group',
+        on: true,
+        objects: chosen,
         form: still(defaults(OBJECT_FORMS.group)),
-        ...{ start: 0, length: design.length, zero: 0, steps: [] },
+        start: 0,
+        length: design.length,
+        zero: 0,
+        steps: [],
       }
       list.splice(0, list.length, ...rest.slice(0, at), group, ...rest.slice(at))
       refuseDesignLoops(p, design)

@@ -70,8 +70,15 @@ export const TRANSITION_EDITS = {
       if (findOwner(p, 'transition', a.transitionId)) return
       const sequence = getSequence(p, a.sequenceId)
       const transition: Transition = {
-        ...{ id: a.transitionId, name: declaration.name, from: a.from, to: a.to, before: a.before },
-        ...{ after: a.after, outgoing: [], incoming: [], steps: [newStep(declaration, a.stepId)] },
+        id: a.transitionId,
+        name: declaration.name,
+        from: a.from,
+        to: a.to,
+        before: a.before,
+        after: a.after,
+        outgoing: [],
+        incoming: [],
+        steps: [newStep(declaration, a.stepId)],
       }
       refuseBad(p, sequence, transition)
       sequence.transitions.push(transition)

@@ -14,8 +14,12 @@ export function manyPictures(document: Tree): { document: Tree; records: Record<
   const ids = newIds(document)
   const { rate, size, startTimecode, shots, sounds, marks, markers, guides, ...rest } = document
   const sequence = {
-    ...{ id: 'edit', name: typeof rest.name === 'string' && rest.name ? rest.name : 'Edit', rate, size },
-    ...{ startTimecode, marks },
+    id: 'edit',
+    name: typeof rest.name === 'string' && rest.name ? rest.name : 'Edit',
+    rate,
+    size,
+    startTimecode,
+    marks,
     shots: each(shots, (shot) => shotTree(shot, ids, document)),
     sounds,
     transitions: [],

@@ -17,7 +17,9 @@ export interface OldStack {
 
 /** Steps that came alone, as in a recipe: their ids stay. */
 export const LOOSE: OldStack = {
-  ...{ shotId: '', zero: 0, still: () => true },
+  shotId: '',
+  zero: 0,
+  still: () => true,
   ids: { step: (_, id) => id, item: (_, __, id) => id },
 }
 
@@ -60,7 +62,8 @@ function itemTree(shape: Tree, stack: OldStack, stepId: string): Tree {
             kind: 'material',
             source: { kind: 'medium', mediaId },
             in: stack.still(mediaId) ? 0 : stack.zero,
-            ...{ fit: 'fit', beyond: 'hold' },
+            fit: 'fit',
+            beyond: 'hold',
           }
         : undefined
       : looks === 'source'

@@ -6,7 +6,7 @@ export const loose = <S extends z.ZodRawShape>(shape: S) => z.looseObject(shape)
 export const finite = z.number().refine(Number.isFinite)
 export const id = z.string().min(1).max(80)
 /** A time in frames; may be fractional. */
-export const frames = finite
+export const frames = z.number().refine(Number.isFinite)
 export const name = z.string().max(200)
 /** Linear Rec. 709. */
 export const rgb = z.tuple([finite, finite, finite])

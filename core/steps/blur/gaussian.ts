@@ -9,21 +9,23 @@ export const gaussianBlur = declareStep({
   purpose: 'Softens the picture evenly, by a true Gaussian in linear light.',
   params: {
     radius: {
-      ...{
-        type: 'pair',
-        label: 'Radius',
-        help: 'Standard deviation of the blur, across and down.',
-        names: ['Across', 'Down'],
-      },
-      ...{ default: [12, 12], min: 0, max: 1000, soft: [0, 100], step: 0.5, digits: 1, unit: 'px' },
+      type: 'pair',
+      label: 'Radius',
+      help: 'Standard deviation of the blur, across and down.',
+      names: ['Across', 'Down'],
+      default: [12, 12],
+      min: 0,
+      max: 1000,
+      soft: [0, 100],
+      step: 0.5,
+      digits: 1,
+      unit: 'px',
     },
     edge: {
-      ...{
-        type: 'choice',
-        label: 'Beyond the edge',
-        help: 'What is taken to lie outside the picture.',
-        default: 'clamp',
-      },
+      type: 'choice',
+      label: 'Beyond the edge',
+      help: 'What is taken to lie outside the picture.',
+      default: 'clamp',
       options: [
         { value: 'black', label: 'Nothing' },
         { value: 'clamp', label: 'Edge colour' },

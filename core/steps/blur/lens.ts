@@ -23,7 +23,7 @@ export const lensBlur = declareStep({
       soft: [0, 5],
     }),
     threshold: times('From', 'Light above this counts as a highlight.', 0.8, 100, {
-      ...{ soft: [0, 2] },
+      soft: [0, 2],
       when: (v) => Number(v.emphasis) > 0,
     }),
     by: choice('Region', 'What the region does.', {

@@ -17,11 +17,12 @@ export const radialBlur = declareStep({
     }),
     centre: point('Point', 'What stays where it is.'),
     zoom: number('Amount', 'How much larger the picture grows meanwhile.', 0.15, [0, 3], {
-      ...{ soft: [0, 1] },
+      soft: [0, 1],
       when: (v) => v.kind === 'zoom',
     }),
     spin: degrees('Amount', 'How far it turns meanwhile.', 8, {
-      ...{ limits: [0, 360], soft: [0, 90] },
+      limits: [0, 360],
+      soft: [0, 90],
       when: (v) => v.kind === 'spin',
     }),
     shift: number('Shift', '0 blurs to both sides, 1 all ahead, -1 all behind.', 0, [-1, 1]),

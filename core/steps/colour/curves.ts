@@ -17,20 +17,35 @@ export const curves = declareColourStep({
   purpose: 'Bends tones along drawn curves, for all channels together and for each alone.',
   params: {
     tone: {
-      ...{ type: 'curve', label: 'All', help: 'Tones of all channels: from the left dark to light.' },
-      ...{ default: STRAIGHT, group: 'All channels' },
+      type: 'curve',
+      label: 'All',
+      help: 'Tones of all channels: from the left dark to light.',
+      default: STRAIGHT,
+      group: 'All channels',
     },
     red: {
-      ...{ type: 'curve', label: 'Red', help: 'Tones of red alone, after the common curve.' },
-      ...{ default: STRAIGHT, channel: 'red', group: 'Single channels' },
+      type: 'curve',
+      label: 'Red',
+      help: 'Tones of red alone, after the common curve.',
+      default: STRAIGHT,
+      channel: 'red',
+      group: 'Single channels',
     },
     green: {
-      ...{ type: 'curve', label: 'Green', help: 'Tones of green alone, after the common curve.' },
-      ...{ default: STRAIGHT, channel: 'green', group: 'Single channels' },
+      type: 'curve',
+      label: 'Green',
+      help: 'Tones of green alone, after the common curve.',
+      default: STRAIGHT,
+      channel: 'green',
+      group: 'Single channels',
     },
     blue: {
-      ...{ type: 'curve', label: 'Blue', help: 'Tones of blue alone, after the common curve.' },
-      ...{ default: STRAIGHT, channel: 'blue', group: 'Single channels' },
+      type: 'curve',
+      label: 'Blue',
+      help: 'Tones of blue alone, after the common curve.',
+      default: STRAIGHT,
+      channel: 'blue',
+      group: 'Single channels',
     },
   },
   proxyError: 0.03,
@@ -38,7 +53,10 @@ export const curves = declareColourStep({
   /** On sRGB code values, as the eye sees tones: encode, curve, curve by channel, decode. Beyond the table's ends values are held. */
   colour(v): ColourOp[] {
     const table = (samples: readonly number[][]): ColourOp => ({
-      ...{ op: 'curves', low: LOW, high: HIGH, samples },
+      op: 'curves',
+      low: LOW,
+      high: HIGH,
+      samples,
     })
     const sampled = (points: readonly number[]) => curveSamples(points, LOW, HIGH, SAMPLES)
     const tone = sampled(v.tone)

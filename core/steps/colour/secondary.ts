@@ -32,10 +32,14 @@ export const QUALIFIER = {
     group: 'Which',
   }),
   width: degrees('Hue width', 'How much of the circle counts in full; 360 takes every hue.', 50, {
-    ...{ limits: [0, 360], soft: [0, 360], group: 'Which' },
+    limits: [0, 360],
+    soft: [0, 360],
+    group: 'Which',
   }),
   hueSoft: degrees('Hue softness', 'How far it fades out to both sides.', 25, {
-    ...{ limits: [0, 180], soft: [0, 90], group: 'Which' },
+    limits: [0, 180],
+    soft: [0, 90],
+    group: 'Which',
   }),
   chroma: range('Strength of colour', 'From grey at 0 to the purest at 0.4.', [0.04, 0.4], [0, 0.4], {
     group: 'Which',
@@ -55,21 +59,31 @@ export const secondary = declareColourStep({
   params: {
     ...QUALIFIER,
     exposure: number('Exposure', 'Brightens or darkens it, in stops.', 0, [-10, 10], {
-      ...{ soft: [-3, 3], step: 0.02, unit: 'stops', group: 'What becomes of it' },
+      soft: [-3, 3],
+      step: 0.02,
+      unit: 'stops',
+      group: 'What becomes of it',
     }),
     saturation: number('Saturation', 'Strength of its colour.', 1, [0, 4], {
-      ...{ soft: [0, 2], unit: '×', group: 'What becomes of it' },
+      soft: [0, 2],
+      unit: '×',
+      group: 'What becomes of it',
     }),
     hue: degrees('Hue', 'Turns its colour.', 0, { limits: [-180, 180], group: 'What becomes of it' }),
     temperature: number('Temperature', 'Warmer or cooler, in mired.', 0, [-80, 400], {
-      ...{ soft: [-80, 80], step: 0.5, digits: 1, unit: 'mired', group: 'What becomes of it' },
+      soft: [-80, 80],
+      step: 0.5,
+      digits: 1,
+      unit: 'mired',
+      group: 'What becomes of it',
     }),
   },
   proxyError: 0.12,
   neutral: (v) => v.exposure === 0 && v.saturation === 1 && v.hue === 0 && v.temperature === 0,
   outputs: [
     {
-      ...{ id: 'matte', label: 'Its matte' },
+      id: 'matte',
+      label: 'Its matte',
       colour: (v) => [
         ...toOklab,
         { op: 'qualify', table: qualifier(v), others: v.others },

@@ -31,12 +31,11 @@ export const splitTone = declareColourStep({
   colour: (v) => [
     { op: 'encode' },
     {
-      ...{
-        op: 'toned',
-        low: factors(v.shadows, v.shadowStrength),
-        high: factors(v.highlights, v.highlightStrength),
-      },
-      ...{ from: v.balance - v.width / 2, to: v.balance + v.width / 2 },
+      op: 'toned',
+      low: factors(v.shadows, v.shadowStrength),
+      high: factors(v.highlights, v.highlightStrength),
+      from: v.balance - v.width / 2,
+      to: v.balance + v.width / 2,
     },
     { op: 'decode' },
   ],

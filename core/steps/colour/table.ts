@@ -9,16 +9,27 @@ export const colourTable = declareColourStep({
   purpose: 'Applies a look-up table that was made elsewhere.',
   params: {
     table: {
-      ...{ type: 'file', label: 'Table', help: 'A look-up table in the .cube format.', default: '' },
+      type: 'file',
+      label: 'Table',
+      help: 'A look-up table in the .cube format.',
+      default: '',
       accept: ['.cube'],
     },
     strength: {
-      ...{ type: 'number', label: 'Strength', help: '0 leaves the colours, 1 gives those of the table.' },
-      ...{ default: 1, min: 0, max: 1, step: 0.01, digits: 2 },
+      type: 'number',
+      label: 'Strength',
+      help: '0 leaves the colours, 1 gives those of the table.',
+      default: 1,
+      min: 0,
+      max: 1,
+      step: 0.01,
+      digits: 2,
       when: (v) => v.table !== '',
     },
     codes: {
-      ...{ type: 'choice', label: 'Made for', help: 'What the numbers of the table stand for.' },
+      type: 'choice',
+      label: 'Made for',
+      help: 'What the numbers of the table stand for.',
       default: 'display',
       options: [
         { value: 'display', label: 'Display codes' },

@@ -37,7 +37,10 @@ export const clouds = declareStep({
     const f = 1 / (v.size * scale)
     const [way, turn] = [(time / 24) * v.wind, (v.angle * Math.PI) / 180]
     const plane = field(k, input.width, input.height, {
-      ...{ kind: 'smooth', seed: Math.round(v.seed), octaves: Math.round(v.octaves), gain: 0.55 },
+      kind: 'smooth',
+      seed: Math.round(v.seed),
+      octaves: Math.round(v.octaves),
+      gain: 0.55,
       depth: (time / 24) * v.boil,
       to: [f * 0.6, 0, place.x * f * 0.6 - maths.cos(turn) * way, 0, f, place.y * f - maths.sin(turn) * way],
     })

@@ -66,7 +66,11 @@ export const gradient = declareStep({
   },
   content: {
     stops: {
-      ...{ type: 'list', label: 'Colours', one: 'Colour', least: 2, most: 64 },
+      type: 'list',
+      label: 'Colours',
+      one: 'Colour',
+      least: 2,
+      most: 64,
       help: 'The colours along the way, each at its place.',
       fields: {
         position: share('Place', 'From the first point at 0 to the last at 1.', 0.5),
@@ -106,7 +110,8 @@ function fromTwoColours(step: OldStep): OldStep {
     ...step,
     what: {
       ...rest,
-      ...{ upperLeft: from, upperRight: to },
+      upperLeft: from,
+      upperRight: to,
       ...(third ? { lowerLeft: third } : {}),
       ...(fourth ? { lowerRight: fourth } : {}),
     },

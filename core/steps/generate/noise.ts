@@ -41,7 +41,7 @@ export const noise = declareStep({
     }),
     speed: number('Changes', 'How fast it changes into others.', 0.5, [0, 60], { soft: [0, 4] }),
     drift: number('Drifts', 'How fast it moves, in forms a second at 24 frames.', 0, [-60, 60], {
-      ...{ soft: [-2, 2] },
+      soft: [-2, 2],
       ...forms,
     }),
     angle: degrees('Drift angle', 'Where it drifts to.', 0, { when: (v) => Number(v.drift) !== 0 }),
@@ -102,7 +102,10 @@ function forming(k: Kernels, input: Frame, place: Place, v: Form, scale: number,
   const fx = f / Math.max(v.stretch, 0.01)
   const [way, turn] = [seconds * v.drift, (v.angle * Math.PI) / 180]
   return field(k, input.width, input.height, {
-    ...{ kind: v.kind as FieldKind, seed: Math.round(v.seed), octaves: Math.round(v.octaves), gain: v.gain },
+    kind: v.kind as FieldKind,
+    seed: Math.round(v.seed),
+    octaves: Math.round(v.octaves),
+    gain: v.gain,
     depth: seconds * v.speed,
     to: [fx, 0, place.x * fx - maths.cos(turn) * way, 0, f, place.y * f - maths.sin(turn) * way],
   })

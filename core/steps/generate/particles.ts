@@ -25,7 +25,9 @@ export const particles = declareStep({
     }),
     at: point('Point', 'Where they are born.', [0.5, 0.7], { when: (v) => v.source === 'point' }),
     rate: number('Rate', 'How many are born in a second, at 24 frames.', 60, [0, 2000], {
-      ...{ soft: [0, 400], step: 1, digits: 0 },
+      soft: [0, 400],
+      step: 1,
+      digits: 0,
     }),
     life: number('Life', 'How long one lives.', 3, [0.1, 20], { soft: [0.2, 8], unit: 's' }),
     speed: px('Speed', 'How far one flies in a second.', 180, [0, 1200], { limits: [0, 8000] }),

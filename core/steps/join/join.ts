@@ -54,7 +54,9 @@ export const join = declareStep({
       default: 'source',
     },
     matte: {
-      ...{ label: 'Matte', kind: 'matte', default: 'none' },
+      label: 'Matte',
+      kind: 'matte',
+      default: 'none',
       help: 'Where the other picture comes in: white in full, black not at all.',
     },
   },

@@ -19,7 +19,7 @@ export const diffusion = declareStep({
       highlights: 'Highlights',
     }),
     threshold: times('Threshold', 'Light above this is scattered.', 0.5, 100, {
-      ...{ soft: [0, 2] },
+      soft: [0, 2],
       when: (v) => v.scatters === 'highlights',
     }),
     veil: share('Loss of contrast', 'Light that is scattered over the whole picture.', 0.1),

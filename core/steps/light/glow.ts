@@ -18,7 +18,8 @@ export const glow = declareStep({
   params: {
     ...SOURCE,
     radius: px('Radius', 'Standard deviation of the innermost ring of light.', 24, [0, 120], {
-      ...{ limits: [0, 500], group: 'Spread' },
+      limits: [0, 500],
+      group: 'Spread',
     }),
     rings: count('Rings', 'Wider rings added for a long natural skirt.', 2, [1, 4], { group: 'Spread' }),
     intensity: times('Intensity', 'How much light is given back.', 1, 20, {
@@ -28,11 +29,11 @@ export const glow = declareStep({
     }),
     tint: colour('Tint', 'The colour that the light is filtered to.', [1, 1, 1], { group: 'Light' }),
     far: colour('Tint far out', 'The colour that the outermost ring goes over to.', [1, 1, 1], {
-      ...{ group: 'Light' },
+      group: 'Light',
       when: (v) => Number(v.rings) > 1 && Number(v.fade) > 0,
     }),
     fade: share('Change of tint', 'How far the rings go over to the colour far out.', 0, {
-      ...{ group: 'Light' },
+      group: 'Light',
       when: (v) => Number(v.rings) > 1,
     }),
     blend: JOIN,

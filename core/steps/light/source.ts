@@ -13,16 +13,18 @@ export const SOURCE = {
     { group: 'Source' },
   ),
   threshold: times('Threshold', 'Light above this shines; 1 is diffuse white.', 0.6, 100, {
-    ...{ soft: [0, 2], group: 'Source' },
+    soft: [0, 2],
+    group: 'Source',
     when: (v) => v.from !== 'region',
   }),
   softness: share('Softness', 'How gently the light sets in about the threshold.', 0.3, {
-    ...{ group: 'Source' },
+    group: 'Source',
     when: (v) => v.from !== 'region',
   }),
   colour: { ...QUALIFIER.sample, group: 'Source', when: (v: Record<string, unknown>) => v.from === 'colour' },
   fine: px('Edge width', 'How wide the edges are that shine.', 1.5, [0.5, 12], {
-    ...{ limits: [0.5, 60], group: 'Source' },
+    limits: [0.5, 60],
+    group: 'Source',
     when: (v) => v.from === 'edges',
   }),
 } as const
@@ -64,8 +66,11 @@ export function sourceLight(
 }
 
 const COLOUR_RANGE = {
-  ...{ width: 50, hueSoft: 30, soft: 0.1 },
-  ...{ chroma: [0.05, 0.4] as [number, number], light: [0, 1] as [number, number] },
+  width: 50,
+  hueSoft: 30,
+  soft: 0.1,
+  chroma: [0.05, 0.4] as [number, number],
+  light: [0, 1] as [number, number],
 }
 
 /** Light times the red of a mask, which is freed. */

@@ -38,7 +38,11 @@ export const halftone = declareStep({
       ? ([v.angle, v.angle, v.angle] as const)
       : ([v.angle, v.angle + 60, v.angle + 30] as const)
     const printed = screened(k, soft, {
-      ...{ pitch: Math.max(v.pitch * scale, 1.01), form: v.form as 'dots', angles, x: place.x, y: place.y },
+      pitch: Math.max(v.pitch * scale, 1.01),
+      form: v.form as 'dots',
+      angles,
+      x: place.x,
+      y: place.y,
     })
     k.free(soft)
     const paper = v.paper

@@ -115,7 +115,11 @@ function fibres(k: Kernels, input: Frame, place: Place, v: Fibre, scale: number)
   const pitch = v.size * scale
   const layer = (sx: number, sy: number, seed: number) =>
     field(k, input.width, input.height, {
-      ...{ kind: 'smooth', depth: 0.5, seed: Math.round(v.seed) * 2 + seed, octaves: 3, gain: 0.6 },
+      kind: 'smooth',
+      depth: 0.5,
+      seed: Math.round(v.seed) * 2 + seed,
+      octaves: 3,
+      gain: 0.6,
       to: [1 / (pitch * sx), 0, place.x / (pitch * sx), 0, 1 / (pitch * sy), place.y / (pitch * sy)],
     })
   const across = layer(4, 0.8, 0)

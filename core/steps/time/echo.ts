@@ -15,7 +15,10 @@ export const echo = declareStep({
   params: {
     count: count('Echoes', 'How many other pictures are seen.', 5, [1, 16]),
     spacing: number('Spacing', 'From one to the next; below 0 they come from the future.', 2, [-24, 24], {
-      ...{ soft: [-8, 8], step: 1, digits: 0, unit: 'frames' },
+      soft: [-8, 8],
+      step: 1,
+      digits: 0,
+      unit: 'frames',
     }),
     decay: share('Fall-off', 'How much of each is left in the next.', 0.7),
     join: choice('Join', 'How they meet.', {

@@ -16,7 +16,10 @@ export const freeze = declareStep({
       0,
       [-100000, 100000],
       {
-        ...{ soft: [0, 240], step: 1, digits: 0, unit: 'frames' },
+        soft: [0, 240],
+        step: 1,
+        digits: 0,
+        unit: 'frames',
       },
     ),
   },

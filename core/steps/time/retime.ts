@@ -27,7 +27,10 @@ export const retime = declareStep({
       digits: 3,
     }),
     zero: number('About', 'The frame of the shot’s treatment that stays where it is.', 0, [-100000, 100000], {
-      ...{ soft: [0, 240], step: 1, digits: 0, unit: 'frames' },
+      soft: [0, 240],
+      step: 1,
+      digits: 0,
+      unit: 'frames',
     }),
     shift: number(
       'Shift',
@@ -35,7 +38,10 @@ export const retime = declareStep({
       0,
       [-100000, 100000],
       {
-        ...{ soft: [-48, 48], digits: 2, step: 0.1, unit: 'frames' },
+        soft: [-48, 48],
+        digits: 2,
+        step: 0.1,
+        unit: 'frames',
       },
     ),
     between: choice('Between frames', 'What is seen there.', {

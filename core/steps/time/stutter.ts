@@ -11,10 +11,16 @@ export const stutter = declareStep({
   words: ['stutter', 'frame rate', 'on twos', 'strobe', 'choppy', 'stop motion'],
   params: {
     hold: number('Hold', 'How many frames each picture stays.', 3, [1, 48], {
-      ...{ soft: [1, 12], step: 1, digits: 0, unit: 'frames' },
+      soft: [1, 12],
+      step: 1,
+      digits: 0,
+      unit: 'frames',
     }),
     phase: number('Begins at', 'Shifts which frames are kept.', 0, [0, 47], {
-      ...{ soft: [0, 12], step: 1, digits: 0, unit: 'frames' },
+      soft: [0, 12],
+      step: 1,
+      digits: 0,
+      unit: 'frames',
     }),
   },
   outputs: [],

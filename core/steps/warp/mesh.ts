@@ -47,7 +47,11 @@ export const meshWarp = declareStep({
   params: { edge: edge('clamp') },
   content: {
     handles: {
-      ...{ type: 'list', label: 'Handles', one: 'Handle', least: SIDE * SIDE, most: SIDE * SIDE },
+      type: 'list',
+      label: 'Handles',
+      one: 'Handle',
+      least: SIDE * SIDE,
+      most: SIDE * SIDE,
       help: 'Where each handle takes the picture.',
       fields: { at: point('At', 'Where this handle takes the picture.') },
       default: each((i, j) => ({ id: id(i, j), at: homeOf(i, j) })),

@@ -43,11 +43,13 @@ export const reframe = declareStep({
       'How long each frame is exposed to the movement; 360 is the whole frame.',
       0,
       {
-        ...{ limits: [0, 720], soft: [0, 360], group: 'Motion blur' },
+        limits: [0, 720],
+        soft: [0, 360],
+        group: 'Motion blur',
       },
     ),
     samples: count('Samples', 'How many moments of the exposure are seen.', 8, [2, 32], {
-      ...{ group: 'Motion blur' },
+      group: 'Motion blur',
       when: (v) => Number(v.shutter) > 0,
     }),
   },

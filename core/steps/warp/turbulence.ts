@@ -39,7 +39,10 @@ export const turbulence = declareStep({
     const [across, down] = [0, 1].map((axis) => {
       const f = 1 / (v.size * scale)
       return field(k, cols, rows, {
-        ...{ kind: 'smooth', octaves: Math.round(v.octaves), gain: 0.5, depth: (time / 24) * v.speed },
+        kind: 'smooth',
+        octaves: Math.round(v.octaves),
+        gain: 0.5,
+        depth: (time / 24) * v.speed,
         seed: Math.round(v.seed) * 2 + axis,
         // The field's places are those of pixel centres; knot i lies at i steps.
         to: [f * sx, 0, (place.x - sx / 2) * f, 0, f * sy, (place.y - sy / 2) * f + (time / 24) * v.rise],

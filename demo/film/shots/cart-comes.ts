@@ -233,7 +233,9 @@ export const cartComes: Shot = {
       {
         name: 'cart',
         scene: [sdlCamera(wide), scenery(), group(all, place)].join('\n'),
-        ...{ ...WIDE, ...EXACT, part },
+        ...WIDE,
+        ...EXACT,
+        part,
       },
       {
         name: 'matte',

@@ -1,0 +1,51 @@
+import {
+  findOwner,
+  frameOfTime,
+  getObject,
+  getShot,
+  getTransition,
+  type Stage,
+  stageOf,
+  treatmentTime,
+} from '../project'
+import { planObjectSource } from './plan-object'
+import { planMaterial } from './plan-source'
+import { type Planning, within } from './work'
+
+/** The picture of a stage before its steps at treatment time t, on its canvas. */
+export function planStageSource(of: Planning, stage: Stage, t: number): number {
+  const { g, project, by } = of
+  const { stack, sequence, rate } = stage
+  const canvas = g.canvas(stage.size)
+  const frame = frameOfTime(stage, t)
+  if (stage.shot) {
+    const { source, in: from } = stage.shot
+    return planMaterial(of, canvas, source, {
+      frame: from + t - stage.head,
+      rate,
+      fit: 'fit',
+      beyond: 'hold',
+    })
+  }
+  if (stack.kind === 'object') return planObjectSource(of, stage, getObject(project, stack.id), frame)
+  if (!sequence) return g.clear(canvas)
+  if (stack.kind === 'span')
+    return by.sequence(of, sequence, frame, { lane: stage.lane, span: stack.id }) ?? g.clear(canvas)
+  const { from, to, id } = getTransition(project, stack.id)
+  if (!stack.list) return by.stack(of, stageOf(project, { kind: 'transition', id, list: 'outgoing' }), t)
+  return planSide(of, stage, stack.list === 'outgoing' ? from : to, frame)
+}
+
+/** The result of a shot at a frame of the sequence, in its handles too; nothing where there is no shot. */
+function planSide(of: Planning, stage: Stage, shotId: string | null, frame: number): number {
+  const { g, project, by } = of
+  if (shotId === null || !findOwner(project, 'shot', shotId)) return g.clear(g.canvas(stage.size))
+  const shot = getShot(project, shotId)
+  const inner = within(of, `shot ${shotId}`)
+  if (!inner) return g.add(g.canvas(stage.size), { kind: 'missing' })
+  return by.stack(
+    inner,
+    stageOf(project, { kind: 'shot', id: shotId }),
+    treatmentTime(shot, frame - shot.start),
+  )
+}
