@@ -160,7 +160,7 @@ test('a motion leaves as a table that says what was measured, and pins corners w
   placesAt(motion, 40).forEach((v, i) =>
     assert.ok(Math.abs(v - (exact[i] ?? 0)) < 3, `${v} is not ${exact[i]}`),
   )
-  await chooseItem(page, 'Use it …', 'Corner pin onto its surface', /this shot/)
+  await chooseItem(page, 'Use it …', 'Corner pin onto its plane', /this shot/)
   await tileOf(page, 'Pinned to Motion of Outline 1').waitFor()
   await page.keyboard.press('Control+z')
   await tileOf(page, 'Pinned to Motion of Outline 1').waitFor({ state: 'detached' })

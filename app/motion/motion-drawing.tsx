@@ -6,7 +6,7 @@ import type { Rect } from '../viewer/layout'
 import { type Point, toPicture } from '../viewer/on-picture'
 import { putMotion } from './new-motion'
 
-/** Takes the next click as a point to track, two clicks as two points, or a drag as a surface. */
+/** Takes the next click as a point to track, two clicks as two points, or a drag as a plane. */
 export function MotionDrawing({ stage, rect }: { stage: Stage; rect: Rect }) {
   const { drawing } = useView('drawing')
   const [first, setFirst] = useState<Point | null>(null)
@@ -19,7 +19,7 @@ export function MotionDrawing({ stage, rect }: { stage: Stage; rect: Rect }) {
       viewBox={`0 0 ${width} ${height}`}
       aria-label="What to track on the picture"
     >
-      {drawing === 'surface' ? (
+      {drawing === 'plane' ? (
         <BoxDrawing
           stage={stage}
           round={false}

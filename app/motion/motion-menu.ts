@@ -83,12 +83,12 @@ export function usesMenu(stage: Stage, stepId: string | null, item: MotionItem):
   const { project, shot, sequence } = stage
   const step = stepId === null ? undefined : stepIn(stage, stepId)
   const motions = { motions: [item.id], at: item.motion.reference, inverted: false }
-  const pin = (target: Shot, corners: 'surface' | 'picture', inverted: boolean) => {
+  const pin = (target: Shot, corners: 'plane' | 'picture', inverted: boolean) => {
     const made = uid()
     const on = stageOf(project, { kind: 'shot', id: target.id })
     const acts = pinActs(on, item, { stepId: made, at: target.steps.length }, corners, inverted)
     const label =
-      corners === 'surface'
+      corners === 'plane'
         ? 'Corner pin by a motion'
         : inverted
           ? 'Hold still by a motion'
@@ -102,7 +102,7 @@ export function usesMenu(stage: Stage, stepId: string | null, item: MotionItem):
   const over = (sequence?.shots ?? []).filter(
     (s) => s.id !== shot?.id && s.start < stage.start + stage.length && s.start + s.length > stage.start,
   )
-  const onEach = (corners: 'surface' | 'picture', inverted: boolean): MenuItem[] =>
+  const onEach = (corners: 'plane' | 'picture', inverted: boolean): MenuItem[] =>
     [...(shot ? [shot] : []), ...over].map((s) => ({
       label: s === shot ? `${s.name} (this shot)` : s.name,
       run: () => pin(s, corners, inverted),
@@ -139,7 +139,7 @@ export function usesMenu(stage: Stage, stepId: string | null, item: MotionItem):
       })),
     },
     null,
-    { label: 'Corner pin onto its surface', items: onEach('surface', false) },
+    { label: 'Corner pin onto its plane', items: onEach('plane', false) },
     { label: 'Take a picture along', items: onEach('picture', false) },
     { label: 'Hold a picture still', items: onEach('picture', true) },
   ]

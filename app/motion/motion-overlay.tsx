@@ -1,5 +1,5 @@
 import { invert, type Quad, squareToQuad, through } from '@stilus/core/matrix'
-import { matrixAt, type Motion, placesAt, spanOf, surfaceAt } from '@stilus/core/motion'
+import { matrixAt, type Motion, placesAt, spanOf, planeAt } from '@stilus/core/motion'
 import { fitOf, type MotionItem, motionFrame, motionOf, splitMotion } from '@stilus/core/project'
 import { type PointerEvent, useRef } from 'react'
 import { useDesk } from '../desk/use-desk'
@@ -20,7 +20,7 @@ function fixFor(motion: Motion, frame: number, places: readonly number[]): numbe
   return places.map((v, i) => v - (bare[i] as number))
 }
 
-/** A motion on the picture: its way, the place or the surface with a grid at this frame, and the boxes that are looked at; drag to set or to correct. */
+/** A motion on the picture: its way, the place or the plane with a grid at this frame, and the boxes that are looked at; drag to set or to correct. */
 export function MotionOverlay({ item, rect }: { item: MotionItem; rect: Rect }) {
   const { project, stage } = useDesk()
   const dispatch = useAppDispatch()
@@ -36,7 +36,7 @@ export function MotionOverlay({ item, rect }: { item: MotionItem; rect: Rect }) 
   const untouched = motion.places.filter(Boolean).length <= 1
   const atStart = frame === motion.reference
 
-  /** Writes new places of the anchor (or corners of the surface) at this frame. */
+  /** Writes new places of the anchor (or corners of the plane) at this frame. */
   const put = (corners: readonly number[], gesture: string) => {
     const motionId = item.id
     if (atStart && untouched) {
@@ -44,15 +44,15 @@ export function MotionOverlay({ item, rect }: { item: MotionItem; rect: Rect }) 
       const beside = { [item.motion.record]: undefined, ...split.records }
       dispatch(edit('motion.found', { motionId, motion: split.motion, how: 'anchor' }, gesture, beside))
     } else if (atStart && plane)
-      dispatch(edit('motion.surface', { motionId, surface: [...corners] }, gesture))
+      dispatch(edit('motion.plane', { motionId, plane: [...corners] }, gesture))
     else {
       const now = placesAt(motion, frame)
-      const places = plane ? carried(surfaceAt(motion, frame), corners, now) : [...corners]
+      const places = plane ? carried(planeAt(motion, frame), corners, now) : [...corners]
       if (places)
         dispatch(edit('motion.fix', { motionId, at: frame, by: fixFor(motion, frame, places) }, gesture))
     }
   }
-  const shown = frozen ? surfaceAt(motion, motion.reference) : surfaceAt(motion, frame)
+  const shown = frozen ? planeAt(motion, motion.reference) : planeAt(motion, frame)
   const places = frozen ? motion.anchor : placesAt(motion, frame)
   const handles = plane ? shown : places
 
@@ -125,7 +125,7 @@ export function MotionOverlay({ item, rect }: { item: MotionItem; rect: Rect }) 
           />
           {!playing &&
             quad.map((p, i) => (
-              <Dot key={i} at={p} px={px} label={`Corner ${i + 1} of the surface`} handlers={one(i)} />
+              <Dot key={i} at={p} px={px} label={`Corner ${i + 1} of the plane`} handlers={one(i)} />
             ))}
         </g>
       ) : (
@@ -162,7 +162,7 @@ function carried(
 
 function middleTrail(motion: Motion): Point[] {
   const [low, high] = spanOf(motion)
-  const middle = points(motion.surface ?? motion.anchor).reduce<Point>(
+  const middle = points(motion.plane ?? motion.anchor).reduce<Point>(
     (s, p) => [s[0] + p[0] / 4, s[1] + p[1] / 4],
     [0, 0],
   )
@@ -177,7 +177,7 @@ function pointTrail(motion: Motion, n: number): Point[] {
   })
 }
 
-/** Lines across a surface, in its own perspective. */
+/** Lines across a plane, in its own perspective. */
 function Grid({ quad }: { quad: readonly Point[] }) {
   const map = squareToQuad(quad as unknown as Quad)
   if (!map) return null

@@ -17,7 +17,7 @@ import { motionMenu, usesMenu } from './motion-menu'
 // The chart is large and seldom needed at once.
 const QualityGraph = lazy(() => import('./quality-graph').then((m) => ({ default: m.QualityGraph })))
 
-const FORMS = { point: 'One point', pair: 'Two points', plane: 'A surface' }
+const FORMS = { point: 'One point', pair: 'Two points', plane: 'A plane' }
 
 /** One motion: how it is tracked, the tracking itself, how sure it is, and what it drives. */
 export function MotionPanel({ motionId }: { motionId: string }) {
@@ -132,7 +132,7 @@ function Sureness({ item }: { item: MotionItem }) {
     return (
       <p className="text-dim">
         {motion.form === 'plane'
-          ? 'Lay the four corners onto the surface, then track. What lies in front of it is left out where an item above it in the region says In front.'
+          ? 'Lay the four corners onto the plane, then track. What lies in front of it is left out where an item above it in the region says In front.'
           : 'Lay the point onto a corner or spot with contrast. The inner box is the pattern, the outer one is where it is looked for.'}
       </p>
     )
@@ -300,7 +300,7 @@ function Setup({ item }: { item: MotionItem }) {
             </Button>
           </div>
           {track.lens === undefined && track.perspective && (
-            <p className="text-dim">Measured by itself once the surface was followed to the end.</p>
+            <p className="text-dim">Measured by itself once the plane was followed to the end.</p>
           )}
         </>
       ) : (

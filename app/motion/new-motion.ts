@@ -48,7 +48,7 @@ export function trackItem(step: Step, shape: MaskItem): void {
   }
   const [xs, ys] = [0, 1].map((c) => contour.filter((_, i) => i % 2 === c)) as [number[], number[]]
   const [l, t, r, b] = [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)]
-  // An outline of four corners is the surface itself.
+  // An outline of four corners is the plane itself.
   const four = resolved?.kind === 'outline' ? cornersOf(resolved.points) : []
   const anchor =
     four.length === 4 && resolved?.kind === 'outline'
@@ -85,7 +85,7 @@ const inMedium = (back: Parameters<typeof through>[0], list: readonly number[]) 
 export function putMotion(form: 'point' | 'pair' | 'plane', places: readonly number[]): void {
   const here = underPlayhead()
   if (!here) return
-  const name = numbered(form === 'plane' ? 'Surface' : form === 'pair' ? 'Two points' : 'Point')
+  const name = numbered(form === 'plane' ? 'Plane' : form === 'pair' ? 'Two points' : 'Point')
   const found = { form, anchor: inMedium(here.back, places) }
   const { item, records } = newMotion(name, here.of, found)
   if (store.dispatch(edit('shelf.put', { item }, undefined, records)))

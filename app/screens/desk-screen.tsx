@@ -176,7 +176,7 @@ const Picture = memo(function Picture() {
   const overlay =
     motion?.kind === 'motion' && bare
       ? (rect: Rect) => <MotionOverlay item={motion} rect={rect} />
-      : bare && (drawing === 'point' || drawing === 'pair' || drawing === 'surface')
+      : bare && (drawing === 'point' || drawing === 'pair' || drawing === 'plane')
         ? (rect: Rect) => <MotionDrawing stage={stage} rect={rect} />
         : handles
           ? (rect: Rect) =>

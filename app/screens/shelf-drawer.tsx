@@ -19,7 +19,7 @@ import { Head } from './drawers'
 const TRACK_HINTS: Partial<Record<Drawing, string>> = {
   point: 'Click on a corner or a spot with contrast.',
   pair: 'Click on two spots that belong to the same thing.',
-  surface: 'Drag a box over the surface; its corners can be laid exactly afterwards.',
+  plane: 'Drag a box over the plane; its corners can be laid exactly afterwards.',
 }
 
 /** What was made for the shots and can serve again: kept stills, motions, regions, sampled colours, measured sound. */
@@ -49,7 +49,7 @@ export function ShelfDrawer({ project, stage }: { project: Project; stage: Stage
           trigger={
             <Button
               disabled={stage.shot?.source.kind !== 'medium'}
-              aria-pressed={drawing === 'point' || drawing === 'pair' || drawing === 'surface'}
+              aria-pressed={drawing === 'point' || drawing === 'pair' || drawing === 'plane'}
             >
               <Crosshair size={14} /> Track …
             </Button>
@@ -57,7 +57,7 @@ export function ShelfDrawer({ project, stage }: { project: Project; stage: Stage
           items={[
             { label: 'A point', run: () => draw('point') },
             { label: 'Two points, for turn and size', run: () => draw('pair') },
-            { label: 'A surface', run: () => draw('surface') },
+            { label: 'A plane', run: () => draw('plane') },
             null,
             { label: 'Read a motion (CSV or JSON) …', run: () => picker.current?.click() },
           ]}

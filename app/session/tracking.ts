@@ -237,7 +237,7 @@ export const measureLens = (motionId: string, on: Stage): Promise<void> =>
     if (!bend) {
       tell(
         'problem',
-        `The lens is measured from how the surface moves: track ${work.item.name} over ${LOOKS} frames or more first.`,
+        `The lens is measured from how the plane moves: track ${work.item.name} over ${LOOKS} frames or more first.`,
       )
       return
     }

@@ -34,7 +34,7 @@ export interface ChosenKeys {
   at: number[]
 }
 
-export type Drawing = 'ellipse' | 'rectangle' | 'outline' | 'point' | 'pair' | 'surface'
+export type Drawing = 'ellipse' | 'rectangle' | 'outline' | 'point' | 'pair' | 'plane'
 
 /** How far a tracker is: frames done and to do, and how many a second. */
 export interface TrackProgress {

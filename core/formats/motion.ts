@@ -1,6 +1,6 @@
 import Papa from 'papaparse'
 import { z } from 'zod'
-import { matrixAt, type Motion, placesAt, qualityAt, spanOf, surfaceAt } from '../motion'
+import { matrixAt, type Motion, placesAt, qualityAt, spanOf, planeAt } from '../motion'
 
 /** A file that holds no motion that can be read; the message says where. */
 export class MotionFileError extends Error {
@@ -35,7 +35,7 @@ function rows(
     return {
       frame,
       point: [mean(0), mean(1)].map(round),
-      corners: surfaceAt(motion, frame).map(round),
+      corners: planeAt(motion, frame).map(round),
       matrix: matrixAt(motion, frame).map((v) => Math.round(v * 1e9) / 1e9),
       quality: qualityAt(motion, frame) ?? 0,
     }
@@ -53,7 +53,7 @@ export const writeMotionCsv = (motion: Motion): string =>
 
 /** A motion with all that is needed to go on with it; see docs/formats.md. */
 export function writeMotionJson(motion: Motion, meta: MotionMeta): string {
-  const { form, reference, anchor, surface } = motion
+  const { form, reference, anchor, plane } = motion
   const head = {
     format: 'stilus-motion',
     version: 1,
@@ -61,7 +61,7 @@ export function writeMotionJson(motion: Motion, meta: MotionMeta): string {
     form,
     reference,
     anchor,
-    ...(surface ? { surface } : {}),
+    ...(plane ? { plane } : {}),
   }
   const frames = rows(motion).map((r) => ({ ...r, places: placesAt(motion, r.frame).map(round) }))
   return JSON.stringify({ ...head, frames }, null, 1)
@@ -75,7 +75,7 @@ const file = z.object({
   form: z.enum(['point', 'pair', 'plane']),
   reference: z.int(),
   anchor: z.array(finite).min(2).max(8),
-  surface: z.array(finite).length(8).optional(),
+  plane: z.array(finite).length(8).optional(),
   frames: z
     .array(z.object({ frame: z.int(), places: z.array(finite).min(2).max(8), quality: finite }))
     .min(1)
@@ -88,6 +88,10 @@ export function readMotion(text: string, fileName: string): { name: string; moti
   return text.trimStart().startsWith('{') ? fromJson(text) : { name, motion: fromCsv(text) }
 }
 
+/** Files of earlier days call the plane a surface. */
+const renamedPlane = (json: unknown): unknown =>
+  typeof json === 'object' && json !== null && 'surface' in json ? { plane: json.surface, ...json } : json
+
 function fromJson(text: string): { name: string; motion: Motion } {
   let json: unknown
   try {
@@ -95,15 +99,15 @@ function fromJson(text: string): { name: string; motion: Motion } {
   } catch (error) {
     throw new MotionFileError(`This file is not readable JSON: ${(error as Error).message}.`)
   }
-  const read = file.safeParse(json)
+  const read = file.safeParse(renamedPlane(json))
   if (!read.success) {
     const issue = read.error.issues[0]
     throw new MotionFileError(
       `This is not a motion: ${issue?.path.join('.') || 'its head'}: ${issue?.message ?? ''}.`,
     )
   }
-  const { form, reference, anchor, surface, frames } = read.data
-  return { name: read.data.name, motion: gathered(form, reference, anchor, surface, frames) }
+  const { form, reference, anchor, plane, frames } = read.data
+  return { name: read.data.name, motion: gathered(form, reference, anchor, plane, frames) }
 }
 
 function fromCsv(text: string): Motion {
@@ -149,7 +153,7 @@ function gathered(
   form: Motion['form'],
   reference: number,
   anchor: number[],
-  surface: number[] | undefined,
+  plane: number[] | undefined,
   list: readonly { frame: number; places: number[]; quality: number }[],
 ): Motion {
   const at = list.map((f) => f.frame)
@@ -161,7 +165,7 @@ function gathered(
     form,
     reference,
     anchor,
-    ...(surface ? { surface } : {}),
+    ...(plane ? { plane } : {}),
     first,
     places: frames.map((f) => (f && f.places.length === anchor.length ? f.places : null)),
     quality: frames.map((f) => (f ? Math.min(1, Math.max(0, f.quality)) : null)),

@@ -24,7 +24,7 @@ export {
   qualityAt,
   settled,
   spanOf,
-  surfaceAt,
+  planeAt,
   turnOf,
   withPlace,
 } from './motion'

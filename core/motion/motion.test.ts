@@ -16,7 +16,7 @@ import {
   qualityAt,
   settled,
   straightened,
-  surfaceAt,
+  planeAt,
   withPlace,
 } from '.'
 import { lensOf } from './patch'
@@ -234,7 +234,7 @@ it('refuses what has nothing to hold on to, before it starts', () => {
   k.free(...flat)
 })
 
-it('shows its surface where its map takes it', () => {
+it('shows its plane where its map takes it', () => {
   const to = [10, 0, 110, 6, 104, 90, 0, 80]
   const motion: Motion = {
     form: 'plane',
@@ -243,10 +243,10 @@ it('shows its surface where its map takes it', () => {
     first: 0,
     places: [[0, 0, 100, 0, 100, 80, 0, 80], to],
     quality: [1, 1],
-    surface: [50, 40, 60, 40, 60, 50, 50, 50],
+    plane: [50, 40, 60, 40, 60, 50, 50, 50],
   }
   const [x, y] = through(matrixAt(motion, 1), 50, 40)
-  expect(surfaceAt(motion, 1).slice(0, 2)).toEqual([x, y])
+  expect(planeAt(motion, 1).slice(0, 2)).toEqual([x, y])
 })
 
 it.each([-0.18, 0, 0.115])('a lens that bends by %f is measured from a plane that moves under it', (bend) => {

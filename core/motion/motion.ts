@@ -19,7 +19,7 @@ export interface Motion {
   /** x, y of each place at the reference. */
   anchor: number[]
   /** Four corners at the reference that are shown and pinned to; the anchor's own unless given. */
-  surface?: number[] | undefined
+  plane?: number[] | undefined
   /** Frame of the first entry of `places`. */
   first: number
   /** The anchor's places by frame; null where nothing was measured. */
@@ -140,8 +140,8 @@ export const between = (motion: Motion, from: number, to: number): Matrix3 =>
   mapBetween(motion.form, placesAt(motion, from), placesAt(motion, to))
 
 /** The four corners that are shown at a frame: for points a square about them. */
-export function surfaceAt(motion: Motion, frame: number): number[] {
-  const own = motion.surface ?? (motion.form === 'plane' ? motion.anchor : squareAbout(motion.anchor))
+export function planeAt(motion: Motion, frame: number): number[] {
+  const own = motion.plane ?? (motion.form === 'plane' ? motion.anchor : squareAbout(motion.anchor))
   const map = matrixAt(motion, frame)
   return [0, 2, 4, 6].flatMap((i) => through(map, own[i] ?? 0, own[i + 1] ?? 0))
 }

@@ -25,7 +25,7 @@ export class TooPlain extends Error {
   constructor(usable: number) {
     super(
       `There is too little texture here to follow: ${usable} pixels of ${TEXTURE} that are needed. ` +
-        'Take in more of the surface, or edges and spots on it.',
+        'Take in more of the plane, or edges and spots on it.',
     )
     this.name = 'TooPlain'
   }

@@ -116,3 +116,15 @@ it('keeps steps that it does not know, leaves them out of the picture, and can n
   const nodes = plan(project, { kind: 'stack', stack }, 0, 1).nodes
   expect(JSON.stringify(nodes)).not.toContain('from-later')
 })
+
+it('a plane that was saved as a surface is a plane', () => {
+  const plane = [0, 0, 10, 0, 10, 10, 0, 10]
+  const item = loadProject(json(project2)).shelf?.find((each) => each.kind === 'motion')
+  const document = json(documentOf(loadProject(json(project2))))
+  const shelf = (document.shelf as Record<string, unknown>[]).map((each) =>
+    each.id === item?.id ? { ...each, motion: { ...(each.motion as object), surface: plane } } : each,
+  )
+  const again = loadProject({ ...document, shelf }).shelf?.find((each) => each.id === item?.id)
+  expect(again?.kind === 'motion' && again.motion.plane).toEqual(plane)
+  expect(JSON.stringify(again)).not.toMatch('surface')
+})

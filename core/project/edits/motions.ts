@@ -65,11 +65,11 @@ export const MOTION_EDITS = {
     },
   ),
   /** The four corners that are shown and pinned to, as they lie at the reference. */
-  'motion.surface': defineEdit(
-    { ...onMotion, surface: z.array(z.number()).length(8) },
-    () => 'Set the surface',
+  'motion.plane': defineEdit(
+    { ...onMotion, plane: z.array(z.number()).length(8) },
+    () => 'Set the plane',
     (p, a) => {
-      getMotion(p, a.motionId).motion.surface = a.surface
+      getMotion(p, a.motionId).motion.plane = a.plane
     },
   ),
 }

@@ -1,6 +1,7 @@
 import { SCHEMA_VERSION, type DataRecord } from '../schema'
 import { featherPairs } from './feather-pairs'
 import { manyPictures } from './many-pictures'
+import { planes } from './planes'
 import type { Tree } from './tree'
 
 export { controlTree, LOOSE, stepTree } from './step-names'
@@ -12,7 +13,7 @@ export function migrated(document: Tree): { document: Tree; records: Record<stri
   let records: Record<string, DataRecord> = {}
   if (current.version === 1) current = featherPairs(current)
   if (current.version === 2) ({ document: current, records } = manyPictures(current))
-  return { document: current, records }
+  return { document: planes(current), records }
 }
 
 /** Whether this code can bring documents of a version to its own. */

@@ -42,7 +42,7 @@ const motionSchema = loose({
   form: z.enum(['point', 'pair', 'plane']),
   reference: z.int(),
   anchor: z.array(finite).min(2).max(8),
-  surface: z.array(finite).length(8).optional(),
+  plane: z.array(finite).length(8).optional(),
   first: z.int(),
   record,
   fixes: z.array(loose({ at: z.int(), by: z.array(finite).max(8) })).optional(),

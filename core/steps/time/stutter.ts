@@ -4,7 +4,7 @@ import { copyOf } from './copy'
 
 export const stutter = declareStep({
   id: 'stutter',
-  name: 'Posterise time',
+  name: 'Stepped frames',
   aim: 'time',
   family: 'time',
   purpose: 'Shows each picture for several frames, as drawn films do.',
