@@ -3,6 +3,7 @@ import { redo, undo } from '../store/edit'
 import { store } from '../store/store'
 import { BETWEEN } from './between'
 import type { Command } from './command'
+import { GOING } from './going'
 import { LOOKING } from './looking'
 import { PLAYING } from './playing'
 import { STEPPING } from './stepping'
@@ -61,7 +62,15 @@ export const COMMANDS: readonly Command[] = [
     run: () => neighbour(-1),
   },
   { id: 'sequence', label: 'The sequence', group: 'Go to', keys: ['ctrl+arrowup'], run: () => goTo('') },
-  { id: 'handover', label: 'Hand over', group: 'Go to', keys: ['ctrl+e'], run: () => goTo('/handover') },
+  {
+    id: 'handover',
+    label: 'Hand over',
+    group: 'Go to',
+    words: ['export', 'render', 'deliver', 'output', 'save file', 'package'],
+    keys: ['ctrl+e'],
+    run: () => goTo('/handover'),
+  },
+  ...GOING,
 
   ...BETWEEN,
 

@@ -1,5 +1,6 @@
+import { find } from '@stilus/core/search'
 import { Command as Palette } from 'cmdk'
-import { useEffect } from 'react'
+import { useEffect, useState } from 'react'
 import { store, useApp, useAppDispatch } from '../store/store'
 import { viewActions } from '../store/view'
 import { Modal } from '../ui/overlays'
@@ -92,33 +93,38 @@ function CommandPalette() {
 }
 
 function Finder({ close }: { close(): void }) {
+  const [text, setText] = useState('')
   const here = COMMANDS.filter((c) => c.id !== 'palette' && (c.when?.() ?? true))
+  const found = find(here, text, ({ label, words }) => ({ name: label, words: words?.join(' ') }))
+  // What was typed for finds the best first, under no heading.
+  const groups = text.trim() ? [null] : ['Treatments', ...GROUPS.filter((g) => g !== 'Treatments')]
   const run = (command: Command) => {
     close()
     command.run()
   }
   return (
-    <Palette label="Commands and treatments" className="flex max-h-[56vh] flex-col">
+    <Palette label="Commands and treatments" shouldFilter={false} className="flex max-h-[56vh] flex-col">
       <Palette.Input
         autoFocus
+        value={text}
+        onValueChange={setText}
         placeholder="Find a command or a treatment"
         className="h-11 shrink-0 border-b bg-transparent px-4 text-base outline-none placeholder:text-faint"
       />
       <Palette.List className="overflow-y-auto p-1.5">
         <Palette.Empty className="p-3 text-dim">Nothing of that name.</Palette.Empty>
-        {['Treatments', ...GROUPS.filter((g) => g !== 'Treatments')].map((group) => (
+        {groups.map((group) => (
           <Palette.Group
-            key={group}
-            heading={group}
+            key={group ?? 'found'}
+            {...(group ? { heading: group } : {})}
             className="[&_[cmdk-group-heading]]:px-2.5 [&_[cmdk-group-heading]]:py-1 [&_[cmdk-group-heading]]:text-xs [&_[cmdk-group-heading]]:text-faint"
           >
-            {here
-              .filter((c) => c.group === group)
+            {found
+              .filter((c) => group === null || c.group === group)
               .map((c) => (
                 <Palette.Item
                   key={c.id}
                   value={c.label}
-                  keywords={[...(c.words ?? [])]}
                   onSelect={() => run(c)}
                   className="flex h-8 items-center justify-between rounded px-2.5 data-[selected=true]:bg-fill"
                 >

@@ -28,6 +28,7 @@ export const STEPPING: readonly Command[] = [
   {
     id: 'what',
     label: 'What: the controls',
+    words: ['adjust', 'settings', 'parameters', 'values'],
     group: 'Step',
     keys: ['1'],
     when: onDesk,
@@ -36,6 +37,7 @@ export const STEPPING: readonly Command[] = [
   {
     id: 'where',
     label: 'Where: the region',
+    words: ['mask', 'matte', 'isolate', 'garbage', 'shape', 'outline', 'key', 'limit'],
     group: 'Step',
     keys: ['2'],
     when: onDesk,
@@ -44,6 +46,7 @@ export const STEPPING: readonly Command[] = [
   {
     id: 'when',
     label: 'When: the timing',
+    words: ['animate', 'keyframe', 'ramp', 'ease', 'span', 'fade'],
     group: 'Step',
     keys: ['3'],
     when: onDesk,

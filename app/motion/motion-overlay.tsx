@@ -43,8 +43,7 @@ export function MotionOverlay({ item, rect }: { item: MotionItem; rect: Rect }) 
       const split = splitMotion(anchored(motion, frame, [...corners]))
       const beside = { [item.motion.record]: undefined, ...split.records }
       dispatch(edit('motion.found', { motionId, motion: split.motion, how: 'anchor' }, gesture, beside))
-    } else if (atStart && plane)
-      dispatch(edit('motion.plane', { motionId, plane: [...corners] }, gesture))
+    } else if (atStart && plane) dispatch(edit('motion.plane', { motionId, plane: [...corners] }, gesture))
     else {
       const now = placesAt(motion, frame)
       const places = plane ? carried(planeAt(motion, frame), corners, now) : [...corners]

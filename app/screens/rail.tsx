@@ -12,7 +12,7 @@ const ITEMS: { id: Exclude<Drawer, null>; label: string; icon: ReactNode; desk: 
   { id: 'history', label: 'History', icon: <History size={18} />, desk: false },
 ]
 
-/** The rail on the left and the drawer that it opens over the picture. */
+/** The rail on the left and the drawer that it opens beside the picture, which refits into what is free. */
 export function Rail({ desk, children }: { desk: boolean; children(drawer: Drawer): ReactNode }) {
   const drawer = useApp((s) => s.view.drawer)
   const dispatch = useAppDispatch()
@@ -45,7 +45,7 @@ export function Rail({ desk, children }: { desk: boolean; children(drawer: Drawe
       {open && (
         <aside
           aria-label={items.find((i) => i.id === open)?.label}
-          className="absolute inset-y-0 left-13 z-20 flex w-[272px] flex-col border-r bg-raised shadow-2xl"
+          className="flex w-[272px] shrink-0 flex-col border-r bg-raised"
         >
           {children(open)}
         </aside>

@@ -7,7 +7,7 @@ import {
   sourceSounds,
 } from '@stilus/core/project'
 import type { Target } from '@stilus/core/render'
-import { Volume2, VolumeX } from 'lucide-react'
+import { ChevronDown, ChevronRight, Volume2, VolumeX } from 'lucide-react'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { MarkerMarks } from '../desk/markers'
@@ -45,6 +45,10 @@ export function Timeline({
   const { shots, spans, sounds } = sequence
   const lanes = [...new Set([0, ...shots.map((s) => s.lane)])].sort((a, b) => b - a)
   const across = activeTransitions(project, sequence)
+  // Overlays are thin until one of them is opened, so that the shots themselves are in view.
+  const [opened, setOpened] = useState<readonly number[]>([])
+  const turn = (lane: number) =>
+    setOpened(opened.includes(lane) ? opened.filter((each) => each !== lane) : [...opened, lane])
   return (
     <TimeScale
       first={0}
@@ -74,31 +78,43 @@ export function Timeline({
                 ))}
               </Lane>
             )}
-            {lanes.map((lane) => (
-              <Lane
-                key={lane}
-                name={lane === 0 ? 'Video' : lane === 1 ? 'Overlay' : `Overlay ${lane}`}
-                height={STRIP_HEIGHT + 22}
-              >
-                {shots
-                  .filter((s) => s.lane === lane)
-                  .map((shot) => (
-                    <ShotClip key={shot.id} project={project} sequence={sequence} shot={shot} map={map} />
-                  ))}
-                <Cuts sequence={sequence} lane={lane} map={map} />
-                {across
-                  .filter((a) => a.lane === lane)
-                  .map((a) => (
-                    <Across
-                      key={a.transition.id}
-                      active={a}
-                      project={project}
-                      sequence={sequence}
-                      map={map}
-                    />
-                  ))}
-              </Lane>
-            ))}
+            {lanes.map((lane) => {
+              const thin = lane > 0 && !opened.includes(lane)
+              return (
+                <Lane
+                  key={lane}
+                  name={lane === 0 ? 'Video' : lane === 1 ? 'Overlay' : `Overlay ${lane}`}
+                  height={thin ? 25 : STRIP_HEIGHT + 22}
+                  {...(lane > 0 ? { open: !thin, onTurn: () => turn(lane) } : {})}
+                >
+                  {shots
+                    .filter((s) => s.lane === lane)
+                    .map((shot) => (
+                      <ShotClip
+                        key={shot.id}
+                        project={project}
+                        sequence={sequence}
+                        shot={shot}
+                        map={map}
+                        thin={thin}
+                      />
+                    ))}
+                  {!thin && <Cuts sequence={sequence} lane={lane} map={map} />}
+                  {!thin &&
+                    across
+                      .filter((a) => a.lane === lane)
+                      .map((a) => (
+                        <Across
+                          key={a.transition.id}
+                          active={a}
+                          project={project}
+                          sequence={sequence}
+                          map={map}
+                        />
+                      ))}
+                </Lane>
+              )
+            })}
             <Lane name="Sound" height={30}>
               {shots
                 .filter((s) => s.sound !== null)
@@ -122,16 +138,33 @@ interface LaneProps {
   height: number
   /** Stays on top while the others are scrolled. */
   stays?: boolean
+  /** Whether it shows its pictures, and how that is turned; absent where it always does. */
+  open?: boolean
+  onTurn?(): void
   children: React.ReactNode
 }
 
-function Lane({ name, height, stays, children }: LaneProps) {
+function Lane({ name, height, stays, open, onTurn, children }: LaneProps) {
   return (
     <div
       className={cx('group/lane flex border-b', stays && 'sticky top-0 z-30 bg-ground')}
       style={{ height }}
     >
-      <div className="w-[200px] shrink-0 border-r px-3 py-1.5 text-dim">{name}</div>
+      <div className="flex w-[200px] shrink-0 items-start border-r text-dim">
+        {onTurn ? (
+          <button
+            type="button"
+            aria-expanded={open}
+            className="flex h-6 items-center gap-1 pr-2 pl-1.5 hover:text-text"
+            onClick={onTurn}
+          >
+            {open ? <ChevronDown size={14} /> : <ChevronRight size={14} />}
+            {name}
+          </button>
+        ) : (
+          <span className="px-3 py-1">{name}</span>
+        )}
+      </div>
       <div className="relative flex-1 overflow-hidden">{children}</div>
     </div>
   )
@@ -202,11 +235,14 @@ function ShotClip({
   sequence,
   shot,
   map,
+  thin,
 }: {
   project: Project
   sequence: Sequence
   shot: Shot
   map: TimeMap
+  /** Without its pictures. */
+  thin: boolean
 }) {
   const dispatch = useAppDispatch()
   const navigate = useNavigate()
@@ -249,10 +285,11 @@ function ShotClip({
       aria-label={`Shot ${shot.name}, ${shot.state}. Enter opens it on the desk.`}
       aria-pressed={chosen}
       className={cx(
-        'absolute top-1 overflow-hidden rounded-sm bg-field touch-none',
+        'absolute overflow-hidden rounded-sm bg-field touch-none',
+        thin ? 'top-0.5' : 'top-1',
         chosen ? 'ring-2 ring-text' : 'hover:ring-1 hover:ring-line-strong',
       )}
-      style={{ left: x0, width, height: STRIP_HEIGHT + 19 }}
+      style={{ left: x0, width, height: thin ? 19 : STRIP_HEIGHT + 19 }}
       onDoubleClick={() => void navigate(`/p/${project.id}/shot/${shot.id}`)}
       onPointerDownCapture={(e) => {
         also.current = e.shiftKey || e.ctrlKey || e.metaKey
@@ -270,7 +307,7 @@ function ShotClip({
       }}
       {...body}
     >
-      <Filmstrip project={project} size={sequence.size} shot={shot} width={width} />
+      {!thin && <Filmstrip project={project} size={sequence.size} shot={shot} width={width} />}
       <div className="flex h-[19px] items-center gap-1.5 px-1.5 text-xs">
         <span aria-hidden className="text-dim">
           {STATES[shot.state]}

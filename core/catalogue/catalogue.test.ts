@@ -4,7 +4,8 @@ import { contentAt, fit } from '../params'
 import { newPlainStep } from '../project'
 import { findStep, STEPS } from '../steps'
 import { shot, testProject, withEdit } from '../testing/projects'
-import { entriesOf, exampleOf, findEntries, typos, usedIn } from '.'
+import { typos } from '../search'
+import { entriesOf, exampleOf, findEntries, usedIn } from '.'
 
 const entries = entriesOf(RECIPES)
 const first = (text: string) => findEntries(entries, text)[0]?.name

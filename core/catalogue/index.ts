@@ -2,6 +2,7 @@ import type { Preset, RecipeFile } from '../formats'
 import { PRESETS } from '../presets'
 import { contentAt, defaults } from '../params'
 import { everyStep, type Project } from '../project'
+import { find } from '../search'
 import { type Aim, AIMS, type StepDeclaration, STEPS } from '../steps'
 
 /** Something that can be used on a shot: a treatment, or a look (a recipe of several). */
@@ -47,76 +48,13 @@ export const entriesOf = (recipes: readonly RecipeFile[]): Entry[] => [
   ...recipes.map(lookEntry),
 ]
 
-const tokens = (text: string) =>
-  text
-    .toLowerCase()
-    .split(/[^\p{L}\p{N}]+/u)
-    .filter(Boolean)
-
-/** How many letters must change, move to their neighbour, come or go to turn one word into the other (Damerau 1964), given up beyond `most`. */
-export function typos(a: string, b: string, most: number): number {
-  if (Math.abs(a.length - b.length) > most) return most + 1
-  const rows = [Array.from({ length: b.length + 1 }, (_, j) => j)]
-  for (let i = 1; i <= a.length; i++) {
-    const row = [i]
-    for (let j = 1; j <= b.length; j++) {
-      const above = rows[i - 1] as number[]
-      const change = (above[j - 1] as number) + (a[i - 1] === b[j - 1] ? 0 : 1)
-      let least = Math.min(change, (above[j] as number) + 1, (row[j - 1] as number) + 1)
-      if (i > 1 && j > 1 && a[i - 1] === b[j - 2] && a[i - 2] === b[j - 1])
-        least = Math.min(least, (rows[i - 2]?.[j - 2] as number) + 1)
-      row.push(least)
-    }
-    rows.push(row)
-  }
-  return rows[a.length]?.[b.length] as number
-}
-
-/** How badly a typed word fits a word of an entry: 0 begins it, 1 lies in it, 2 and more with slips; undefined not at all. */
-function misfit(typed: string, word: string): number | undefined {
-  if (word.startsWith(typed)) return 0
-  if (typed.length >= 3 && word.includes(typed)) return 1
-  const most = typed.length >= 8 ? 2 : typed.length >= 4 ? 1 : 0
-  if (!most) return undefined
-  const slips = Math.min(typos(typed, word, most), typos(typed, word.slice(0, typed.length), most))
-  return slips <= most ? 1 + slips : undefined
-}
-
-/** How badly an entry fits all typed words; lower is better, undefined is not at all. Names count before synonyms and presets, those before the sentence. */
-function rank(entry: Entry, typed: readonly string[]): number | undefined {
-  const fields = [
-    tokens(entry.name),
-    tokens(`${entry.words.join(' ')} ${HEADINGS[entry.heading]}`),
-    tokens(entry.says),
-  ]
-  let sum = 0
-  for (const word of typed) {
-    const fits = fields.flatMap((field, f) =>
-      field.flatMap((token, place) => {
-        const m = misfit(word, token)
-        // Slips in words of the sentence would find too much.
-        if (m === undefined || (f === 2 && m > 0)) return []
-        return [f * 4 + m + (f === 0 && place === 0 ? 0 : 0.5)]
-      }),
-    )
-    if (!fits.length) return undefined
-    sum += Math.min(...fits)
-  }
-  return sum
-}
-
 /** The entries that fit what was typed, best first; all of them, in their order, for nothing typed. */
-export function findEntries(entries: readonly Entry[], text: string): Entry[] {
-  const typed = tokens(text)
-  if (!typed.length) return [...entries]
-  return entries
-    .flatMap((entry, order) => {
-      const fit = rank(entry, typed)
-      return fit === undefined ? [] : [{ entry, fit, order }]
-    })
-    .sort((a, b) => a.fit - b.fit || a.order - b.order)
-    .map(({ entry }) => entry)
-}
+export const findEntries = (entries: readonly Entry[], text: string): Entry[] =>
+  find(entries, text, (entry) => ({
+    name: entry.name,
+    words: `${entry.words.join(' ')} ${HEADINGS[entry.heading]}`,
+    says: entry.says,
+  }))
 
 /** What shows best what a treatment does: its defaults, or where these leave the picture alone its first preset. */
 export function exampleOf(step: StepDeclaration): Preset | undefined {

@@ -165,8 +165,10 @@ async function readingOf(video: InputVideoTrack, name: string): Promise<Reading>
     timing.frames = Math.round(((last.timestamp - timing.first) * timing.rate.num) / timing.rate.den) + 1
   const { num, den } = await video.getPixelAspectRatio()
   const display = num === den ? undefined : { width: video.displayWidth, height: video.displayHeight }
-  const sample = await firstSample(video, timing.first)
   const tags = await video.getColorSpace()
+  const told = tags.matrix && tags.primaries && tags.transfer && typeof tags.fullRange === 'boolean'
+  // What the container leaves out may stand in the stream itself.
+  const sample = told ? undefined : await firstSample(video, timing.first)
   const encoding = decodedEncoding(sample ?? { colorSpace: NOTHING }, tags)
   sample?.close()
   const size = { width: video.codedWidth, height: video.codedHeight }
