@@ -8,7 +8,7 @@ import { lettered, widthOf } from './extras/letters'
 import { cube, edl, harbourNight, lamplight, ROSTER, subtitles } from './extras/lists'
 import { ease, poses, syllables } from './film/motion'
 import { add, chain, looking, placed, planeToPicture, seen, times, turn, type V3 } from './film/space'
-import { ball, join, skin, tubes } from './film/plane'
+import { ball, join, skin, tubes } from './film/surface'
 import { stencil } from './film/sdl'
 import { MEDIA_FACTS } from './media-facts'
 import { score } from './sound/score'
@@ -76,7 +76,7 @@ describe('skins', () => {
     expect([...edges.values()].every((count) => count === 2)).toBe(true)
   })
 
-  it('lies on the plane within a twentieth of a cell squared over the radius', () => {
+  it('lies on the surface within a twentieth of a cell squared over the radius', () => {
     const { points, normals } = skin(ball([0.1, 0, -0.1], 1), [-1.3, -1.3, -1.3], [1.3, 1.3, 1.3], 0.1)
     const off = points.map((p) => Math.abs(Math.hypot(p[0] - 0.1, p[1], p[2] + 0.1) - 1))
     expect(Math.max(...off)).toBeLessThan(0.005)

@@ -36,7 +36,7 @@ export function SequenceScreen({ project }: { project: Project }) {
   )
   const length = sequenceLength(sequence)
   const [panel, setPanel] = useKeptSize('controls', 308, 292, 520)
-  const [lanes, setLanes] = useKeptSize('sequence lanes', 190, 120, 480)
+  const [lanes, setLanes] = useKeptSize('sequence lanes', 238, 120, 480)
   const transition = sequence.transitions.find((t) => t.id === acrossId)
   const span = sequence.spans.find((c) => c.id === acrossId)
   const shot = sequence.shots.find((s) => s.id === shotId)
