@@ -212,7 +212,7 @@ test('zoomed in, only what is near the view is rendered, and it is what the whol
 test('a delivery can be cancelled and leaves nothing behind', async () => {
   const { page } = stage
   await page.getByRole('link', { name: 'Hand over' }).click()
-  await page.getByRole('radio', { name: 'PNG sequence' }).click()
+  await page.getByRole('radio', { name: 'PNG' }).click()
   await page.getByRole('button', { name: 'Render', exact: true }).click()
   await page.getByText(/^Frame [1-9]\d* of 1\d\d/).waitFor()
   await page.getByRole('button', { name: 'Cancel' }).click()

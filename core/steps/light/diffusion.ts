@@ -22,7 +22,7 @@ export const diffusion = declareStep({
       soft: [0, 2],
       when: (v) => v.scatters === 'highlights',
     }),
-    veil: share('Loss of contrast', 'Light that is scattered over the whole picture.', 0.1),
+    veil: share('Contrast loss', 'Light that is scattered over the whole picture.', 0.1),
   },
   outputs: [{ id: 'light', label: 'Scattered light' }],
   keepsAlpha: true,
