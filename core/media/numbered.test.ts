@@ -40,9 +40,18 @@ it('gathers stills that differ in their number alone, in its order, whatever ord
 })
 
 it('opens numbered stills as one clip, names what is missing, and shows the one before it', async () => {
-  const stills = Object.fromEntries([8, 9, 12].map((n) => [`walk.00${String(n).padStart(2, '0')}.png`, png(n)]))
+  const stills = Object.fromEntries(
+    [8, 9, 12].map((n) => [`walk.00${String(n).padStart(2, '0')}.png`, png(n)]),
+  )
   const opened = await openMedium(fileOf('walk.[0008-0012].png', zipSync(stills)), platform)
-  expect(opened.info).toMatchObject({ kind: 'video', frames: 5, width: 4, height: 2, gaps: [2, 3], alpha: true })
+  expect(opened.info).toMatchObject({
+    kind: 'video',
+    frames: 5,
+    width: 4,
+    height: 2,
+    gaps: [2, 3],
+    alpha: true,
+  })
   expect(opened.info.notice).toMatch(/Pictures 10-11 of .* are missing; the one before stands in\./)
   const greys: number[] = []
   for (const n of [0, 1, 2, 3, 4, 99]) {
@@ -56,7 +65,11 @@ it('opens numbered stills as one clip, names what is missing, and shows the one 
 it.each([
   ['a still that is none', fileOf('torn.png', png(1).subarray(0, 40)), /"torn\.png" is not a picture/],
   ['an empty file', fileOf('none.mov', new Uint8Array()), /"none\.mov" is empty/],
-  ['an archive without numbers', fileOf('text.zip', zipSync({ 'a.txt': new Uint8Array(3) })), /holds no numbered/],
+  [
+    'an archive without numbers',
+    fileOf('text.zip', zipSync({ 'a.txt': new Uint8Array(3) })),
+    /holds no numbered/,
+  ],
   [
     'a torn archive',
     fileOf('torn.zip', zipSync({ 'a.1.png': png(1) }).subarray(0, 60)),
