@@ -119,7 +119,9 @@ test('a design is made of objects that are drawn, moved and sized on the picture
   await page.waitForURL(/\/design\//)
   await pictureOf(page, 0)
   await palette('Draw an object: rectangle')
-  const picture = await page.getByRole('img', { name: 'The picture', exact: true }).boundingBox()
+  const shown = page.getByRole('img', { name: 'The picture', exact: true })
+  await shown.waitFor()
+  const picture = await shown.boundingBox()
   assert.ok(picture)
   const at = (x: number, y: number): [number, number] => [
     picture.x + (x / 1280) * picture.width,

@@ -95,7 +95,11 @@ function CommandPalette() {
 function Finder({ close }: { close(): void }) {
   const [text, setText] = useState('')
   const here = COMMANDS.filter((c) => c.id !== 'palette' && (c.when?.() ?? true))
-  const found = find(here, text, ({ label, words }) => ({ name: label, words: words?.join(' ') }))
+  const fitting = (typed: string) =>
+    find(here, typed, ({ label, words }) => ({ name: label, words: words?.join(' ') }))
+  const found = fitting(text)
+  // What fits best is chosen as soon as it is typed: Enter may follow at once.
+  const [chosen, setChosen] = useState('')
   // What was typed for finds the best first, under no heading.
   const groups = text.trim() ? [null] : ['Treatments', ...GROUPS.filter((g) => g !== 'Treatments')]
   const run = (command: Command) => {
@@ -103,11 +107,20 @@ function Finder({ close }: { close(): void }) {
     command.run()
   }
   return (
-    <Palette label="Commands and treatments" shouldFilter={false} className="flex max-h-[56vh] flex-col">
+    <Palette
+      label="Commands and treatments"
+      shouldFilter={false}
+      value={chosen}
+      onValueChange={setChosen}
+      className="flex max-h-[56vh] flex-col"
+    >
       <Palette.Input
         autoFocus
         value={text}
-        onValueChange={setText}
+        onValueChange={(typed) => {
+          setText(typed)
+          setChosen(fitting(typed)[0]?.label ?? '')
+        }}
         placeholder="Find a command or a treatment"
         className="h-11 shrink-0 border-b bg-transparent px-4 text-base outline-none placeholder:text-faint"
       />
