@@ -119,6 +119,7 @@ test('a design is made of objects that are drawn, moved and sized on the picture
   await page.waitForURL(/\/design\//)
   await pictureOf(page, 0)
   await palette('Draw an object: rectangle')
+  await page.getByTestId('drawing-surface').waitFor()
   const shown = page.getByRole('img', { name: 'The picture', exact: true })
   await shown.waitFor()
   const picture = await shown.boundingBox()

@@ -1,6 +1,6 @@
 import { find } from '@stilus/core/search'
 import { Command as Palette } from 'cmdk'
-import { useEffect, useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { store, useApp, useAppDispatch } from '../store/store'
 import { viewActions } from '../store/view'
 import { Modal } from '../ui/overlays'
@@ -98,8 +98,8 @@ function Finder({ close }: { close(): void }) {
   const fitting = (typed: string) =>
     find(here, typed, ({ label, words }) => ({ name: label, words: words?.join(' ') }))
   const found = fitting(text)
-  // What fits best is chosen as soon as it is typed: Enter may follow at once.
-  const [chosen, setChosen] = useState('')
+  // Enter may follow at once: unless one has walked down the list, it means what fits best.
+  const walked = useRef(false)
   // What was typed for finds the best first, under no heading.
   const groups = text.trim() ? [null] : ['Treatments', ...GROUPS.filter((g) => g !== 'Treatments')]
   const run = (command: Command) => {
@@ -107,19 +107,20 @@ function Finder({ close }: { close(): void }) {
     command.run()
   }
   return (
-    <Palette
-      label="Commands and treatments"
-      shouldFilter={false}
-      value={chosen}
-      onValueChange={setChosen}
-      className="flex max-h-[56vh] flex-col"
-    >
+    <Palette label="Commands and treatments" shouldFilter={false} className="flex max-h-[56vh] flex-col">
       <Palette.Input
         autoFocus
         value={text}
         onValueChange={(typed) => {
           setText(typed)
-          setChosen(fitting(typed)[0]?.label ?? '')
+          walked.current = false
+        }}
+        onKeyDown={(event) => {
+          if (event.key.startsWith('Arrow')) walked.current = true
+          const [best] = fitting(event.currentTarget.value)
+          if (event.key !== 'Enter' || walked.current || !event.currentTarget.value.trim() || !best) return
+          event.preventDefault()
+          run(best)
         }}
         placeholder="Find a command or a treatment"
         className="h-11 shrink-0 border-b bg-transparent px-4 text-base outline-none placeholder:text-faint"
