@@ -137,7 +137,20 @@ const MAKERS: Record<string, (name: string) => void | Promise<void>> = {
     for (let i = middle; i < middle + 3000; i++) bytes[i] = (i * 37) & 255
     writeFileSync(footage(name), bytes)
   },
-  'still.jpg': (name) => ffmpeg(...bars('1', '161x91', 1), '-frames:v', '1', '-q:v', '2', name),
+  'still.jpg': (name) =>
+    ffmpeg(
+      '-f',
+      'lavfi',
+      '-i',
+      'testsrc=s=161x91:d=1:r=1',
+      '-frames:v',
+      '1',
+      '-pix_fmt',
+      'yuvj420p',
+      '-q:v',
+      '2',
+      name,
+    ),
   'still.webp': (name) => ffmpeg(...bars('1', '160x90', 1), '-frames:v', '1', '-c:v', 'libwebp', name),
   'still.avif': (name) =>
     ffmpeg(

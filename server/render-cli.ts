@@ -2,6 +2,7 @@
 import { parseArgs } from 'node:util'
 import type { Container, DeliveredAlpha, Delivery, EncodeQuality } from '@stilus/core/deliver'
 import { getSequence, type Project, type Sequence, unknownSteps } from '@stilus/core/project'
+import { needFfmpeg } from './decode/ffmpeg'
 import { deliverToFile } from './deliver'
 import { openPackage } from './render'
 
@@ -74,8 +75,10 @@ async function main(): Promise<void> {
   const { values, positionals } = parseArgs({ allowPositionals: true, options: OPTIONS })
   const [path] = positionals
   if (!path || !values.out) throw new Error(USE)
+  needFfmpeg()
   const stop = new AbortController()
-  process.once('SIGINT', () => stop.abort(new Error('Stopped: nothing was written.')))
+  for (const signal of ['SIGINT', 'SIGTERM'] as const)
+    process.once(signal, () => stop.abort(new Error('Stopped: nothing was written.')))
   const opened = await openPackage(path)
   try {
     const { project } = opened

@@ -239,11 +239,7 @@ function atan2(y: number, x: number): number {
   return y > 0 ? full : -full
 }
 
-/** The square root of the sum of squares; for numbers whose squares are neither too large nor too small. */
-function hypot(...values: number[]): number {
-  let sum = 0
-  for (const v of values) sum += v * v
-  return Math.sqrt(sum)
-}
+/** The length of (x, y, z); for numbers whose squares are neither too large nor too small. */
+const hypot = (x: number, y: number, z = 0): number => Math.sqrt(x * x + y * y + z * z)
 
 export const maths = { sin, cos, tan, exp, log, log2, pow, cbrt, atan2, hypot }

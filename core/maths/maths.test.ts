@@ -61,7 +61,7 @@ it('cube roots, angles and lengths', () => {
   )
   for (const y of [0, -0, 1, -1])
     for (const x of [0, -0, 1, -1]) expect(maths.atan2(y, x)).toBeCloseTo(Math.atan2(y, x), 15)
-  expect([maths.hypot(3, 4), maths.hypot(2, 3, 6), maths.hypot()]).toEqual([5, 7, 0])
+  expect([maths.hypot(3, 4), maths.hypot(2, 3, 6), maths.hypot(0, 0)]).toEqual([5, 7, 0])
 })
 
 it('ends well where there is no number', () => {

@@ -9,9 +9,10 @@ import { LRUCache } from 'lru-cache'
 import type { ColourEncoding } from '../colour'
 import type { Picture, Size } from '../frame'
 import { undecodable } from './damage'
-import { pictureBytes, readPlanes, turned } from './planes'
+import { pictureBytes, readPlanes } from './planes'
 import type { Platform } from './platform'
 import { frameAt, type Timing } from './timing'
+import { turned } from './turn'
 
 /** How far ahead, in frames, it is worth decoding on rather than seeking anew. */
 const REACH = 32

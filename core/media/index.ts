@@ -1,6 +1,6 @@
 export { MediaError } from './error'
 export { framesInWords } from './damage'
-export { preSkip } from './movie'
+export { opusSkip } from './movie'
 export { numbered, SEQUENCE_RATE, sequenceName, sequencesAmong } from './numbered'
 export { openMedium } from './open'
 export { buffersOf, type Decoded, decodedEncoding, detachable, readPlanes } from './planes'

@@ -1,6 +1,7 @@
 import {
   ALL_FORMATS,
   AudioSampleSink,
+  type EncodedPacket,
   EncodedPacketSink,
   Input,
   type InputAudioTrack,
@@ -12,7 +13,7 @@ import { MediaError } from './error'
 import { FrameReader, type Reading } from './frames'
 import { decodedEncoding } from './planes'
 import type { MediaFile, MediumInfo, OpenMedium, Platform } from './platform'
-import { timingOf } from './timing'
+import { type Timing, timingOf } from './timing'
 
 const CODEC_NAMES: Record<string, string> = {
   avc: 'H.264',
@@ -23,8 +24,11 @@ const CODEC_NAMES: Record<string, string> = {
   prores: 'ProRes',
 }
 
-/** Time stamps that are looked at; a file with more of them is judged by these, and by where it ends. */
-const STAMPS = 120_000
+/** Packets from the beginning whose time stamps are looked at; all of those of a short file. */
+const BEGINNING = 900
+/** Places further on that are looked at too, and packets at each. */
+const SPOTS = 12
+const AT_SPOT = 8
 
 /**
  * Opens a video or sound file.
@@ -155,14 +159,7 @@ async function readingOf(video: InputVideoTrack, name: string): Promise<Reading>
       `"${name}" ends early: part of its picture is missing. Copy it again from where it came and import it once more.`,
     )
   }
-  const stamps: number[] = []
-  for await (const packet of packets.packets(undefined, undefined, { metadataOnly: true })) {
-    stamps.push(packet.timestamp)
-    if (stamps.length === STAMPS) break
-  }
-  const timing = timingOf(stamps)
-  if (stamps.length === STAMPS)
-    timing.frames = Math.round(((last.timestamp - timing.first) * timing.rate.num) / timing.rate.den) + 1
+  const timing = await timingOfTrack(packets, first.timestamp, last.timestamp)
   const { num, den } = await video.getPixelAspectRatio()
   const display = num === den ? undefined : { width: video.displayWidth, height: video.displayHeight }
   const tags = await video.getColorSpace()
@@ -173,6 +170,29 @@ async function readingOf(video: InputVideoTrack, name: string): Promise<Reading>
   sample?.close()
   const size = { width: video.codedWidth, height: video.codedHeight }
   return { timing, encoding, size, display }
+}
+
+/** How the pictures of a track lie in time, from its beginning and, where it is long, from places all over it: looking at every packet of an hour would take a minute. */
+async function timingOfTrack(packets: EncodedPacketSink, first: number, last: number): Promise<Timing> {
+  const options = { metadataOnly: true }
+  const stampsFrom = async (start: EncodedPacket | undefined, most: number) => {
+    const stamps: number[] = []
+    for await (const packet of packets.packets(start, undefined, options)) {
+      stamps.push(packet.timestamp)
+      if (stamps.length === most) break
+    }
+    return stamps
+  }
+  const stamps = await stampsFrom(undefined, BEGINNING)
+  if (stamps.length < BEGINNING) return timingOf(stamps)
+  // The last ones may wait for pictures that are shown before them.
+  const beginning = stamps.sort((a, b) => a - b).slice(0, -16)
+  const spots: number[][] = []
+  for (let i = 1; i <= SPOTS; i++) {
+    const at = await packets.getKeyPacket(first + ((last - first) * i) / (SPOTS + 1), options)
+    if (at) spots.push(await stampsFrom(at, AT_SPOT))
+  }
+  return timingOf(beginning, spots, last)
 }
 
 const NOTHING = { matrix: null, primaries: null, transfer: null, fullRange: null }
@@ -190,7 +210,8 @@ async function readSound(audio: InputAudioTrack, first: number, from: number, to
   const length = Math.max(0, Math.round((to - from) * sampleRate))
   const channels = Array.from({ length: numberOfChannels }, () => new Float32Array(length))
   const zero = from + first
-  const skipped = await skippedSamples(audio)
+  const config = await audio.getDecoderConfig()
+  const skipped = config ? opusSkip(config) : 0
   const begin = skipped ? zero - PREROLL : zero
   for await (const sample of new AudioSampleSink(audio).samples(begin, zero + (to - from))) {
     const at = Math.round((sample.timestamp - zero) * sampleRate) + skipped
@@ -208,15 +229,11 @@ async function readSound(audio: InputAudioTrack, first: number, from: number, to
   return { sampleRate, channels }
 }
 
-/** Samples that an Opus decoder leaves out wherever it begins, as the head of the stream says. */
-async function skippedSamples(audio: InputAudioTrack): Promise<number> {
-  const head = audio.codec === 'opus' ? (await audio.getDecoderConfig())?.description : undefined
-  if (!head) return 0
-  const bytes = ArrayBuffer.isView(head)
-    ? new Uint8Array(head.buffer, head.byteOffset, head.byteLength)
-    : new Uint8Array(head)
-  return preSkip(bytes)
+/** Samples at 48 kHz that an Opus decoder leaves out wherever it begins, as the head of its stream says (RFC 7845, 5.1); 0 for other codecs. */
+export function opusSkip({ codec, description }: Pick<AudioDecoderConfig, 'codec' | 'description'>): number {
+  if (codec !== 'opus' || !description) return 0
+  const head = ArrayBuffer.isView(description)
+    ? new Uint8Array(description.buffer, description.byteOffset, description.byteLength)
+    : new Uint8Array(description)
+  return (head[10] ?? 0) + 256 * (head[11] ?? 0)
 }
-
-/** The pre-skip in an Opus head (RFC 7845, 5.1), in samples at 48 kHz. */
-export const preSkip = (head: Uint8Array): number => (head[10] ?? 0) + 256 * (head[11] ?? 0)

@@ -18,8 +18,8 @@ export async function openMedium(
     throw new MediaError(
       `"${file.name}" is empty (0 bytes). Copy it again from where it came and import it once more.`,
     )
-  if (stillType(file.name) && !(await isZip(file))) return openStill(file, platform)
   if (await isZip(file)) return openNumbered(file, platform)
+  if (stillType(file.name)) return openStill(file, platform)
   return openMovie(file, platform, onProblem)
 }
 

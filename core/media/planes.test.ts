@@ -1,5 +1,6 @@
 import type { YuvPicture } from '../frame'
-import { detachable, pictureBytes, turned } from './planes'
+import { detachable, pictureBytes } from './planes'
+import { mirrored, turned } from './turn'
 
 const picture: YuvPicture = {
   kind: 'yuv',
@@ -30,6 +31,15 @@ it('leaves a picture that is upright as it is, and comes back after a full turn'
   expect(turned(picture, 360)).toBe(picture)
   const back = [90, 90, 90, 90].reduce<YuvPicture>((p, d) => turned(p, d) as YuvPicture, picture)
   expect([...back.u]).toEqual([...picture.u])
+})
+
+it('a mirrored picture mirrored again is itself, and its rows run the other way', () => {
+  const once = mirrored(picture) as YuvPicture
+  expect([[...once.y], [...once.u]]).toEqual([
+    [3, 2, 1, 6, 5, 4],
+    [8, 7, 10, 9],
+  ])
+  expect([...(mirrored(once) as YuvPicture).u]).toEqual([...picture.u])
 })
 
 it('copies a picture so that its buffers can be moved', () => {

@@ -5,7 +5,7 @@ import { readExr } from '../formats/exr'
 import type { Picture, RgbaPicture, Size } from '../frame'
 import { MediaError } from './error'
 import { orientationOf, orientationTag, pngChunk } from './orientation'
-import { mirrored, turned } from './planes'
+import { mirrored, turned } from './turn'
 import type { MediaFile, MediumInfo, OpenMedium, Platform } from './platform'
 
 /** MIME types of the stills that are read, by the ending of the name. */

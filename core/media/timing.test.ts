@@ -32,6 +32,22 @@ it('finds a constant rate from stamps in any order, rounded as containers do, fr
   )
 })
 
+it('judges a long file by its beginning and by places all over it', () => {
+  const rate = { num: 30000, den: 1001 }
+  const at = (n: number) => Math.round((n * 1001000) / 30000) / 1000
+  const beginning = range(884, 1).map(at)
+  // Runs in the order of decoding, from any frame on.
+  const spot = (from: number, step = 1) => [0, 3, 1, 2, 6, 4, 5, 9].map((i) => at(from + i * step))
+  const spots = range(12, 8000, 8000).map((n) => spot(n))
+  expect(timingOf(beginning, spots, at(107_891))).toEqual({ rate, frames: 107_892, first: 0, varying: false })
+  for (const other of [spot(50_000, 2), spot(50_000).map((t) => t + 0.012)])
+    expect(timingOf(beginning, [...spots, other], at(107_891))).toMatchObject({
+      rate,
+      frames: 107_892,
+      varying: true,
+    })
+})
+
 it('does not drift over an hour', () => {
   const rate = { num: 30000, den: 1001 }
   const stamps = Array.from({ length: 107_892 }, (_, i) => Math.round((i * 1001000) / 30000) / 1000)
