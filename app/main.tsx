@@ -15,17 +15,19 @@ import {
   OpenSpan,
   ProjectFrame,
 } from './screens/project-frame'
+import { Broken } from './screens/broken'
 import { ProjectsScreen } from './screens/projects-screen'
 import { forgetOldDeliveries } from './session/handover'
 import { location } from './store/edit'
 import { store } from './store/store'
 
 const router = createBrowserRouter([
-  { path: '/', element: <ProjectsScreen /> },
+  { path: '/', element: <ProjectsScreen />, errorElement: <Broken /> },
   { path: '/demo', element: <DemoScreen /> },
   {
     path: '/p/:id',
     element: <ProjectFrame />,
+    errorElement: <Broken />,
     children: [
       { index: true, element: <OpenSequence /> },
       { path: 'sequence/:sequenceId', element: <OpenSequence /> },

@@ -1,6 +1,7 @@
 import { existsSync, readFileSync, statSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { readOtio } from '@stilus/core/formats'
+import { encodingWords, RGB, VIDEO } from '@stilus/core/colour'
 import {
   type EditArgs,
   type EditName,
@@ -52,7 +53,7 @@ function media(): Medium[] {
         seconds,
         rate: kind === 'sound' ? { num: 1, den: 1 } : rate,
         codec: kind === 'sound' ? 'aac' : (STILLS[codec] ?? codec),
-        coding: kind === 'video' ? 'bt709 limited' : kind === 'still' ? 'sRGB' : '',
+        coding: kind === 'sound' ? '' : encodingWords(kind === 'video' ? VIDEO : RGB),
         sound: sound ? { channels: 2, sampleRate: 48000, codec: sound } : null,
         bytes: statSync(mediaPath(file)).size,
       }

@@ -1,4 +1,4 @@
-export { type FindBlob, probe } from './media/library'
+export { type FindBlob, packNumbered, probe, unpackNumbered } from './media/library'
 export { CACHE_BYTES, Renderer, type RenderRequest } from './render/renderer'
 export type { Delivered } from './render/render.worker'
 export { clockOf } from './play/clock'
@@ -10,7 +10,6 @@ export { Autosave, holdProject } from './store/autosave'
 export { StorageFull } from './store/database'
 export { dropFromLibrary, keepInLibrary, type LibraryItem, listLibrary } from './store/saved'
 export { importFile, mediumOf } from './store/import'
-export { packNumbered } from './media/numbered'
 export { layOutEdit, type Layout, naturalLength, newShot, shotName } from './store/layout'
 export { packProject, unpackProject } from './store/package'
 export {

@@ -95,10 +95,8 @@ function CommandPalette() {
 function Finder({ close }: { close(): void }) {
   const [text, setText] = useState('')
   const here = COMMANDS.filter((c) => c.id !== 'palette' && (c.when?.() ?? true))
-  const fitting = (typed: string) =>
-    find(here, typed, ({ label, words }) => ({ name: label, words: words?.join(' ') }))
-  const found = fitting(text)
-  // Enter may follow at once: unless one has walked down the list, it means what fits best.
+  const found = find(here, text, ({ label, words }) => ({ name: label, words: words?.join(' ') }))
+  // The list chooses its first item a moment late: unless one has gone down it, Enter means what fits best.
   const walked = useRef(false)
   // What was typed for finds the best first, under no heading.
   const groups = text.trim() ? [null] : ['Treatments', ...GROUPS.filter((g) => g !== 'Treatments')]
@@ -117,15 +115,14 @@ function Finder({ close }: { close(): void }) {
         }}
         onKeyDown={(event) => {
           if (event.key.startsWith('Arrow')) walked.current = true
-          const [best] = fitting(event.currentTarget.value)
-          if (event.key !== 'Enter' || walked.current || !event.currentTarget.value.trim() || !best) return
+          if (event.key !== 'Enter' || walked.current || !text.trim() || !found[0]) return
           event.preventDefault()
-          run(best)
+          run(found[0])
         }}
         placeholder="Find a command or a treatment"
         className="h-11 shrink-0 border-b bg-transparent px-4 text-base outline-none placeholder:text-faint"
       />
-      <Palette.List className="overflow-y-auto p-1.5">
+      <Palette.List className="overflow-y-auto p-1.5" onPointerMove={() => (walked.current = true)}>
         <Palette.Empty className="p-3 text-dim">Nothing of that name.</Palette.Empty>
         {groups.map((group) => (
           <Palette.Group

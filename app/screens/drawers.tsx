@@ -4,7 +4,7 @@ import { rateName } from '@stilus/core/time'
 import { Import, MoreHorizontal, TriangleAlert, X } from 'lucide-react'
 import { type ReactNode, useMemo, useRef, useState } from 'react'
 import { Link } from 'react-router'
-import { importFiles, MEDIA_ACCEPT, placeMedium, placeSource } from '../session/importing'
+import { importFiles, MEDIA_ACCEPT, placeMedium, placeSource, takeApart } from '../session/importing'
 import { newDesign, newSequence } from '../session/made'
 import { sequencePath } from '../session/where'
 import { edit, travel } from '../store/edit'
@@ -240,6 +240,7 @@ function MediumMenu({ project, medium, read, onRead }: MediumMenuProps) {
         ...(medium.kind === 'video' || medium.kind === 'still'
           ? [{ label: read ? 'Hide how it is read' : 'Colour and alpha …', run: onRead }]
           : []),
+        ...(medium.gaps ? [{ label: 'Take apart into stills', run: () => void takeApart(medium) }] : []),
         {
           label: clips ? `Remove with ${clips === 1 ? 'its clip' : `its ${clips} clips`}` : 'Remove',
           danger: true,

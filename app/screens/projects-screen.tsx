@@ -1,3 +1,4 @@
+import { numbered } from '@stilus/core/media'
 import { emptyHistory, newProject } from '@stilus/core/project'
 import {
   deleteProject,
@@ -19,6 +20,10 @@ import { Mark } from './bar'
 import { FileDrop } from './file-drop'
 
 /** All projects of this browser, and the ways to a new one. */
+/** What a project is called by its first file: the name without its ending, and without the number of a numbered still. */
+const nameFrom = (file: string) =>
+  numbered(file)?.stem.replace(/[._ -]+$/, '') || file.replace(/\.[^.]+$/, '')
+
 export function ProjectsScreen() {
   const navigate = useNavigate()
   const [cards, setCards] = useState<ProjectCard[] | null>(null)
@@ -34,7 +39,7 @@ export function ProjectsScreen() {
   }, [refresh])
 
   const create = async (files: File[] = []) => {
-    const name = files[0] ? files[0].name.replace(/\.[^.]+$/, '') : 'Untitled project'
+    const name = files[0] ? nameFrom(files[0].name) : 'Untitled project'
     const project = newProject(crypto.randomUUID(), name)
     const made = await work('Making a project', async (_, signal) => {
       await saveProject(project, emptyHistory(), null)

@@ -2,7 +2,16 @@ import { readOtio } from '@stilus/core/formats'
 import { sequencesAmong } from '@stilus/core/media'
 import { getSequence, type Medium, sequenceLength, type Source, sourceName } from '@stilus/core/project'
 import type { Rate } from '@stilus/core/time'
-import { importFile, layOutEdit, naturalLength, newShot, packNumbered, shotName } from '@stilus/engine'
+import {
+  findMedium,
+  importFile,
+  layOutEdit,
+  naturalLength,
+  newShot,
+  packNumbered,
+  shotName,
+  unpackNumbered,
+} from '@stilus/engine'
 import { edit } from '../store/edit'
 import { store } from '../store/store'
 import { viewActions } from '../store/view'
@@ -26,7 +35,12 @@ export async function importFiles(files: readonly File[], place: boolean): Promi
     const packed = await work(`Reading ${stills.length} pictures`, (share, signal) =>
       packNumbered(stills, share, signal),
     )
-    if (packed) await importOne(packed, place && !edits.length)
+    if (!packed) continue
+    await importOne(packed, place && !edits.length)
+    tell(
+      'info',
+      `${stills.length} numbered pictures came as one clip. If they are not one, its menu in Media takes it apart.`,
+    )
   }
   for (const file of edits) await importEdit(file)
 }
@@ -51,13 +65,24 @@ async function importOne(file: File, place: boolean): Promise<void> {
   const sequence = openSequence() ?? (project && getSequence(project))
   // Numbered pictures have no rate of their own: they take that of the edit.
   const medium = read.gaps && sequence ? atRate(read, sequence.rate) : read
-  const first = !project.media.length && !sequence?.shots.length && medium.kind === 'video' && !medium.gaps
+  const first = !project.media.length && !sequence?.shots.length && medium.kind === 'video'
   if (first) {
     const size = { width: medium.width, height: medium.height }
     store.dispatch(edit('sequence.format', { sequenceId: sequence?.id, rate: medium.rate, size }))
   }
   store.dispatch(edit('medium.add', { medium }))
   if (place) placeMedium(medium.id)
+}
+
+/** Brings in the pictures of a numbered clip as stills of their own; the clip stays. */
+export async function takeApart(medium: Medium): Promise<void> {
+  const project = store.getState().project.document
+  const file = project && (await findMedium(project.id, medium.id))
+  if (!file) return
+  const stills = await work(`Taking apart ${medium.name}`, (share, signal) =>
+    unpackNumbered(file, share, signal),
+  )
+  for (const still of stills ?? []) await importOne(still, false)
 }
 
 /** Numbered pictures at another rate. */

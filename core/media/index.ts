@@ -1,7 +1,7 @@
 export { MediaError } from './error'
 export { framesInWords } from './damage'
 export { opusSkip } from './movie'
-export { numbered, SEQUENCE_RATE, sequenceName, sequencesAmong } from './numbered'
+export { numbered, SEQUENCE_RATE, sequenceName, sequencesAmong, stillsOf } from './numbered'
 export { openMedium } from './open'
 export { buffersOf, type Decoded, decodedEncoding, detachable, readPlanes } from './planes'
 export type { MediaFile, MediumInfo, OpenMedium, Platform } from './platform'

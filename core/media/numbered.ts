@@ -59,11 +59,8 @@ class FileReader extends Reader<MediaFile> {
   }
 }
 
-/**
- * Opens a numbered sequence: an archive of stills whose names end in their number. A number that is missing shows the picture before it.
- * @throws MediaError
- */
-export async function openNumbered(file: MediaFile, platform: Platform): Promise<OpenMedium> {
+/** The stills of an archive by their numbers. @throws MediaError */
+async function entriesOf(file: MediaFile) {
   configure({ useWebWorkers: false })
   const zip = new ZipReader(new FileReader(file))
   const entries = await zip.getEntries().catch(() => {
@@ -75,7 +72,25 @@ export async function openNumbered(file: MediaFile, platform: Platform): Promise
     const parts = entry.directory ? undefined : numbered(entry.filename)
     return parts ? [{ entry, number: parts.number }] : []
   })
-  stills.sort((a, b) => a.number - b.number)
+  return { zip, stills: stills.sort((a, b) => a.number - b.number) }
+}
+
+/** The stills of a numbered sequence one after the other, as files of their own. @throws MediaError */
+export async function* stillsOf(
+  file: MediaFile,
+): AsyncGenerator<{ name: string; bytes: Uint8Array<ArrayBuffer>; of: number }> {
+  const { zip, stills } = await entriesOf(file)
+  for (const { entry } of stills)
+    yield { name: entry.filename, bytes: await bytesOf(entry), of: stills.length }
+  await zip.close()
+}
+
+/**
+ * Opens a numbered sequence: an archive of stills whose names end in their number. A number that is missing shows the picture before it.
+ * @throws MediaError
+ */
+export async function openNumbered(file: MediaFile, platform: Platform): Promise<OpenMedium> {
+  const { zip, stills } = await entriesOf(file)
   const [head, tail] = [stills[0], stills.at(-1)]
   if (!head || !tail)
     throw new MediaError(

@@ -1,35 +1,35 @@
 import type { Picture, Size } from '../frame'
 
-/** Where the pixel that goes to (x, y) lies in a plane of w x h pixels. */
-type From = (x: number, y: number, w: number, h: number) => readonly [number, number]
+/** A way through a plane: the byte to begin at, and those to the next pixel and the next row of what comes out. */
+type Way = (w: number, h: number, stride: number, bytes: number) => readonly [number, number, number]
 
-const QUARTERS: readonly From[] = [
-  (x, y) => [x, y],
-  (x, y, _, h) => [y, h - 1 - x],
-  (x, y, w, h) => [w - 1 - x, h - 1 - y],
-  (x, y, w) => [w - 1 - y, x],
+const QUARTERS: readonly Way[] = [
+  (_, __, stride, bytes) => [0, bytes, stride],
+  (_, h, stride, bytes) => [(h - 1) * stride, -stride, bytes],
+  (w, h, stride, bytes) => [(h - 1) * stride + (w - 1) * bytes, -bytes, -stride],
+  (w, _, stride, bytes) => [(w - 1) * bytes, stride, -bytes],
 ]
 
 /** A picture turned clockwise by quarter turns, as phones ask for. */
 export function turned(picture: Picture, degrees: number): Picture {
   const quarter = (((degrees / 90) % 4) + 4) % 4
-  return quarter === 0 ? picture : rearranged(picture, QUARTERS[quarter] as From, quarter % 2 === 1)
+  return quarter === 0 ? picture : rearranged(picture, QUARTERS[quarter] as Way, quarter % 2 === 1)
 }
 
 /** A picture mirrored left to right. */
-export const mirrored = (picture: Picture): Picture => rearranged(picture, (x, y, w) => [w - 1 - x, y], false)
+export const mirrored = (picture: Picture): Picture =>
+  rearranged(picture, (w, _, stride, bytes) => [(w - 1) * bytes, -bytes, stride], false)
 
 /** A picture whose pixels change places in every plane. */
-function rearranged(picture: Picture, from: From, swap: boolean): Picture {
+function rearranged(picture: Picture, way: Way, swap: boolean): Picture {
   const sized = ({ width, height }: Size) => (swap ? { width: height, height: width } : { width, height })
   const plane = (src: Uint8Array, w: number, h: number, stride: number, bytes: number) => {
     const size = sized({ width: w, height: h })
     const out = new Uint8Array(w * h * bytes)
+    const [start, across, down] = way(w, h, stride, bytes)
     for (let y = 0, to = 0; y < size.height; y++)
-      for (let x = 0; x < size.width; x++) {
-        const [sx, sy] = from(x, y, w, h)
-        for (let b = 0, at = sy * stride + sx * bytes; b < bytes; b++) out[to++] = src[at + b] as number
-      }
+      for (let x = 0, at = start + y * down; x < size.width; x++, at += across)
+        for (let b = 0; b < bytes; b++) out[to++] = src[at + b] as number
     return out
   }
   const shape = { ...sized(picture), ...(picture.display ? { display: sized(picture.display) } : {}) }

@@ -10,15 +10,38 @@ export type FindBlob = (mediaId: string) => Promise<{ blob: Blob; name: string }
 const start = () =>
   new Worker(new URL('./media.worker.ts', import.meta.url), { type: 'module', name: 'stilus media' })
 
-/** What a file holds. @throws MediaError */
-export async function probe(blob: Blob, name: string): Promise<MediumInfo> {
+/** Asks a worker that is there for this alone. */
+async function once<T>(ask: (caller: Caller<MediaHandlers>) => Promise<T>): Promise<T> {
   const caller = new Caller<MediaHandlers>(start())
   try {
-    return await caller.call('open', { blob, name })
+    return await ask(caller)
   } finally {
     caller.end()
   }
 }
+
+/** What a file holds. @throws MediaError */
+export const probe = (blob: Blob, name: string): Promise<MediumInfo> =>
+  once((caller) => caller.call('open', { blob, name }))
+
+type Share = (done: number) => void
+const watched = (share: Share, signal: AbortSignal) => ({
+  signal,
+  progress: (done: unknown) => {
+    if (!signal.aborted) share(done as number)
+  },
+})
+
+/** Numbered stills, in order, as one file: an archive that stores them as they are. @throws AbortError */
+export const packNumbered = (stills: readonly File[], share: Share, signal: AbortSignal): Promise<File> =>
+  once((caller) => caller.call('pack', { stills }, watched(share, signal)))
+
+/** The stills of such a file. @throws MediaError, AbortError */
+export const unpackNumbered = (
+  file: { blob: Blob; name: string },
+  share: Share,
+  signal: AbortSignal,
+): Promise<File[]> => once((caller) => caller.call('unpack', file, watched(share, signal)))
 
 /** Decoders stay open for this many media at once. */
 const OPEN_AT_ONCE = 6

@@ -1,5 +1,6 @@
 import { detachable, MediaError, type MediumInfo, type OpenMedium, openMedium } from '@stilus/core/media'
-import { Moved, serve } from '../rpc'
+import { type CallContext, Moved, serve } from '../rpc'
+import { packNumbered, unpackNumbered } from './numbered'
 import { browserPlatform, fileOf } from './platform'
 
 /** Decodes one medium: opened once, then asked for frames and sound. */
@@ -24,6 +25,14 @@ export const handlers = {
     problems = []
     return new Moved({ picture, problems: said }, transfer)
   },
+
+  /** Numbered stills as one file. */
+  pack: ({ stills }: { stills: readonly File[] }, { signal, progress }: CallContext) =>
+    packNumbered(stills, progress, signal),
+
+  /** The stills of such a file. */
+  unpack: ({ blob, name }: { blob: Blob; name: string }, { signal, progress }: CallContext) =>
+    unpackNumbered(blob, name, progress, signal),
 
   /** Sound from `start` to `end` seconds after the first picture, as planar samples at the medium's own rate. */
   async sound({ start, end }: { start: number; end: number }) {

@@ -1,5 +1,6 @@
 import { ZipWriter } from '@stilus/core/deliver'
-import { sequenceName } from '@stilus/core/media'
+import { sequenceName, stillsOf } from '@stilus/core/media'
+import { fileOf } from './platform'
 
 /**
  * Numbered stills, in order, as one file: an archive that stores them as they are.
@@ -25,4 +26,20 @@ export async function packNumbered(
   await zip.close()
   const [first, last] = [stills[0]?.name ?? '', stills.at(-1)?.name ?? '']
   return new File(parts, sequenceName(first, last), { type: 'application/zip' })
+}
+
+/** The stills of a numbered sequence as files of their own. @throws MediaError, AbortError */
+export async function unpackNumbered(
+  blob: Blob,
+  name: string,
+  share: (done: number) => void,
+  signal: AbortSignal,
+): Promise<File[]> {
+  const files: File[] = []
+  for await (const { name: still, bytes, of } of stillsOf(fileOf(blob, name))) {
+    signal.throwIfAborted()
+    files.push(new File([bytes], still))
+    share(files.length / of)
+  }
+  return files
 }
