@@ -1,5 +1,5 @@
 export { type FindBlob, packNumbered, probe, unpackNumbered } from './media/library'
-export { CACHE_BYTES, Renderer, type RenderRequest } from './render/renderer'
+export { Renderer, type RenderRequest } from './render/renderer'
 export type { Delivered } from './render/render.worker'
 export { clockOf } from './play/clock'
 export { present, toJpeg } from './play/present'

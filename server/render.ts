@@ -14,7 +14,7 @@ import { readPackage } from '@stilus/core/formats'
 import type { Picture } from '@stilus/core/frame'
 import { Kernels } from '@stilus/core/kernels'
 import type { Project } from '@stilus/core/project'
-import { plan, renderFrame, type Target } from '@stilus/core/render'
+import { plan, renderFrame, tablesOf, type Target } from '@stilus/core/render'
 import { type OpenMedium, openMedium } from '@stilus/core/media'
 import type { Sound } from '@stilus/core/sound'
 import { fileOf, nodePlatform } from './media'
@@ -118,6 +118,7 @@ export class NodeRenderer {
       this.kernels,
       planned,
       (mediaId, n) => pictures[planned.sources.findIndex((s) => s.mediaId === mediaId && s.frame === n)],
+      { tables: tablesOf(this.project, planned) },
     )
   }
 

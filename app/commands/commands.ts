@@ -6,6 +6,7 @@ import type { Command } from './command'
 import { GOING } from './going'
 import { LOOKING } from './looking'
 import { PLAYING } from './playing'
+import { PREVIEW } from './preview'
 import { STEPPING } from './stepping'
 import { set, onDesk, addStep, leave, neighbour, goTo } from './acts'
 
@@ -14,6 +15,7 @@ export const COMMANDS: readonly Command[] = [
   ...PLAYING,
   ...STEPPING,
   ...LOOKING,
+  ...PREVIEW,
 
   { id: 'undo', label: 'Undo', group: 'Edit', keys: ['ctrl+z'], run: () => store.dispatch(undo) },
   {

@@ -1,25 +1,14 @@
 import { type Project, type Sequence, type Shot, VARIANTS } from '@stilus/core/project'
 import { ChevronRight, Gauge, Redo2, Undo2 } from 'lucide-react'
 import { Link, useLocation } from 'react-router'
-import { keepFrames } from '../session/session'
+import { inBytes, MEMORIES, QUALITIES } from '../commands/preview'
+import { allowMemory } from '../session/session'
 import { sequencePath } from '../session/where'
 import { edit, redo, undo } from '../store/edit'
 import { useApp, useAppDispatch, useView } from '../store/store'
 import { viewActions } from '../store/view'
 import { Button, IconButton } from '../ui/button'
 import { Menu } from '../ui/overlays'
-
-const QUALITIES = [
-  { value: 'auto', label: 'Auto' },
-  { value: 1, label: 'Full' },
-  { value: 0.5, label: 'Half' },
-  { value: 0.25, label: 'Quarter' },
-] as const
-
-/** Budgets of rendered frames, in MB. */
-const BUDGETS = [256, 768, 2048]
-const megabytes = (bytes: number) =>
-  bytes < 2 ** 30 ? `${Math.round(bytes / 2 ** 20)} MB` : `${bytes / 2 ** 30} GB`
 
 /** The bar on top: where you are, undo and redo, saved, quality, and the way to hand over. */
 export function Bar({
@@ -36,7 +25,7 @@ export function Bar({
 }) {
   const dispatch = useAppDispatch()
   const { history } = useApp((s) => s.project)
-  const { quality, cache } = useView('quality', 'cache')
+  const { quality, memory } = useView('quality', 'memory')
   const path = useLocation().pathname
   const undoName = history.entries[history.position - 1]?.label
   const redoName = history.entries[history.position]?.label
@@ -112,11 +101,11 @@ export function Bar({
             run: () => dispatch(viewActions.set({ quality: q.value })),
           })),
           null,
-          { label: `Rendered frames kept: ${megabytes(cache.bytes)}`, note: true },
-          ...BUDGETS.map((mb) => ({
-            label: `Keep up to ${megabytes(mb * 1048576)}`,
-            checked: cache.limit === mb * 1048576,
-            run: () => keepFrames(mb * 1048576),
+          { label: `Memory for pictures: ${inBytes(memory.held)} in use`, note: true },
+          ...MEMORIES.map((bytes) => ({
+            label: `Up to ${inBytes(bytes)}`,
+            checked: memory.limit === bytes,
+            run: () => allowMemory(bytes),
           })),
         ]}
       />

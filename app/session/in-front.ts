@@ -61,17 +61,8 @@ export async function frontOf(
 async function matteOf(stage: Stage, step: Step, item: MaskItem, t: number, signal: AbortSignal) {
   const { project, stack } = stage
   const view = { stepId: step.id, view: 'region matte', item: item.id }
-  const picture = await session().renderer.render({
-    project,
-    target: { kind: 'stack', stack, view } as const,
-    scale: 1,
-    signal,
-    frame: t - stage.head,
-    format: 'float' as const,
-  })
-  const { width, height } = picture
-  const data = new Float32Array(width * height)
-  for (let i = 0; i < data.length; i++) data[i] = picture.data[i * 4] as number
-  session().renderer.recycle(picture)
-  return { width, height, data }
+  const target = { kind: 'stack', stack, view } as const
+  const frame = t - stage.head
+  const made = await session().renderer.render({ project, target, frame, scale: 1, format: 'matte', signal })
+  return { width: made.width, height: made.height, data: made.data as Float32Array<ArrayBuffer> }
 }

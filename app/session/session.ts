@@ -18,8 +18,8 @@ import { store } from '../store/store'
 import { viewActions } from '../store/view'
 import { frameListeners } from './frames'
 
-/** Where the budget of rendered frames is remembered. */
-const KEPT = 'stilus frames kept'
+/** Where the budget of memory is remembered. */
+const MEMORY = 'stilus memory'
 
 interface Saved {
   document: Project
@@ -43,12 +43,11 @@ export class Session {
     document: Project,
   ) {
     this.#last = document
-    this.renderer = new Renderer(
-      (id) => findMedium(projectId, id),
-      (message) => store.dispatch(noticeActions.told('problem', message)),
-    )
-    const kept = Number(localStorage.getItem(KEPT))
-    if (kept > 0) this.renderer.cache.limit = kept
+    this.renderer = new Renderer((id) => findMedium(projectId, id), {
+      onProblem: (message) => store.dispatch(noticeActions.told('problem', message)),
+    })
+    const chosen = Number(localStorage.getItem(MEMORY))
+    if (chosen > 0) this.renderer.memory = chosen
     this.player = new Player(this.renderer, {
       frame(frame, picture) {
         store.dispatch(viewActions.set({ frame }))
@@ -67,7 +66,7 @@ export class Session {
       () => store.dispatch(projectActions.elsewhere(true)),
     )
     this.#unsubscribe = store.subscribe(() => this.#watch())
-    this.#meter = setInterval(() => this.#showCache(), 1000)
+    this.#meter = setInterval(() => this.#showMemory(), 1000)
   }
 
   /** Saves at once. */
@@ -75,11 +74,11 @@ export class Session {
     return this.#autosave.flush()
   }
 
-  /** Sets how many bytes of rendered frames are kept; the choice stays from visit to visit. */
-  keep(bytes: number): void {
-    this.renderer.cache.limit = bytes
-    localStorage.setItem(KEPT, String(bytes))
-    this.#showCache()
+  /** Sets how many bytes all that is kept may take; the choice stays from visit to visit. */
+  allow(bytes: number): void {
+    this.renderer.memory = bytes
+    localStorage.setItem(MEMORY, String(bytes))
+    this.#showMemory()
   }
 
   /** Saves a picture of the project for its card. */
@@ -103,11 +102,11 @@ export class Session {
     this.renderer.close()
   }
 
-  #showCache(): void {
-    const { bytes, limit } = this.renderer.cache
-    const { cache } = store.getState().view
-    if (cache.bytes !== bytes || cache.limit !== limit)
-      store.dispatch(viewActions.set({ cache: { bytes, limit } }))
+  #showMemory(): void {
+    const { held, memory: limit } = this.renderer
+    const { memory } = store.getState().view
+    if (memory.held !== held || memory.limit !== limit)
+      store.dispatch(viewActions.set({ memory: { held, limit } }))
   }
 
   /** The project is ours. If another tab had it until now, what that tab saved comes first. */
@@ -139,7 +138,7 @@ let current: Session | undefined
 /** Playing ends with the screen that it was started on. */
 export const stopPlaying = (): void => current?.player.stop()
 
-export const keepFrames = (bytes: number): void => current?.keep(bytes)
+export const allowMemory = (bytes: number): void => current?.allow(bytes)
 
 /** The session of the open project. @throws Error when no project is open */
 export function session(): Session {

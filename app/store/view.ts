@@ -118,8 +118,8 @@ export interface ViewState {
   modifiers: Address | null
   palette: boolean
   keys: boolean
-  /** Rendered frames that are kept, and how much they may take. */
-  cache: { bytes: number; limit: number }
+  /** Bytes that all kept pictures take, and how many they may. */
+  memory: { held: number; limit: number }
 }
 
 /** What belongs to one shot or screen and is gone on the next. */
@@ -179,7 +179,7 @@ const initialState: ViewState = {
   lanes: 'lanes',
   palette: false,
   keys: false,
-  cache: { bytes: 0, limit: 0 },
+  memory: { held: 0, limit: 0 },
 }
 
 /** What a step shows leaves with its selection. */

@@ -5,8 +5,9 @@ import { bledStraight, encodeI420, encodeRgba16, encodeRgba8, type Kernels, soft
 import type { Highlights } from '../render'
 import type { DeliveredAlpha } from './delivery'
 
-/** How a picture leaves the renderer: code values for the screen, a file, planes for an encoder, or floats. */
-export type PictureFormat = 'rgba8' | 'png8' | 'png16' | 'exr16' | 'exr32' | 'i420' | 'i420a' | 'float'
+/** How a picture leaves the renderer: code values for the screen, a file, planes for an encoder, floats, or the first channel alone. */
+export type PictureFormat =
+  'rgba8' | 'png8' | 'png16' | 'exr16' | 'exr32' | 'i420' | 'i420a' | 'float' | 'matte'
 
 export interface PictureEncoding {
   format: PictureFormat
@@ -16,7 +17,7 @@ export interface PictureEncoding {
 export type Codes = Uint8ClampedArray<ArrayBuffer> | Uint8Array<ArrayBuffer> | Float32Array<ArrayBuffer>
 
 /**
- * A rendered picture as it leaves. The frame may be changed and stays the caller's. I420A is I420 and a fourth plane of alpha as large as luma; EXR and floats are linear light with nothing
+ * A rendered picture as it leaves. The frame may be changed and stays the caller's. I420A is I420 and a fourth plane of alpha as large as luma; EXR, floats and mattes are linear light with nothing
  * cut; everything else is sRGB code values, light above white leaving as `highlights` says.
  * @param into memory for the result, used where it has the right size
  */
@@ -29,6 +30,7 @@ export async function encodePicture(
 ): Promise<Codes> {
   const { width, height } = frame
   if (format === 'float') return frame.data.slice() as Float32Array<ArrayBuffer>
+  if (format === 'matte') return firstChannel(frame, into)
   if (format === 'exr16' || format === 'exr32') {
     const data = alpha === 'none' ? opaque(frame) : frame.data
     return writeExr(frame, data, format === 'exr32' ? 'float' : 'half')
@@ -41,6 +43,13 @@ export async function encodePicture(
   const data = deep ? deepCodes(k, frame, alpha) : codes(k, frame, alpha)
   const png = encodePng({ width, height, data, channels: 4, depth: deep ? 16 : 8 }, { zlib: { level: 4 } })
   return markedSrgb(png as Uint8Array<ArrayBuffer>)
+}
+
+function firstChannel({ width, height, data }: Frame, into?: ArrayBuffer): Float32Array<ArrayBuffer> {
+  const n = width * height
+  const out = new Float32Array(into?.byteLength === n * 4 ? into : new ArrayBuffer(n * 4))
+  for (let i = 0; i < n; i++) out[i] = data[i * 4] as number
+  return out
 }
 
 function opaque({ data }: Frame): Float32Array {

@@ -1,7 +1,7 @@
 import { PRESETS, RECIPES } from '../presets'
 import { fromBase64, toBase64 } from '../kernels'
 import { controlAddress, getStep, performAll, withRecords } from '../project'
-import { plan, renderFrame } from '../render'
+import { plan, renderFrame, tablesOf } from '../render'
 import { findStep } from '../steps'
 import { testKernels, worst } from '../testing/pictures'
 import { testProject } from '../testing/projects'
@@ -58,13 +58,11 @@ describe('colour tables', () => {
         'x',
       )
       const data = new Uint8Array(64 * 36 * 4).map((_, i) => (i % 4 === 3 ? 255 : (i * 91) % 256))
-      const frame = (upTo?: string) =>
-        renderFrame(k, plan(project, { kind: 'stack', stack, upTo }, 0, 1), () => ({
-          kind: 'rgba',
-          width: 64,
-          height: 36,
-          data,
-        }))
+      const source = () => ({ kind: 'rgba', width: 64, height: 36, data }) as const
+      const frame = (upTo?: string) => {
+        const planned = plan(project, { kind: 'stack', stack, upTo }, 0, 1)
+        return renderFrame(k, planned, source, { tables: tablesOf(project, planned) })
+      }
       return [await frame(), await frame('source')] as const
     }
     const [same, source] = await draw((r, g, b) => [r, g, b])

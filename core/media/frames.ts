@@ -5,18 +5,17 @@ import {
   type VideoSample,
   VideoSampleSink,
 } from 'mediabunny'
-import { LRUCache } from 'lru-cache'
 import type { ColourEncoding } from '../colour'
 import type { Picture, Size } from '../frame'
 import { undecodable } from './damage'
-import { pictureBytes, readPlanes } from './planes'
+import { KeptPictures } from './kept'
+import { readPlanes } from './planes'
 import type { Platform } from './platform'
 import { frameAt, type Timing } from './timing'
 import { turned } from './turn'
 
 /** How far ahead, in frames, it is worth decoding on rather than seeking anew. */
 const REACH = 32
-const BUDGET = 192 * 1048576
 /** A picture that shows for very long is kept for this many frames from where it begins. */
 const LONGEST = 64
 
@@ -36,10 +35,7 @@ export interface Reading {
  * One request at a time; callers queue.
  */
 export class FrameReader {
-  readonly #kept = new LRUCache<number, Picture>({
-    maxSize: BUDGET,
-    sizeCalculation: (p) => Math.max(1, pictureBytes(p)),
-  })
+  readonly kept = new KeptPictures()
   readonly #sink: VideoSampleSink
   readonly #packets: EncodedPacketSink
   /** The packets to leave out of damaged groups, by the time of their key packet. */
@@ -69,11 +65,11 @@ export class FrameReader {
 
   async close(): Promise<void> {
     await this.#restart()
-    this.#kept.clear()
+    this.kept.clear()
   }
 
   async #read(n: number): Promise<Picture> {
-    const known = this.#kept.get(n)
+    const known = this.kept.get(n)
     if (known) return known
     try {
       return await this.#decode(n)
@@ -187,8 +183,7 @@ export class FrameReader {
   }
 
   #keep(begin: number, end: number, picture: Picture): void {
-    for (let i = begin; i < Math.min(end, begin + LONGEST); i++)
-      if (!this.#kept.has(i)) this.#kept.set(i, picture)
+    for (let i = begin; i < Math.min(end, begin + LONGEST); i++) this.kept.add(i, picture)
   }
 }
 

@@ -132,6 +132,7 @@ async function read(
   }
   return {
     info,
+    kept: reader.kept,
     picture: (n) => reader.get(n),
     sound: (from, to) =>
       heard ? readSound(heard, timing.first, from, to) : Promise.resolve({ sampleRate: 48000, channels: [] }),

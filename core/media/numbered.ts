@@ -1,16 +1,14 @@
 import { configure, Reader, type Entry, Uint8ArrayWriter, ZipReader } from '@zip.js/zip.js'
-import { LRUCache } from 'lru-cache'
 import type { Picture } from '../frame'
 import type { Rate } from '../time'
 import { framesInWords } from './damage'
 import { MediaError } from './error'
-import { pictureBytes } from './planes'
+import { KeptPictures } from './kept'
 import type { MediaFile, MediumInfo, OpenMedium, Platform } from './platform'
 import { readStill, stillInfo, stillType } from './still'
 
 /** The last run of digits before the ending is the number. */
 const NUMBERED = /^(.*?)(\d+)\.([a-z]+)$/i
-const BUDGET = 128 * 1048576
 /** The rate of a numbered sequence that nobody has given one. */
 export const SEQUENCE_RATE: Rate = { num: 24, den: 1 }
 
@@ -99,10 +97,7 @@ export async function openNumbered(file: MediaFile, platform: Platform): Promise
   const count = tail.number - head.number + 1
   const byNumber = new Map(stills.map(({ entry, number }) => [number - head.number, entry]))
   const gaps = Array.from({ length: count }, (_, n) => n).filter((n) => !byNumber.has(n))
-  const kept = new LRUCache<number, Picture>({
-    maxSize: BUDGET,
-    sizeCalculation: (p) => Math.max(1, pictureBytes(p)),
-  })
+  const kept = new KeptPictures()
   const picture = async (n: number): Promise<Picture> => {
     let at = Math.min(count - 1, Math.max(0, n))
     while (!byNumber.has(at)) at--
@@ -110,7 +105,7 @@ export async function openNumbered(file: MediaFile, platform: Platform): Promise
     if (known) return known
     const entry = byNumber.get(at) as Entry
     const made = await readStill(await bytesOf(entry), entry.filename, platform)
-    kept.set(at, made)
+    kept.add(at, made)
     return made
   }
   const first = await picture(0)
@@ -129,6 +124,7 @@ export async function openNumbered(file: MediaFile, platform: Platform): Promise
   }
   return {
     info,
+    kept,
     picture,
     sound: () => Promise.resolve({ sampleRate: 48000, channels: [] }),
     close: () => zip.close().then(() => undefined),

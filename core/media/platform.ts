@@ -2,6 +2,7 @@ import type { EncodedPacket, Source, VideoSample } from 'mediabunny'
 import type { ColourEncoding } from '../colour'
 import type { Picture } from '../frame'
 import type { Rate } from '../time'
+import type { KeptPictures } from './kept'
 
 /** The bytes of a file, wherever they lie. */
 export interface MediaFile {
@@ -31,6 +32,8 @@ export interface Platform {
 /** What a medium holds, opened. */
 export interface OpenMedium {
   info: MediumInfo
+  /** What is kept of its pictures, where it has many. */
+  kept?: KeptPictures
   /** Frame n of the medium's own rate, as stored. @throws Error where there is none to show */
   picture(n: number): Promise<Picture>
   /** Planar sound between two times in seconds from the first picture, at the medium's own rate; no channels where there is none. */

@@ -1,5 +1,6 @@
 import type { Area, Picture } from '../frame'
-import type { Node, Plan } from './graph'
+import type { Tables } from '../steps'
+import type { Node } from './graph'
 
 /** A picture in the making. Only the backend that owns it knows what is behind it. */
 export interface Handle {
@@ -20,7 +21,7 @@ export type Sources = (mediaId: string, frame: number) => Picture | undefined
 
 /** What a backend is given to make one node. */
 export interface Making<H extends Handle> {
-  plan: Plan
+  tables: Tables
   node: Node
   inputs: (Input<H> | undefined)[]
   sources: Sources

@@ -1,11 +1,14 @@
 import { isEmpty } from '../frame'
 import type { Backend, Handle, Input, Sources } from './backend'
+import type { Tables } from '../steps'
 import type { Node, Plan } from './graph'
 
 /** Keeps pictures between evaluations. What it returns and takes is copied, never shared. */
 export interface NodeCache {
   get(key: string): Float32Array | undefined
   put(key: string, values: Float32Array): void
+  /** Told of every node of a plan, in their order, before the first of them is asked for. */
+  begin?(keys: readonly string[]): void
 }
 
 /** Thrown when nobody wants the picture any more. */
@@ -18,6 +21,8 @@ export class Cancelled extends Error {
 
 export interface EvaluateOptions {
   cache?: NodeCache | undefined
+  /** What the plan's resources hold, by id. */
+  tables?: Tables
   /** Asked before every node; true stops the work. */
   cancelled?(): boolean
 }
@@ -30,10 +35,11 @@ export async function evaluate<H extends Handle>(
   backend: Backend<H>,
   plan: Plan,
   sources: Sources,
-  { cache, cancelled = () => false }: EvaluateOptions = {},
+  { cache, cancelled = () => false, tables = {} }: EvaluateOptions = {},
 ): Promise<H> {
+  cache?.begin?.(plan.nodes.map(({ key }) => key))
   const live = new Map<number, Input<H>>()
-  const { readers, kept } = countReaders(plan, cache)
+  const { readers, kept } = countReaders(plan, (key) => cache?.get(key))
   const root = plan.nodes.length - 1
   try {
     for (const [index, node] of plan.nodes.entries()) {
@@ -54,7 +60,7 @@ export async function evaluate<H extends Handle>(
         }
       const inputs = node.inputs.map((i) => live.get(i))
       const spare = (i: number) => last.includes(node.inputs[i] ?? -1)
-      const making = backend.make({ plan, node, inputs, sources, spare })
+      const making = backend.make({ tables, node, inputs, sources, spare })
       // Waiting costs a turn of the event loop; a backend that is done at once is not waited for.
       const handle = making instanceof Promise ? await making : making
       for (const i of node.inputs) readers[i] = (readers[i] ?? 0) - 1
@@ -75,15 +81,24 @@ export async function evaluate<H extends Handle>(
 
 const readsOf = (node: Node, i: number) => node.inputs.filter((input) => input === i).length
 
+/** The source frames that evaluation asks for where the pictures of some nodes are kept. */
+export function sourcesBeside(plan: Plan, isKept: (key: string) => boolean): Plan['sources'] {
+  const { readers, kept } = countReaders(plan, (key) => isKept(key) || undefined)
+  const asked = plan.nodes.filter((_, i) => readers[i] && !kept.has(i)).map(({ op }) => op)
+  return plan.sources.filter(({ mediaId, frame }) =>
+    asked.some((op) => op.kind === 'source' && op.mediaId === mediaId && op.frame === frame),
+  )
+}
+
 /** How many nodes read each node, counting only what must really be made: what lies behind a kept picture is not read. */
-function countReaders(plan: Plan, cache?: NodeCache) {
+function countReaders<T>(plan: Plan, find: (key: string) => T | undefined) {
   const readers = new Array<number>(plan.nodes.length).fill(0)
-  const kept = new Map<number, Float32Array>()
+  const kept = new Map<number, T>()
   readers[plan.nodes.length - 1] = 1
   for (let i = plan.nodes.length - 1; i >= 0; i--) {
     const node = plan.nodes[i] as Node
     if (isEmpty(node.area)) readers[i] = 0
-    const known = readers[i] ? cache?.get(node.key) : undefined
+    const known = readers[i] ? find(node.key) : undefined
     if (known) kept.set(i, known)
     else if (readers[i]) for (const input of node.inputs) readers[input] = (readers[input] ?? 0) + 1
   }

@@ -6,7 +6,7 @@ import type { Matrix3 } from '../matrix'
 import type { ContentValues, Values } from '../params'
 import type { Fit } from '../project'
 import type { ResolvedItem } from '../region'
-import type { Tables } from '../steps'
+import type { Resource } from './resources'
 
 /** A look at the picture: one channel or its luminance as grey, or its values at and beyond black and white marked. */
 export type Inspect = 'red' | 'green' | 'blue' | 'alpha' | 'luminance' | 'clipping'
@@ -112,8 +112,7 @@ export interface Plan extends Canvas {
   /** Every source frame that evaluation will ask for, each once. */
   sources: { mediaId: string; frame: number }[]
   highlights: Highlights
-  /** The colour tables that its steps use. */
-  tables: Tables
+  resources: Resource[]
 }
 
 /** The key of a plan's picture, as it leaves the house. */

@@ -1,5 +1,5 @@
 export type { Backend, Handle, Making, Sources } from './backend'
-export { Cancelled, evaluate, type EvaluateOptions, type NodeCache } from './evaluate'
+export { Cancelled, evaluate, type EvaluateOptions, type NodeCache, sourcesBeside } from './evaluate'
 export { hash } from '../hash'
 export {
   type Canvas,
@@ -14,4 +14,5 @@ export {
 export { kernelBackend, type KernelHandle, renderFrame } from './kernel-backend'
 export { plan, type StackTarget, type Target, targetSize } from './plan'
 export { OUTLINE_COLOURS } from './plan-region'
+export { colourTable, type Resource, tablesOf } from './resources'
 export type { StepView } from './work'

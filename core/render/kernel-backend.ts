@@ -11,7 +11,7 @@ import {
   warpPerspective,
 } from '../kernels'
 import { matteFrom } from '../region'
-import { findStep } from '../steps'
+import { findStep, type Tables } from '../steps'
 import { reachesOf } from './areas'
 import type { Backend, Handle, Making, Sources } from './backend'
 import { evaluate, type EvaluateOptions } from './evaluate'
@@ -66,7 +66,7 @@ export async function renderFrame(
 /** Makes one node. */
 function make(
   k: Kernels,
-  { plan, node, inputs: given, sources, spare }: Making<KernelHandle>,
+  { tables, node, inputs: given, sources, spare }: Making<KernelHandle>,
 ): Frame | Plane {
   const { op, area, canvas } = node
   // What lies outside of all that is asked for was not made.
@@ -109,14 +109,14 @@ function make(
       return cropped(k, { picture: whole, area: wholeOf(canvas) }, area)
     }
     case 'step':
-      return stepped(k, plan, op, inputs, node)
+      return stepped(k, tables, op, inputs, node)
     case 'colour': {
       const mattes = inputs.slice(1).map((held) => part(k, held, area))
       const { frame, own } = part(k, first as Held, area)
       const ops = colourOps(
         op.parts,
         mattes.map((m) => m.frame as unknown as Plane),
-        plan.tables,
+        tables,
       )
       // Written over what it was given only where nothing else reads that.
       const out = runProgram(k, frame, ops, own || spare(0) ? frame : undefined)
@@ -170,7 +170,7 @@ function make(
 
 function stepped(
   k: Kernels,
-  plan: Plan,
+  tables: Tables,
   op: StepOp,
   inputs: Held[],
   node: Making<KernelHandle>['node'],
@@ -201,7 +201,7 @@ function stepped(
     place: { x: area.x, y: area.y, width: canvas.width, height: canvas.height },
     time: op.time ?? 0,
     progress: op.progress ?? 1,
-    tables: plan.tables,
+    tables,
     frames: named('frame') as Record<string, Frame>,
     mattes: named('matte') as unknown as Record<string, Plane>,
     times,
@@ -211,11 +211,7 @@ function stepped(
   return cropped(k, { picture, area }, wanted)
 }
 
-function colourOps(
-  parts: readonly ColourPart[],
-  mattes: readonly Plane[],
-  tables: Plan['tables'],
-): ColourOp[] {
+function colourOps(parts: readonly ColourPart[], mattes: readonly Plane[], tables: Tables): ColourOp[] {
   return parts.flatMap((part): ColourOp[] => {
     if ('keep' in part) return [{ op: 'keep' }]
     if ('amount' in part)

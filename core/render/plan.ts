@@ -17,7 +17,7 @@ import { planDesign, planSequence } from './plan-sequence'
 import { planStageSource } from './plan-beginning'
 import { sourceOp } from './plan-source'
 import { planStack } from './plan-stack'
-import { tablesOf } from './tables'
+import { resourcesOf } from './resources'
 import { onCanvas, type Planner, type Planning, type Shown, within } from './work'
 
 /** What to look at. */
@@ -79,7 +79,7 @@ export function plan(project: Project, target: Target, frame: number, scale: num
   for (const { op, area } of nodes)
     if (op.kind === 'source' && !isEmpty(area))
       sources.set(`${op.mediaId} ${op.frame}`, { mediaId: op.mediaId, frame: op.frame })
-  const look = { highlights: project.highlights ?? 'clip', tables: tablesOf(project, nodes) } as const
+  const look = { highlights: project.highlights ?? 'clip', resources: resourcesOf(project, nodes) } as const
   return { ...canvas, nodes, sources: [...sources.values()], ...look }
 }
 

@@ -1,9 +1,9 @@
 import { wholeOf } from '../frame'
 import type { Kernels } from '../kernels'
 import type { Project } from '../project'
-import { kernelBackend, type KernelHandle, plan, type Sources, type Target } from '../render'
+import { kernelBackend, type KernelHandle, type Sources, type Target } from '../render'
 import { graphOf } from '../render/plan'
-import { tablesOf } from '../render/tables'
+import { resourcesOf, tablesOf } from '../render/resources'
 
 /** A frame as a naive evaluator makes it: every node of the graph by itself, in full, in order, nothing joined, cut, kept or written over. */
 export async function referenceFrame(
@@ -16,7 +16,7 @@ export async function referenceFrame(
 ): Promise<Float32Array> {
   const { drafts } = graphOf(project, target, frame, scale)
   const nodes = drafts.map((draft) => ({ ...draft, area: wholeOf(draft.canvas) }))
-  const whole = { ...plan(project, target, frame, scale), nodes, tables: tablesOf(project, nodes) }
+  const tables = tablesOf(project, { resources: resourcesOf(project, nodes) })
   const backend = kernelBackend(k)
   const made: KernelHandle[] = []
   try {
@@ -25,7 +25,7 @@ export async function referenceFrame(
         handle: made[i] as KernelHandle,
         area: wholeOf(nodes[i]?.canvas ?? node.canvas),
       }))
-      made.push(await backend.make({ plan: whole, node, inputs, sources, spare: () => false }))
+      made.push(await backend.make({ tables, node, inputs, sources, spare: () => false }))
     }
     return (await backend.values(made.at(-1) as KernelHandle)).slice()
   } finally {

@@ -30,11 +30,10 @@ const stored = picked.then(unpackProject)
 
 async function rendererWith(workers?: number): Promise<Renderer> {
   const { id } = await stored
-  return new Renderer(
-    (mediaId) => findMedium(id, mediaId),
-    (message) => console.error(message),
-    workers,
-  )
+  return new Renderer((mediaId) => findMedium(id, mediaId), {
+    onProblem: (message) => console.error(message),
+    ...(workers ? { workers } : {}),
+  })
 }
 
 async function fingerprints(asked: Asked[]): Promise<string[]> {
@@ -159,7 +158,7 @@ async function readFootage(asked: Asked[]): Promise<{ frames: string[]; said: st
     const blob = files.get(id)
     return Promise.resolve(blob && { blob, name: id })
   }
-  const renderer = new Renderer(find, (message) => said.push(message))
+  const renderer = new Renderer(find, { onProblem: (message) => said.push(message) })
   const frames: string[] = []
   for (const request of asked) {
     const { data } = await renderer.render({ ...request, format: 'float' })

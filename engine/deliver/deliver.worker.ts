@@ -29,10 +29,12 @@ const handlers = {
     const file = await directory.getFileHandle(stored, { create: true })
     const writable = await file.createWritable()
     const problems = new Set<string>()
-    const renderer = new Renderer(
-      (id) => findMedium(project.id, id),
-      (message) => problems.add(message),
-    )
+    // Every frame is asked for once: nothing is kept but what decoding needs.
+    const renderer = new Renderer((id) => findMedium(project.id, id), {
+      onProblem: (message) => problems.add(message),
+      startPlanner: null,
+      memory: 2 ** 30,
+    })
     renderer.cache.limit = 0
     try {
       const codec = await makeDelivery(

@@ -19,11 +19,19 @@ export const handlers = {
     return medium.info
   },
 
-  async picture({ frame }: { frame: number }) {
+  async picture({
+    frame,
+    keep,
+  }: {
+    frame: number
+    /** Bytes of decoded pictures that may stay. */ keep: number
+  }) {
+    const { kept } = opened()
+    if (kept) kept.budget = keep
     const { picture, transfer } = detachable(await opened().picture(frame))
     const said = problems
     problems = []
-    return new Moved({ picture, problems: said }, transfer)
+    return new Moved({ picture, problems: said, kept: medium?.kept?.bytes ?? 0 }, transfer)
   },
 
   /** Numbered stills as one file. */

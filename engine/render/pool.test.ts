@@ -1,6 +1,6 @@
 import type { Plan } from '@stilus/core/render'
+import type { ColourTable } from '@stilus/core/steps'
 import { RenderPool } from './pool'
-import type { Delivered } from './render.worker'
 
 /** A worker that answers when it is told to; `name` says which job it has. */
 class FakeWorker {
@@ -9,7 +9,9 @@ class FakeWorker {
   static starts: (() => Promise<never>)[] = []
   name = ''
   ended = false
-  #settle: { resolve(d: Delivered): void; reject(e: Error): void } | undefined
+  /** What it was asked to render, all of it. */
+  readonly asked: Asked[] = []
+  #settle: { resolve(answer: unknown): void; reject(e: Error): void } | undefined
 
   constructor() {
     FakeWorker.all.push(this)
@@ -17,7 +19,8 @@ class FakeWorker {
 
   call(name: string, argument: unknown): Promise<never> {
     if (name === 'start') return FakeWorker.starts.shift()?.() ?? Promise.resolve(undefined as never)
-    this.name = (argument as { plan: { name: string } }).plan.name
+    this.asked.push(argument as Asked)
+    this.name = (argument as Asked).plan.name
     return new Promise((resolve, reject) => (this.#settle = { resolve: resolve as never, reject }))
   }
 
@@ -25,19 +28,31 @@ class FakeWorker {
     this.ended = true
   }
 
-  finish(): void {
-    this.#settle?.resolve({
-      width: 1,
-      height: 1,
-      data: new Uint8ClampedArray([FakeWorker.all.indexOf(this)]),
-    })
+  /** Hands over a picture and says what it holds from now on. */
+  finish(...keys: string[]): void {
+    const data = new Uint8ClampedArray([FakeWorker.all.indexOf(this)])
+    const held = keys.length ? { keys, bytes: keys.length * 100 } : undefined
     this.name = ''
+    this.#settle?.resolve({ picture: { width: 1, height: 1, data }, held })
+  }
+
+  /** Says that it was not given what it needs, since it holds this alone. */
+  lack(...keys: string[]): void {
+    this.#settle?.resolve({ held: { keys, bytes: 0 } })
   }
 
   die(): void {
     this.#settle?.reject(Object.assign(new Error('out of memory'), { name: 'WorkerDied' }))
     this.name = 'dead'
   }
+}
+
+/** What a fake worker looks at of what it is asked. */
+interface Asked {
+  plan: { name: string }
+  sources: { frame: number; picture: unknown }[]
+  tables: { hash: string; table: ColourTable | undefined }[]
+  keep: number
 }
 
 const turn = () => new Promise((resolve) => setTimeout(resolve, 0))
@@ -53,17 +68,31 @@ function poolOf(size: number) {
     () => new FakeWorker(),
     (message) => told.push(message),
   )
-  const ask = (name: string, options: { urgent?: boolean; signal?: AbortSignal } = {}) =>
+  const ask = (name: string, options: Partial<Parameters<RenderPool['run']>[0]> = {}) =>
     pool.run({
-      plan: { name } as unknown as Plan,
+      plan: planOf(name),
       format: 'rgba8',
       alpha: 'straight',
-      keep: false,
       urgent: false,
       fetch: () => Promise.resolve([]),
+      table: () => undefined,
       ...options,
     })
   return { pool, ask }
+}
+
+/** A plan of these keys one upon the other, the first being frame 7 of a medium. */
+function planOf(name: string, keys: readonly string[] = [], hashes: readonly string[] = []): Plan {
+  const area = { x: 0, y: 0, width: 1, height: 1 }
+  const nodes = keys.map((key, i) => ({
+    key,
+    op: i ? { kind: 'inspect' } : { kind: 'source', mediaId: 'm', frame: 7 },
+    inputs: i ? [i - 1] : [],
+    area,
+  }))
+  const sources = keys.length ? [{ mediaId: 'm', frame: 7 }] : []
+  const resources = hashes.map((hash) => ({ kind: 'table', id: hash, hash }))
+  return { name, nodes, sources, resources } as unknown as Plan
 }
 const worker = (name: string) => FakeWorker.all.find((w) => w.name === name) as FakeWorker
 
@@ -180,15 +209,11 @@ it('workers that fail to start, die and run out of memory in turn: every job end
 })
 
 it('sources are fetched before a worker is taken', async () => {
-  const { pool } = poolOf(1)
+  const { ask } = poolOf(1)
   let there: () => void = () => undefined
-  const slow = pool.run({
-    plan: { name: 'slow' } as unknown as Plan,
-    format: 'rgba8',
-    alpha: 'straight',
-    keep: false,
+  const slow = ask('slow', {
+    plan: planOf('slow', ['s']),
     fetch: () => new Promise((resolve) => (there = () => resolve([]))),
-    urgent: false,
   })
   await turn()
   expect(FakeWorker.all).toHaveLength(0)
@@ -197,4 +222,134 @@ it('sources are fetched before a worker is taken', async () => {
   await turn()
   worker('slow').finish()
   expect((await slow).width).toBe(1)
+})
+
+describe('a hand on a control', () => {
+  const picture = { kind: 'rgba', width: 1, height: 1, data: new Uint8Array(4) } as const
+  /** One move of the hand: which keys it renders, and what is fetched for it. */
+  function moves(pool: RenderPool) {
+    const fetched: number[][] = []
+    const move = (name: string, ...keys: string[]) =>
+      pool.run({
+        plan: planOf(name, keys),
+        format: 'rgba8',
+        alpha: 'straight',
+        urgent: true,
+        table: () => undefined,
+        fetch: (sources) => {
+          fetched.push(sources.map((s) => s.frame))
+          return Promise.resolve(sources.map(() => ({ ...picture, data: new Uint8Array(4) })))
+        },
+      })
+    return { move, fetched }
+  }
+
+  it('meets the worker that holds its pictures, and no source is sent for what lies behind them', async () => {
+    const { pool, ask } = poolOf(3)
+    pool.nodes = 1000
+    const { move, fetched } = moves(pool)
+    const jobs = [move('first', 's', 'a', 'b 1'), ask('thumb'), ask('thumb 2')]
+    await turn()
+    const own = worker('first')
+    own.finish('s', 'a')
+    worker('thumb 2').finish()
+    worker('thumb').finish()
+    await Promise.all(jobs)
+    await turn()
+    const second = move('second', 's', 'a', 'b 2')
+    await turn()
+    expect([worker('second'), own.asked.map((a) => [a.sources.length, a.keep])]).toEqual([
+      own,
+      [
+        [1, 1000],
+        [0, 1000],
+      ],
+    ])
+    expect([fetched, pool.held]).toEqual([[[7]], 200])
+    own.finish('a')
+    await second
+    pool.close()
+  })
+
+  it('where the worker holds less than it said, what lacks is fetched and the picture made', async () => {
+    const { pool } = poolOf(1)
+    pool.nodes = 1000
+    const { move, fetched } = moves(pool)
+    const first = move('first', 's', 'a')
+    await turn()
+    worker('first').finish('s')
+    await first
+    const second = move('second', 's', 'a 2')
+    await turn()
+    worker('second').lack('other')
+    await turn()
+    expect(worker('second').asked.map((a) => a.sources.length)).toEqual([1, 0, 1])
+    worker('second').finish('s')
+    expect([(await second).width, fetched]).toEqual([1, [[7], [7]]])
+    pool.close()
+  })
+
+  it('finds its worker free: what is not urgent leaves it a place until the hand has rested', async () => {
+    const { pool, ask } = poolOf(2)
+    const { move } = moves(pool)
+    const first = move('first', 's')
+    await turn()
+    worker('first').finish('s')
+    await first
+    const thumbs = ['a', 'b', 'c'].map((name) => ask(name))
+    await turn()
+    expect(working()).toEqual(['a'])
+    const second = move('second', 's')
+    await turn()
+    expect(working().sort()).toEqual(['a', 'second'])
+    worker('second').finish('s')
+    await second
+    const end = Date.now() + 5000
+    while (working().length < 2 && Date.now() < end) await new Promise((resolve) => setTimeout(resolve, 100))
+    expect(working().sort()).toEqual(['a', 'b'])
+    for (const name of ['a', 'b', 'c']) {
+      worker(name).finish()
+      await turn()
+    }
+    expect((await Promise.all(thumbs)).length).toBe(3)
+    pool.close()
+  })
+
+  it('finds its worker dead: another takes its place with everything it needs', async () => {
+    const { pool } = poolOf(2)
+    const { move, fetched } = moves(pool)
+    const first = move('first', 's')
+    await turn()
+    worker('first').finish('s')
+    await first
+    const second = move('second', 's')
+    await turn()
+    worker('second').die()
+    await turn()
+    await turn()
+    expect(worker('second').asked.at(-1)?.sources.length).toBe(1)
+    worker('second').finish('s')
+    await second
+    expect(fetched).toEqual([[7], [7]])
+    pool.close()
+  })
+})
+
+it('a table travels to each worker once', async () => {
+  const { ask } = poolOf(1)
+  const table = { size: 2 } as ColourTable
+  const asked: string[] = []
+  const looked = { table: ({ hash }: { hash: string }) => (asked.push(hash), table) }
+  for (const [name, hashes] of [
+    ['a', ['one']],
+    ['b', ['one', 'two']],
+    ['c', ['two', 'one']],
+  ] as const) {
+    const job = ask(name, { ...looked, plan: planOf(name, [], hashes) })
+    await turn()
+    worker(name).finish()
+    await job
+  }
+  expect(asked).toEqual(['one', 'two'])
+  expect(FakeWorker.all[0]?.asked.map((a) => a.tables.map((t) => t.hash))).toEqual([['one'], ['two'], []])
 })

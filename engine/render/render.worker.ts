@@ -1,8 +1,9 @@
 import { type Codes, type DeliveredAlpha, encodePicture, type PictureFormat } from '@stilus/core/deliver'
-import type { Picture } from '@stilus/core/frame'
 import { Kernels } from '@stilus/core/kernels'
-import { type Plan, renderFrame } from '@stilus/core/render'
+import { type Plan, renderFrame, sourcesBeside } from '@stilus/core/render'
+import type { ColourTable } from '@stilus/core/steps'
 import { Moved, serve } from '../rpc'
+import type { Source } from './pool'
 import { RecentNodes } from './recent-nodes'
 
 export interface Delivered {
@@ -15,42 +16,64 @@ export interface Delivered {
   data: Codes
 }
 
+/** What a worker answers: no picture where it was not given what it needs. */
+interface Rendered {
+  picture?: Delivered
+  /** The pictures in the making that it holds now. */
+  held?: RecentNodes['state'] | undefined
+}
+
 let kernels: Kernels | undefined
 /** Pictures after steps, kept so that turning one control renders only from its step on. */
-const recent = new RecentNodes(160 * 1048576)
+const recent = new RecentNodes(0)
+/** Tables by hash. */
+const tables = new Map<string, ColourTable>()
 
 export const handlers = {
   start({ bytes }: { bytes: number }) {
     kernels = new Kernels(bytes)
   },
 
-  async render({
-    plan,
-    pictures,
-    format,
-    alpha,
-    keep,
-    into,
-    stop,
-  }: {
+  async render(job: {
     plan: Plan
-    pictures: (Picture | undefined)[]
+    sources: Source[]
+    /** What it was not given before. */
+    tables: { hash: string; table: ColourTable | undefined }[]
     format: PictureFormat
     alpha: DeliveredAlpha
-    keep: boolean
+    /** Bytes of pictures in the making that may be kept; 0 keeps what is there and adds nothing. */
+    keep: number
     /** Memory for the result, used where it has the right size. */
     into?: ArrayBuffer | undefined
     /** Not 0 when the result is no longer wanted. */
     stop?: Int32Array | undefined
   }) {
     if (!kernels) throw new Error('The renderer was not started.')
+    const { plan, sources, format, alpha, keep, stop } = job
+    for (const { hash, table } of job.tables) if (table) tables.set(hash, table)
     const find = (mediaId: string, frame: number) =>
-      pictures[plan.sources.findIndex((s) => s.mediaId === mediaId && s.frame === frame)]
-    const cancelled = () => stop !== undefined && Atomics.load(stop, 0) !== 0
-    const frame = await renderFrame(kernels, plan, find, { cache: keep ? recent : undefined, cancelled })
+      sources.find((s) => s.mediaId === mediaId && s.frame === frame)?.picture
+    if (keep) recent.budget = keep
+    // What was not sent because a picture behind it was held here, and no longer is.
+    const lacks = sourcesBeside(plan, (key) => keep > 0 && recent.holds(key)).some(
+      (wanted) => !sources.some((s) => s.mediaId === wanted.mediaId && s.frame === wanted.frame),
+    )
+    if (lacks) return new Moved<Rendered>({ held: recent.state }, [])
+    const frame = await renderFrame(kernels, plan, find, {
+      cache: keep ? recent : undefined,
+      tables: Object.fromEntries(
+        plan.resources.flatMap(({ id, hash }) => {
+          const table = tables.get(hash)
+          return table ? [[id, table]] : []
+        }),
+      ),
+      cancelled: () => stop !== undefined && Atomics.load(stop, 0) !== 0,
+    })
     try {
-      const data = await encodePicture(kernels, frame, { format, alpha }, plan.highlights, into)
-      return new Moved({ width: frame.width, height: frame.height, data }, [data.buffer])
+      const data = await encodePicture(kernels, frame, { format, alpha }, plan.highlights, job.into)
+      const picture: Delivered = { width: frame.width, height: frame.height, data }
+      const held = keep ? recent.state : undefined
+      return new Moved<Rendered>({ picture, held }, [data.buffer])
     } finally {
       kernels.free(frame)
     }

@@ -1,21 +1,16 @@
 import type { Area } from '@stilus/core/frame'
-import type { Project } from '@stilus/core/project'
-import { plan, planKey, type Plan, type Target } from '@stilus/core/render'
-import { type FindBlob, MediaLibrary } from '../media/library'
+import { colourTable, type Plan, type Resource } from '@stilus/core/render'
+import type { DeliveredAlpha, PictureFormat } from '@stilus/core/deliver'
+import { type FindBlob, type MediaCaller, MediaLibrary } from '../media/library'
+import { memoryShares, usualMemory } from '../memory'
+import { startMedia, startPlanner, startRenderer } from '../workers'
 import { FrameCache } from './frame-cache'
 import { meanOf } from './mean'
-import { arenaBytes, RenderPool } from './pool'
-import type { DeliveredAlpha, PictureFormat } from '@stilus/core/deliver'
+import { type PlanCaller, Planner, type Planned, type PlanRequest } from './planner'
+import { arenaBytes, type RenderCaller, RenderPool } from './pool'
 import type { Delivered } from './render.worker'
-import { renderWorkers, spawnRenderer } from './spawn'
 
-export interface RenderRequest {
-  project: Project
-  target: Target
-  frame: number
-  scale: number
-  /** The part that is wanted, in pixels of the full-size picture; a little more may come. Everything unless given. */
-  area?: Area | undefined
+export interface RenderRequest extends PlanRequest {
   format?: PictureFormat
   /** What becomes of transparency; straight where absent. */
   alpha?: DeliveredAlpha
@@ -24,80 +19,92 @@ export interface RenderRequest {
   signal?: AbortSignal
 }
 
-/** Budget of rendered pictures unless the user says otherwise. */
-export const CACHE_BYTES = 768 * 1048576
+/** What a renderer works with, unless it is told otherwise. */
+export interface RendererOptions {
+  /** Told of what went wrong without stopping the work: a frame that cannot be read, a worker that died. */
+  onProblem?(message: string): void
+  /** How many frames are rendered at the same time; one a core unless given. */
+  workers?: number
+  /** Bytes that all that is kept may take together. */
+  memory?: number
+  startMedia?(onDeath: () => void): MediaCaller
+  startRenderer?(): RenderCaller
+  /** Starts a worker for dear plans; null plans everything here. */
+  startPlanner?: (() => PlanCaller) | null
+}
+
+/** How many render workers this machine is given: one a core. */
+const usualWorkers = (): number => Math.max(1, Math.min(8, navigator.hardwareConcurrency || 2))
+
+/** Gigabytes of the machine, where the browser tells. */
+const machineMemory = (): number | undefined => (navigator as { deviceMemory?: number }).deviceMemory
 
 /** Plans, fetches sources, renders in the pool and keeps what was rendered. Equal plans in flight are rendered once. */
 export class Renderer {
   readonly media: MediaLibrary
-  readonly cache = new FrameCache(CACHE_BYTES)
+  readonly cache = new FrameCache(0)
+  readonly #planner: Planner
   readonly #pool: RenderPool
   readonly #flying = new Map<string, Promise<Delivered>>()
-  readonly #keys = new WeakMap<Project, Map<string, string>>()
+  readonly #onProblem: (message: string) => void
+  #memory = 0
 
-  /**
-   * @param onProblem told of what went wrong without stopping the work: a frame that cannot be read, a worker that died
-   * @param workers how many frames are rendered at the same time; one a core unless given
-   */
-  constructor(
-    find: FindBlob,
-    private readonly onProblem: (message: string) => void = () => undefined,
-    workers = renderWorkers(),
-  ) {
-    this.media = new MediaLibrary(find, onProblem)
-    this.#pool = new RenderPool(workers, spawnRenderer, (message) =>
+  constructor(find: FindBlob, options: RendererOptions = {}) {
+    const {
+      onProblem = () => undefined,
+      workers = usualWorkers(),
+      memory = usualMemory(machineMemory()),
+    } = options
+    this.#onProblem = onProblem
+    this.media = new MediaLibrary(find, onProblem, options.startMedia ?? startMedia)
+    this.#pool = new RenderPool(workers, options.startRenderer ?? startRenderer, (message) =>
       onProblem(`A renderer stopped and was replaced (${message}).`),
     )
+    const { startPlanner: planner = startPlanner } = options
+    this.#planner = new Planner(planner ?? undefined)
+    this.memory = memory
   }
 
   get workers() {
     return this.#pool.size
   }
 
-  /** The picture of a request if it is there already. */
+  /** Bytes that all caches may hold together: rendered pictures, pictures in the making, decoded ones. */
+  get memory(): number {
+    return this.#memory
+  }
+
+  set memory(bytes: number) {
+    const { pictures, nodes, decoded } = memoryShares(bytes)
+    this.#memory = bytes
+    this.cache.limit = pictures
+    this.#pool.nodes = nodes
+    this.media.budget = decoded
+  }
+
+  /** Bytes that they hold now. */
+  get held(): number {
+    return this.cache.bytes + this.#pool.held + this.media.held
+  }
+
+  /** The picture of a request if it is there already and is found at once. */
   peek(request: RenderRequest): Delivered | undefined {
-    return this.cache.get(this.#keyOf(request))
+    const key = this.#planner.key(request)
+    return key === undefined ? undefined : this.cache.get(key)
   }
 
-  /** Whether the picture of a request is there already, without counting as use. */
+  /** Whether the picture of a request is there already, without counting as use. Where that is not known yet it is by the next time. */
   has(request: RenderRequest): boolean {
-    return this.cache.has(this.#keyOf(request))
-  }
-
-  /** The key of a request's picture. Planning is asked for often and a document never changes, so each is done once a document. */
-  #keyOf(request: RenderRequest): string {
-    const { project, target, frame, scale, area } = request
-    let known = this.#keys.get(project)
-    if (!known) this.#keys.set(project, (known = new Map()))
-    const name = JSON.stringify([target, frame, scale, area])
-    let key = known.get(name)
-    if (key === undefined) known.set(name, (key = planKey(planOf(request))))
-    return key
+    const key = this.#planner.key(request)
+    if (key === undefined) void Promise.resolve(this.#planner.plan(request)).catch(() => undefined)
+    return key !== undefined && this.cache.has(key)
   }
 
   /** @throws AbortError when no longer wanted; Error where the picture cannot be made */
-  render(request: RenderRequest): Promise<Delivered> {
-    const format = request.format ?? 'rgba8'
-    const group = groupOf(request)
+  async render(request: RenderRequest): Promise<Delivered> {
     if (request.urgent) this.look(request)
-    if (format !== 'rgba8') return this.#make(planOf(request), format, request)
-    const key = this.#keyOf(request)
-    const known = this.cache.get(key)
-    if (known) return Promise.resolve(known)
-    const flying = this.#flying.get(key)
-    // Somebody else's request may be withdrawn; then this one is made for itself.
-    if (flying && !request.signal)
-      return flying.catch((e: Error) => (e.name === 'AbortError' ? this.render(request) : Promise.reject(e)))
-    const began = performance.now()
-    const making = this.#make(planOf(request), format, request)
-    const keep = (picture: Delivered) =>
-      this.cache.put(key, picture, { group, frame: request.frame, cost: performance.now() - began })
-    // A frame whose source failed is shown as failed but not kept: it may be there the next time.
-    making.then((picture) => picture.failed || keep(picture)).catch(() => undefined)
-    this.#flying.set(key, making)
-    const landed = () => this.#flying.get(key) === making && this.#flying.delete(key)
-    making.then(landed, landed)
-    return making
+    const planned = this.#planner.plan(request)
+    return this.#rendered(request, planned instanceof Promise ? await planned : planned)
   }
 
   /** The mean of a request's area in linear light, premultiplied. @throws AbortError */
@@ -116,33 +123,61 @@ export class Renderer {
   }
 
   close(): void {
+    this.#planner.close()
     this.#pool.close()
     this.media.close()
     this.cache.clear()
   }
 
+  async #rendered(request: RenderRequest, { plan, key }: Planned): Promise<Delivered> {
+    request.signal?.throwIfAborted()
+    const format = request.format ?? 'rgba8'
+    if (format !== 'rgba8') return this.#make(plan, format, request)
+    const known = this.cache.get(key)
+    if (known) return known
+    const flying = this.#flying.get(key)
+    // Somebody else's request may be withdrawn; then this one is made for itself.
+    if (flying && !request.signal)
+      return flying.catch((e: Error) => {
+        if (e.name === 'AbortError') return this.render(request)
+        throw e
+      })
+    const group = groupOf(request)
+    const began = performance.now()
+    const making = this.#make(plan, format, request)
+    const keep = (picture: Delivered) =>
+      this.cache.put(key, picture, { group, frame: request.frame, cost: performance.now() - began })
+    // A frame whose source failed is shown as failed but not kept: it may be there the next time.
+    making.then((picture) => picture.failed || keep(picture)).catch(() => undefined)
+    this.#flying.set(key, making)
+    const landed = () => this.#flying.get(key) === making && this.#flying.delete(key)
+    making.then(landed, landed)
+    return making
+  }
+
   async #make(
-    planned: Plan,
+    plan: Plan,
     format: PictureFormat,
     { project, urgent = false, signal, alpha = 'straight' }: RenderRequest,
   ): Promise<Delivered> {
     this.#pool.reserve(arenaBytes(project))
     let failed = false
-    const source = async (mediaId: string, frame: number) => {
+    const source = async ({ mediaId, frame }: Plan['sources'][number]) => {
       try {
         return await this.media.picture(mediaId, frame)
       } catch (error) {
         failed = true
         const name = project.media.find((m) => m.id === mediaId)?.name ?? mediaId
-        this.onProblem(
+        this.#onProblem(
           `Frame ${frame} of "${name}" could not be read and is left out: ${(error as Error).message}`,
         )
         return undefined
       }
     }
-    const fetch = () => Promise.all(planned.sources.map((s) => source(s.mediaId, s.frame)))
-    const made = await this.#pool.run({ plan: planned, format, alpha, keep: urgent, fetch, urgent, signal })
-    const picture = { ...made, ...partOf(planned) }
+    const fetch = (sources: Plan['sources']) => Promise.all(sources.map(source))
+    const table = (resource: Resource) => colourTable(project, resource)
+    const made = await this.#pool.run({ plan, format, alpha, urgent, fetch, table, signal })
+    const picture = { ...made, ...partOf(plan) }
     return failed ? { ...picture, failed } : picture
   }
 }
@@ -154,10 +189,7 @@ function partOf({ nodes, width, height }: Plan): Pick<Delivered, 'part'> {
   return whole ? {} : { part: { x: area.x, y: area.y, width, height } }
 }
 
-const groupOf = ({ target, scale }: RenderRequest) => {
+const groupOf = ({ target, scale }: PlanRequest) => {
   const what = target.kind === 'stack' ? Object.values(target.stack).join(' ') : target.kind
   return `${what}@${scale}`
 }
-
-const planOf = ({ project, target, frame, scale, area }: RenderRequest) =>
-  plan(project, target, frame, scale, area)
