@@ -4,7 +4,15 @@ import { address, edit, graded, target } from '../../core/testing/graded'
 import { handlers } from './plan.worker'
 import { Planner } from './planner'
 
-const request = (frame: number, project = graded) => ({ project, target, frame, scale: 1 })
+/** As the renderer asks, with what is no part of the plan. */
+const request = (frame: number, project = graded) => ({
+  project,
+  target,
+  frame,
+  scale: 1,
+  signal: new AbortController().signal,
+  done: () => undefined,
+})
 const turned = (value: number) => edit(graded, 'value.set', { address: address('exposure'), at: 0, value })
 
 it('plans once for a document and a request, here where there is no worker', () => {

@@ -98,12 +98,13 @@ export class Planner {
   }
 
   async #there(request: PlanRequest): Promise<Planned> {
-    const { project, ...wanted } = request
+    // Requests carry more than the worker is told: a signal, for one, does not travel.
+    const { project, target, frame, scale, area } = request
     try {
       const caller = (this.#caller ??= (this.start as () => PlanCaller)())
       const changes = difference(this.#sent, project)
       this.#sent = project
-      const { planned, took } = await caller.call('plan', { changes, ...wanted })
+      const { planned, took } = await caller.call('plan', { changes, target, frame, scale, area })
       return this.#note(request, planned, took)
     } catch (error) {
       if ((error as Error).name !== 'WorkerDied' || !this.start) throw error
