@@ -5,7 +5,7 @@ import { Caller } from './rpc'
 
 // Where the workers of a renderer begin; tests put others in their place. The bundler wants each address where it is used.
 
-/** A worker that decodes one medium. */
+/** A worker that decodes media. */
 export const startMedia = (onDeath?: () => void): Caller<MediaHandlers> =>
   new Caller(
     new Worker(new URL('./media/media.worker.ts', import.meta.url), { type: 'module', name: 'stilus media' }),

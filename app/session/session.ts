@@ -48,6 +48,7 @@ export class Session {
     })
     const chosen = Number(localStorage.getItem(MEMORY))
     if (chosen > 0) this.renderer.memory = chosen
+    this.renderer.warm(document)
     this.player = new Player(this.renderer, {
       frame(frame, picture) {
         store.dispatch(viewActions.set({ frame }))

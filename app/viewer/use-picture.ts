@@ -30,7 +30,11 @@ export function usePicture(
         const { renderer, pace } = session()
         const began = performance.now()
         const ready = renderer.peek(job)
-        const picture = ready ?? (await renderer.render({ ...job, signal }))
+        // Where nothing shows yet, what is had soonest comes first.
+        const quick = !ready && !job.urgent && !shows(element.current)
+        const first = quick ? await renderer.render({ ...job, quick, signal }) : undefined
+        if (first?.near && element.current) show(element.current, first, job)
+        const picture = ready ?? (first && !first.near ? first : await renderer.render({ ...job, signal }))
         if (!ready && job.urgent) pace.note(job.scale, performance.now() - began)
         if (element.current) show(element.current, picture, job)
         told.current?.(picture)
@@ -56,7 +60,9 @@ export function usePicture(
   return problem
 }
 
-/** Shows a picture and notes on the element which frame it is and at what scale. */
+const shows = (element: HTMLElement | null) => element?.dataset.shows !== undefined
+
+/** Shows a picture and notes on the element which frame it is and at what scale, once it is the right one. */
 function show(
   element: HTMLCanvasElement | HTMLImageElement,
   picture: Delivered,
@@ -64,6 +70,8 @@ function show(
 ): void {
   if (element instanceof HTMLImageElement) element.src = bitmapUrl(picture)
   else present(element, picture)
+  element.dataset.shows = ''
+  if (picture.near) return
   element.dataset.frame = String(frame)
   element.dataset.scale = String(scale)
 }

@@ -63,6 +63,18 @@ export class FrameReader {
     return result
   }
 
+  /** Frame n where its picture is kept, else the first of its group of pictures, decoded by itself. @throws Error */
+  async quick(n: number): Promise<{ picture: Picture; frame: number }> {
+    const kept = this.kept.get(n)
+    if (kept) return { picture: kept, frame: n }
+    const [key, config] = await Promise.all([this.#keyOf(n), this.track.getDecoderConfig()])
+    const frame = key ? Math.max(0, frameAt(key.timestamp, this.reading.timing)) : n
+    let taken: Promise<Picture> | undefined
+    if (key && config && frame < n && !this.#damaged.has(key.timestamp))
+      await this.platform.decodeGroup(config, [key], (sample) => (taken = this.#take(sample)))
+    return taken ? { picture: await taken, frame } : { picture: await this.get(n), frame: n }
+  }
+
   async close(): Promise<void> {
     await this.#restart()
     this.kept.clear()

@@ -102,6 +102,7 @@ async function read(
     const none = () => Promise.reject(new MediaError(`"${name}" has no pictures.`))
     return { info, picture: none, sound: (from, to) => readSound(heard, 0, from, to), close: () => close() }
   }
+  if (video.codec && !(await video.canDecode())) await platform.supply?.(video.codec)
   if (!(await video.canDecode())) {
     const codec =
       CODEC_NAMES[video.codec ?? ''] ?? video.codec ?? String(video.internalCodecId ?? 'an unknown format')
@@ -134,6 +135,7 @@ async function read(
     info,
     kept: reader.kept,
     picture: (n) => reader.get(n),
+    quick: (n) => reader.quick(n),
     sound: (from, to) =>
       heard ? readSound(heard, timing.first, from, to) : Promise.resolve({ sampleRate: 48000, channels: [] }),
     close: () => close(reader),

@@ -1,8 +1,7 @@
 import { MediaError } from './error'
 import { openMovie } from './movie'
-import { openNumbered } from './numbered'
 import type { MediaFile, OpenMedium, Platform } from './platform'
-import { openStill, stillType } from './still'
+import { stillType } from './still-type'
 
 /**
  * Opens a file of any kind that is read: video, sound, a still, or an archive of numbered stills.
@@ -18,8 +17,9 @@ export async function openMedium(
     throw new MediaError(
       `"${file.name}" is empty (0 bytes). Copy it again from where it came and import it once more.`,
     )
-  if (await isZip(file)) return openNumbered(file, platform)
-  if (stillType(file.name)) return openStill(file, platform)
+  // Most files are movies; what reads the others is loaded when there is one.
+  if (await isZip(file)) return (await import('./numbered')).openNumbered(file, platform)
+  if (stillType(file.name)) return (await import('./still')).openStill(file, platform)
   return openMovie(file, platform, onProblem)
 }
 

@@ -25,6 +25,8 @@ export interface Platform {
     packets: readonly EncodedPacket[],
     take: (sample: VideoSample) => void,
   ): Promise<boolean>
+  /** Brings a decoder for what it cannot decode by itself, where one ships. */
+  supply?(codec: string): Promise<void>
   /** The stored samples of a compressed still of a MIME type. @throws Error where it cannot be decoded */
   still(data: Uint8Array<ArrayBuffer>, type: string): Promise<Picture>
 }
@@ -36,6 +38,8 @@ export interface OpenMedium {
   kept?: KeptPictures
   /** Frame n of the medium's own rate, as stored. @throws Error where there is none to show */
   picture(n: number): Promise<Picture>
+  /** Frame n, or one before it that is had sooner because it needs no other; absent where all are had at once. */
+  quick?(n: number): Promise<{ picture: Picture; frame: number }>
   /** Planar sound between two times in seconds from the first picture, at the medium's own rate; no channels where there is none. */
   sound(from: number, to: number): Promise<{ sampleRate: number; channels: Float32Array<ArrayBuffer>[] }>
   close(): Promise<void>

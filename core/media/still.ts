@@ -5,23 +5,9 @@ import { readExr } from '../formats/exr'
 import type { Picture, RgbaPicture, Size } from '../frame'
 import { MediaError } from './error'
 import { orientationOf, orientationTag, pngChunk } from './orientation'
+import { stillType } from './still-type'
 import { mirrored, turned } from './turn'
 import type { MediaFile, MediumInfo, OpenMedium, Platform } from './platform'
-
-/** MIME types of the stills that are read, by the ending of the name. */
-export const STILL_TYPES: Record<string, string> = {
-  png: 'image/png',
-  jpg: 'image/jpeg',
-  jpeg: 'image/jpeg',
-  webp: 'image/webp',
-  avif: 'image/avif',
-  tif: 'image/tiff',
-  tiff: 'image/tiff',
-  exr: 'image/x-exr',
-}
-
-export const stillType = (name: string): string | undefined =>
-  STILL_TYPES[name.split('.').at(-1)?.toLowerCase() ?? '']
 
 /** Stills larger than this are refused: they would not fit into memory as floats beside the rest. */
 const MOST_PIXELS = 16384 * 16384

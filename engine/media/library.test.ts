@@ -1,51 +1,56 @@
 import { direct } from '../testing/direct'
 import { MediaLibrary } from './library'
 
-/** A library whose decoders tell what they were asked; `fails` says which media cannot be opened. */
-function libraryOf(fails: readonly string[] = []) {
-  const open = new Map<string, ReturnType<typeof direct>['caller']>()
-  const asked: { id: string; frame: number; keep: number }[] = []
-  const deaths = new Map<string, () => void>()
-  const said: string[] = []
-  const library = new MediaLibrary(
-    (id) => Promise.resolve(id === 'gone' ? undefined : { blob: new Blob(), name: id }),
-    (message) => said.push(message),
-    (onDeath) => {
-      let id = ''
-      const { caller } = direct({
-        open({ name }: { name: string }) {
-          if (fails.includes(name)) throw new Error(`"${name}" is damaged.`)
-          deaths.set(name, onDeath)
-          open.set((id = name), caller)
-        },
-        picture({ frame, keep }: { frame: number; keep: number }) {
-          asked.push({ id, frame, keep })
-          return {
-            picture: { kind: 'rgba' },
-            problems: frame === 9 ? ['Frame 9 is damaged.'] : [],
-            kept: 100,
-          }
-        },
-        sound: ({ start, end }: { start: number; end: number }) => ({
-          sampleRate: end - start,
-          channels: [],
-        }),
-      })
-      return caller
-    },
-  )
-  return { library, open, asked, deaths, said }
-}
 const MB = 1048576
+const settle = () => new Promise((resolve) => setTimeout(resolve, 0))
+
+/** A library whose decoders tell what they were asked; a medium that is called "bad" cannot be opened. */
+function libraryOf(most = 2) {
+  const workers: { caller: ReturnType<typeof direct>['caller']; die(): void; open: Set<string> }[] = []
+  const asked: { id: string; frame: number; keep: number }[] = []
+  const said: string[] = []
+  const start = (onDeath: () => void) => {
+    const open = new Set<string>()
+    const nameOf = (id: string) => {
+      if (!open.has(id)) throw new Error('This medium is not open.')
+      return id.split(' ')[0] as string
+    }
+    const { caller } = direct({
+      open({ id, name }: { id: string; name: string }) {
+        if (name === 'bad') throw new Error(`"${name}" is damaged.`)
+        open.add(id)
+      },
+      close: ({ id }: { id: string }) => void open.delete(id),
+      picture({ id, frame, keep, quick }: { id: string; frame: number; keep: number; quick: boolean }) {
+        asked.push({ id: nameOf(id), frame, keep })
+        const problems = frame === 9 ? ['Frame 9 is damaged.'] : []
+        return { picture: { kind: 'rgba' }, frame: quick ? 0 : frame, problems, kept: 100 }
+      },
+      sound({ id, start: from, end }: { id: string; start: number; end: number }) {
+        nameOf(id)
+        return { sampleRate: end - from, channels: [] }
+      },
+    })
+    const die = () => {
+      caller.end()
+      onDeath()
+    }
+    workers.push({ caller, die, open })
+    return caller
+  }
+  const find = (id: string) => Promise.resolve(id === 'gone' ? undefined : { blob: new Blob(), name: id })
+  const library = new MediaLibrary(find, (message) => said.push(message), start, most)
+  const openNow = () => workers.map(({ open }) => [...open].map((id) => id.split(' ')[0]).join(''))
+  return { library, workers, asked, said, openNow }
+}
 
 it('opens a medium once, and gives nothing for one that is not there', async () => {
-  const { library, open, asked } = libraryOf()
+  const { library, openNow, asked } = libraryOf()
   await Promise.all([library.picture('a', 1), library.picture('a', 2), library.sound('a', 0, 5)])
-  expect([open.size, asked.map((a) => a.frame)]).toEqual([1, [1, 2]])
-  expect([await library.picture('gone', 0), await library.sound('gone', 0, 1)]).toEqual([
-    undefined,
-    undefined,
-  ])
+  expect([openNow(), asked.map((a) => a.frame)]).toEqual([['a'], [1, 2]])
+  const nothing = [library.picture('gone', 0), library.quick('gone', 0), library.sound('gone', 0, 1)]
+  expect(await Promise.all(nothing)).toEqual([undefined, undefined, undefined])
+  expect((await library.quick('a', 7))?.frame).toBe(0)
 })
 
 it('shares its budget among what is open, and never less than some frames each', async () => {
@@ -60,22 +65,42 @@ it('shares its budget among what is open, and never less than some frames each',
   expect(asked.at(-1)?.keep).toBe(48 * MB)
 })
 
-it('keeps six decoders; the one that was not used for longest goes', async () => {
-  const { library, open } = libraryOf()
-  for (const id of ['a', 'b', 'c', 'd', 'e', 'f', 'a', 'g']) await library.picture(id, 0)
-  await new Promise((resolve) => setTimeout(resolve, 0))
-  expect([...open].filter(([, caller]) => caller.ended).map(([id]) => id)).toEqual(['b'])
+it('a few workers share the media evenly; of eight that are open the one that was not used for longest goes', async () => {
+  const { library, workers, openNow } = libraryOf(3)
+  library.warm()
+  library.warm()
+  expect(workers).toHaveLength(1)
+  for (const id of [...'abcdefgh', 'a', 'i']) await library.picture(id, 0)
+  await settle()
+  expect(openNow().map((ids) => ids.length)).toEqual([3, 2, 3])
+  expect([...openNow().join('')].sort().join('')).toBe('acdefghi')
   library.close()
-  await new Promise((resolve) => setTimeout(resolve, 0))
-  expect([...open.values()].every((caller) => caller.ended)).toBe(true)
+  expect(workers.every(({ caller }) => caller.ended)).toBe(true)
 })
 
-it('a file that cannot be opened says so each time; one whose decoder died is opened again', async () => {
-  const { library, deaths, open, said } = libraryOf(['bad'])
-  for (let i = 0; i < 2; i++) await expect(library.picture('bad', 0)).rejects.toThrow('"bad" is damaged.')
-  await library.picture('a', 9)
-  const first = open.get('a')
-  deaths.get('a')?.()
+it('what is forgotten is opened anew, also where it is asked for in the same moment', async () => {
+  const { library, openNow, asked } = libraryOf(1)
   await library.picture('a', 1)
-  expect([open.get('a') === first, said]).toEqual([false, ['Frame 9 is damaged.']])
+  library.forget('a')
+  const again = library.picture('a', 2)
+  library.forget('a')
+  await Promise.all([again.catch(() => undefined), library.picture('a', 3)])
+  await settle()
+  expect([openNow(), asked.at(-1)?.frame]).toEqual([['a'], 3])
+})
+
+it('a file that cannot be opened says so each time, and others go on', async () => {
+  const { library, said } = libraryOf(1)
+  for (let i = 0; i < 2; i++) await expect(library.picture('bad', 0)).rejects.toThrow('"bad" is damaged.')
+  expect(await library.picture('a', 9)).toBeDefined()
+  expect(said).toEqual(['Frame 9 is damaged.'])
+})
+
+it('what was open in a worker that died is opened again in another, and nothing else', async () => {
+  const { library, workers, openNow } = libraryOf(2)
+  for (const id of ['a', 'b', 'c']) await library.picture(id, 0)
+  workers[0]?.die()
+  for (const id of ['a', 'b', 'c']) await library.picture(id, 1)
+  expect(openNow().slice(1)).toEqual(['bc', 'a'])
+  expect(library.held).toBe(300)
 })

@@ -20,7 +20,7 @@ async function once<T>(ask: (caller: Caller<MediaHandlers>) => Promise<T>): Prom
 
 /** What a file holds. @throws MediaError */
 export const probe = (blob: Blob, name: string): Promise<MediumInfo> =>
-  once((caller) => caller.call('open', { blob, name }))
+  once((caller) => caller.call('open', { id: name, blob, name }))
 
 type Share = (done: number) => void
 const watched = (share: Share, signal: AbortSignal) => ({
@@ -41,34 +41,47 @@ export const unpackNumbered = (
   signal: AbortSignal,
 ): Promise<File[]> => once((caller) => caller.call('unpack', file, watched(share, signal)))
 
-/** Decoders stay open for this many media at once. */
-const OPEN_AT_ONCE = 6
+/** Media stay open for this many at once. */
+const OPEN_AT_ONCE = 8
 /** Bytes of decoded pictures that a medium may keep in any case: some frames of UHD. */
 const LEAST = 48 * 1048576
 
 /** What the library needs of a worker's caller. */
 export type MediaCaller = Pick<Caller<MediaHandlers>, 'call' | 'end'>
 
+interface Decoder {
+  caller: MediaCaller
+  /** The names of what is open in it. */
+  media: Set<string>
+}
+
 interface Open {
-  caller: Promise<MediaCaller | undefined>
+  /** What the medium is called in its worker: a medium that is opened again is another one there. */
+  name: string
+  /** Its worker; undefined where the medium is not there. */
+  decoder: Promise<Decoder | undefined>
   /** Bytes of decoded pictures that it keeps. */
   kept: number
 }
 
-/** One decode worker for each open medium; those used least recently are closed. */
+/** Decodes media in a few workers, each medium in one of them; those used least recently are closed. */
 export class MediaLibrary {
   readonly #open = new Map<string, Open>()
+  readonly #decoders: Decoder[] = []
+  #openings = 0
   /** Bytes of decoded pictures that all media together may keep. */
   budget = OPEN_AT_ONCE * LEAST
 
   /**
    * @param onProblem told once of what is wrong with a medium without stopping the work
    * @param start starts a worker
+   * @param most how many of them there may be
    */
   constructor(
     private readonly find: FindBlob,
     private readonly onProblem: (message: string) => void = () => undefined,
     private readonly start: (onDeath: () => void) => MediaCaller = startMedia,
+    private readonly most = 2,
   ) {}
 
   /** Bytes of decoded pictures that are kept now. */
@@ -76,30 +89,49 @@ export class MediaLibrary {
     return [...this.#open.values()].reduce((sum, { kept }) => sum + kept, 0)
   }
 
+  /** Starts a worker before it is asked for anything. */
+  warm(): void {
+    if (!this.#decoders.length) this.#decoder()
+  }
+
   /** A frame of a medium, or undefined where the medium is not there. @throws Error where the frame cannot be decoded */
   async picture(mediaId: string, frame: number): Promise<Picture | undefined> {
-    const open = this.#opened(mediaId)
-    const keep = Math.max(LEAST, this.budget / this.#open.size)
-    const read = await (await open.caller)?.call('picture', { frame, keep })
-    open.kept = read?.kept ?? 0
-    read?.problems.forEach(this.onProblem)
-    return read?.picture
+    return (await this.#read(mediaId, frame, false))?.picture
   }
+
+  /** A frame of a medium, or one before it that is had sooner, with its number. @throws Error where it cannot be decoded */
+  quick = (mediaId: string, frame: number): Promise<{ picture: Picture; frame: number } | undefined> =>
+    this.#read(mediaId, frame, true)
 
   /** Sound between two times in seconds from the first picture. */
   async sound(mediaId: string, from: number, to: number): Promise<Sound | undefined> {
-    const caller = await this.#opened(mediaId).caller
-    return caller?.call('sound', { start: from, end: to })
+    const { name, decoder } = this.#opened(mediaId)
+    return (await decoder)?.caller.call('sound', { id: name, start: from, end: to })
   }
 
   /** Closes a medium, for example because its file was replaced. */
   forget(mediaId: string): void {
-    void this.#open.get(mediaId)?.caller.then((caller) => caller?.end())
+    const open = this.#open.get(mediaId)
     this.#open.delete(mediaId)
+    void open?.decoder.then(async (decoder) => {
+      if (!decoder?.media.delete(open.name)) return
+      await decoder.caller.call('close', { id: open.name }).catch(() => undefined)
+    })
   }
 
   close(): void {
-    for (const id of [...this.#open.keys()]) this.forget(id)
+    this.#open.clear()
+    for (const { caller } of this.#decoders.splice(0)) caller.end()
+  }
+
+  async #read(mediaId: string, frame: number, quick: boolean) {
+    const open = this.#opened(mediaId)
+    const keep = Math.max(LEAST, this.budget / this.#open.size)
+    const decoder = await open.decoder
+    const read = await decoder?.caller.call('picture', { id: open.name, frame, keep, quick })
+    open.kept = read?.kept ?? 0
+    read?.problems.forEach(this.onProblem)
+    return read
   }
 
   #opened(mediaId: string): Open {
@@ -109,24 +141,42 @@ export class MediaLibrary {
       this.#open.set(mediaId, known)
       return known
     }
-    const opening = { caller: this.#begin(mediaId), kept: 0 }
+    const name = `${mediaId} ${this.#openings++}`
+    const opening = { name, decoder: this.#begin(mediaId, name), kept: 0 }
     this.#open.set(mediaId, opening)
-    opening.caller.catch(() => this.#open.delete(mediaId))
+    opening.decoder.catch(() => this.#open.get(mediaId) === opening && this.#open.delete(mediaId))
     const oldest = this.#open.keys().next().value
     if (this.#open.size > OPEN_AT_ONCE && oldest) this.forget(oldest)
     return opening
   }
 
-  async #begin(mediaId: string): Promise<MediaCaller | undefined> {
+  async #begin(mediaId: string, name: string): Promise<Decoder | undefined> {
     const file = await this.find(mediaId)
     if (!file) return undefined
-    const caller = this.start(() => this.#open.delete(mediaId))
+    const decoder = this.#decoder()
+    decoder.media.add(name)
     try {
-      await caller.call('open', file)
-      return caller
+      await decoder.caller.call('open', { id: name, ...file })
+      return decoder
     } catch (error) {
-      caller.end()
+      decoder.media.delete(name)
       throw error
     }
+  }
+
+  /** The worker with the least open, or another one. */
+  #decoder(): Decoder {
+    const [least] = [...this.#decoders].sort((a, b) => a.media.size - b.media.size)
+    if (least && (!least.media.size || this.#decoders.length >= this.most)) return least
+    const decoder: Decoder = { caller: this.start(() => this.#died(decoder)), media: new Set() }
+    this.#decoders.push(decoder)
+    return decoder
+  }
+
+  /** A worker is gone, and what was open in it is opened again by whoever asks next. */
+  #died(decoder: Decoder): void {
+    const at = this.#decoders.indexOf(decoder)
+    if (at >= 0) this.#decoders.splice(at, 1)
+    for (const [id, { name }] of [...this.#open]) if (decoder.media.has(name)) this.#open.delete(id)
   }
 }

@@ -1,50 +1,70 @@
 import { detachable, MediaError, type MediumInfo, type OpenMedium, openMedium } from '@stilus/core/media'
 import { type CallContext, Moved, serve } from '../rpc'
-import { packNumbered, unpackNumbered } from './numbered'
 import { browserPlatform, fileOf } from './platform'
 
-/** Decodes one medium: opened once, then asked for frames and sound. */
-let medium: OpenMedium | undefined
-/** What went wrong since a picture was last handed over. */
-let problems: string[] = []
+/** A medium that is open, and what went wrong with it since a picture was last handed over. */
+interface Opened {
+  medium: OpenMedium
+  problems: string[]
+}
 
-function opened(): OpenMedium {
-  if (!medium) throw new MediaError('No medium is open.')
-  return medium
+/** Decodes media: each opened once under an id, then asked for frames and sound. */
+const media = new Map<string, Opened>()
+
+function opened(id: string): Opened {
+  const found = media.get(id)
+  if (!found) throw new MediaError('This medium is not open.')
+  return found
 }
 
 export const handlers = {
-  async open({ blob, name }: { blob: Blob; name: string }): Promise<MediumInfo> {
-    medium = await openMedium(fileOf(blob, name), browserPlatform(), (problem) => problems.push(problem))
+  async open({ id, blob, name }: { id: string; blob: Blob; name: string }): Promise<MediumInfo> {
+    const problems: string[] = []
+    const medium = await openMedium(fileOf(blob, name), browserPlatform(), (problem) =>
+      problems.push(problem),
+    )
+    media.set(id, { medium, problems })
     return medium.info
   },
 
+  async close({ id }: { id: string }): Promise<void> {
+    const found = media.get(id)
+    media.delete(id)
+    await found?.medium.close()
+  },
+
   async picture({
+    id,
     frame,
     keep,
+    quick,
   }: {
+    id: string
     frame: number
-    /** Bytes of decoded pictures that may stay. */ keep: number
+    /** Bytes of decoded pictures that may stay. */
+    keep: number
+    /** Whatever is near and had at once will do. */
+    quick?: boolean
   }) {
-    const { kept } = opened()
-    if (kept) kept.budget = keep
-    const { picture, transfer } = detachable(await opened().picture(frame))
-    const said = problems
-    problems = []
-    return new Moved({ picture, problems: said, kept: medium?.kept?.bytes ?? 0 }, transfer)
+    const { medium, problems } = opened(id)
+    if (medium.kept) medium.kept.budget = keep
+    const near = quick ? await medium.quick?.(frame) : undefined
+    const { picture, transfer } = detachable(near?.picture ?? (await medium.picture(frame)))
+    const kept = medium.kept?.bytes ?? 0
+    return new Moved({ picture, frame: near?.frame ?? frame, problems: problems.splice(0), kept }, transfer)
   },
 
   /** Numbered stills as one file. */
-  pack: ({ stills }: { stills: readonly File[] }, { signal, progress }: CallContext) =>
-    packNumbered(stills, progress, signal),
+  pack: async ({ stills }: { stills: readonly File[] }, { signal, progress }: CallContext) =>
+    (await import('./numbered')).packNumbered(stills, progress, signal),
 
   /** The stills of such a file. */
-  unpack: ({ blob, name }: { blob: Blob; name: string }, { signal, progress }: CallContext) =>
-    unpackNumbered(blob, name, progress, signal),
+  unpack: async ({ blob, name }: { blob: Blob; name: string }, { signal, progress }: CallContext) =>
+    (await import('./numbered')).unpackNumbered(blob, name, progress, signal),
 
   /** Sound from `start` to `end` seconds after the first picture, as planar samples at the medium's own rate. */
-  async sound({ start, end }: { start: number; end: number }) {
-    const sound = await opened().sound(start, end)
+  async sound({ id, start, end }: { id: string; start: number; end: number }) {
+    const sound = await opened(id).medium.sound(start, end)
     return new Moved(
       sound,
       sound.channels.map((c) => c.buffer),

@@ -1,4 +1,3 @@
-import { registerProresDecoder } from '@mediabunny/prores'
 import { BlobSource, VideoSample } from 'mediabunny'
 import { decodedEncoding, type MediaFile, type Platform, readPlanes } from '@stilus/core/media'
 
@@ -10,13 +9,12 @@ export const fileOf = (blob: Blob, name: string): MediaFile => ({
   source: () => new BlobSource(blob),
 })
 
-let registered = false
-
 /** The browser's way of turning compressed pictures into stored samples: WebCodecs, and a decoder that ships for what it leaves out. */
 export function browserPlatform(): Platform {
-  if (!registered) registerProresDecoder()
-  registered = true
   return {
+    async supply(codec) {
+      if (codec === 'prores') (await import('@mediabunny/prores')).registerProresDecoder()
+    },
     async decodeGroup(config, packets, take) {
       let failed = false
       const decoder = new VideoDecoder({

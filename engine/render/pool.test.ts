@@ -289,29 +289,35 @@ describe('a hand on a control', () => {
     pool.close()
   })
 
-  it('finds its worker free: what is not urgent leaves it a place until the hand has rested', async () => {
+  it('finds its worker free while it moves: what is not urgent leaves it a place until it has rested', async () => {
     const { pool, ask } = poolOf(2)
     const { move } = moves(pool)
-    const first = move('first', 's')
+    const moved = async (name: string) => {
+      const made = move(name, 's')
+      await turn()
+      worker(name).finish('s')
+      await made
+    }
+    await moved('only')
+    const early = ['a', 'b'].map((name) => ask(name))
     await turn()
-    worker('first').finish('s')
-    await first
-    const thumbs = ['a', 'b', 'c'].map((name) => ask(name))
+    expect(working().sort()).toEqual(['a', 'b'])
+    for (const name of ['a', 'b']) worker(name).finish()
+    await Promise.all(early)
+    await moved('next')
+    const thumbs = ['c', 'd'].map((name) => ask(name))
     await turn()
-    expect(working()).toEqual(['a'])
-    const second = move('second', 's')
+    expect(working()).toEqual(['c'])
+    const third = move('third', 's')
     await turn()
-    expect(working().sort()).toEqual(['a', 'second'])
-    worker('second').finish('s')
-    await second
+    expect(working().sort()).toEqual(['c', 'third'])
+    worker('third').finish('s')
+    await third
     const end = Date.now() + 5000
     while (working().length < 2 && Date.now() < end) await new Promise((resolve) => setTimeout(resolve, 100))
-    expect(working().sort()).toEqual(['a', 'b'])
-    for (const name of ['a', 'b', 'c']) {
-      worker(name).finish()
-      await turn()
-    }
-    expect((await Promise.all(thumbs)).length).toBe(3)
+    expect(working().sort()).toEqual(['c', 'd'])
+    for (const name of ['c', 'd']) worker(name).finish()
+    expect((await Promise.all(thumbs)).length).toBe(2)
     pool.close()
   })
 

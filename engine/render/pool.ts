@@ -58,7 +58,7 @@ export function arenaBytes({ sequences, designs, media }: Project): number {
   return Math.min(MOST, Math.max(LEAST, (canvas * FRAMES + most(media) * 3) * 16))
 }
 
-/** Milliseconds after a hand's picture in which its worker is kept free for the next. */
+/** Milliseconds in which a hand's next picture is awaited, and its worker kept free for it. */
 const HAND_RESTS = 1500
 
 /**
@@ -80,6 +80,7 @@ export class RenderPool {
   /** The worker of the hand, and until when it is kept free. */
   #hand: Seat | undefined
   #free: ReturnType<typeof setTimeout> | undefined
+  #lastHand = -Infinity
 
   /** Bytes of pictures in the making that may be kept. */
   nodes = 0
@@ -101,6 +102,17 @@ export class RenderPool {
     if (bytes <= this.#bytes) return
     this.#bytes = bytes
     for (const seat of this.#idle.splice(0)) this.#end(seat)
+  }
+
+  /** Starts the first worker before it is asked for anything; where it does not start, the first job will say so. */
+  async warm(): Promise<void> {
+    if (this.#active || this.#idle.length) return
+    this.#active++
+    const seat = await this.#start().catch(() => undefined)
+    this.#active--
+    if (seat && this.#closed) this.#end(seat)
+    else if (seat) this.#idle.push(seat)
+    void this.#next()
   }
 
   run(job: Omit<Job, 'resolve' | 'reject'>): Promise<Delivered> {
@@ -174,10 +186,12 @@ export class RenderPool {
     return at < 0 ? undefined : this.#idle.splice(at, 1)[0]
   }
 
-  /** Keeps the hand's worker free for a while. */
+  /** Keeps the hand's worker free for a while once its pictures follow each other; a single one is no hand that moves. */
   #keepFree(): void {
+    const moves = performance.now() - this.#lastHand < HAND_RESTS
+    this.#lastHand = performance.now()
+    if (this.#closed || !moves) return
     clearTimeout(this.#free)
-    if (this.#closed) return
     this.#free = setTimeout(() => {
       this.#free = undefined
       void this.#next()

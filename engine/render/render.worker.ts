@@ -9,6 +9,8 @@ import { RecentNodes } from './recent-nodes'
 export interface Delivered {
   /** A source of it could not be read; what shows in its place is no picture. */
   failed?: boolean
+  /** It was made of frames near the right ones. */
+  near?: boolean
   width: number
   height: number
   /** Where a part lies: the offset of its first pixel and the size of the whole, in its own pixels. */

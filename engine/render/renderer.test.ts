@@ -7,6 +7,9 @@ import { address, edit, graded, k, picture, sources, stack, target } from '../..
 import { handlers } from './render.worker'
 import { Renderer } from './renderer'
 
+/** The frame of the medium that is had at once: the first of its only group. */
+const KEY = 24
+
 /** A renderer whose one worker runs in place, with decoders that can be slow, fail or be gone. */
 function rendererWith(decode: (frame: number) => Promise<Picture> | Picture = (frame) => picture(frame)) {
   const worker = direct(handlers)
@@ -14,9 +17,10 @@ function rendererWith(decode: (frame: number) => Promise<Picture> | Picture = (f
   const read: number[] = []
   const medium = direct({
     open: () => ({}),
-    async picture({ frame }: { frame: number }) {
-      read.push(frame)
-      return { picture: await decode(frame), problems: [], kept: 1000 }
+    async picture({ frame, quick }: { frame: number; quick: boolean }) {
+      const given = quick ? KEY : frame
+      read.push(given)
+      return { picture: await decode(given), frame: given, problems: [], kept: 1000 }
     },
   })
   const renderer = new Renderer(
@@ -50,6 +54,23 @@ it('gives the picture that the core gives, keeps it, and renders equal requests 
   // Twice it was asked for floats and codes, and once the worker was started.
   expect(worker.calls.map((c) => c.name)).toEqual(['start', 'render', 'render'])
   expect(renderer.held).toBe(64 * 36 * 4 + 1000)
+  renderer.close()
+})
+
+it('what is wanted quickly is made of a frame near the right one, says so, and is never kept for it', async () => {
+  const { renderer, of, read } = rendererWith()
+  const near = await renderer.render({ ...of(graded, 5), quick: true })
+  const exact = await renderer.render(of(graded, 5))
+  const same = await renderer.render({ ...of(graded, 0), quick: true })
+  expect([near.near, exact.near, same.near]).toEqual([true, undefined, undefined])
+  expect(near.data).toEqual((await renderer.render(of(graded, 0))).data)
+  expect(exact.data).not.toEqual(near.data)
+  // The one of frame 0 was right, and so it was kept; of frame 5 the right one alone.
+  expect([read, renderer.peek(of(graded, 5)), renderer.peek(of(graded, 0))]).toEqual([
+    [24, 29, 24],
+    exact,
+    same,
+  ])
   renderer.close()
 })
 

@@ -1,4 +1,5 @@
 import type { Area } from '@stilus/core/frame'
+import type { Project } from '@stilus/core/project'
 import { colourTable, type Plan, type Resource } from '@stilus/core/render'
 import type { DeliveredAlpha, PictureFormat } from '@stilus/core/deliver'
 import { type FindBlob, type MediaCaller, MediaLibrary } from '../media/library'
@@ -16,6 +17,8 @@ export interface RenderRequest extends PlanRequest {
   alpha?: DeliveredAlpha
   /** Before everything that waits, such as the frame under the playhead. */
   urgent?: boolean
+  /** A picture made of frames near the right ones will do, if it is had sooner; it says so, and is not kept. */
+  quick?: boolean
   signal?: AbortSignal
 }
 
@@ -35,6 +38,9 @@ export interface RendererOptions {
 
 /** How many render workers this machine is given: one a core. */
 const usualWorkers = (): number => Math.max(1, Math.min(8, navigator.hardwareConcurrency || 2))
+
+/** Workers that decode: the decoders themselves run beside them, they only read and copy. */
+const MOST_DECODERS = 4
 
 /** Gigabytes of the machine, where the browser tells. */
 const machineMemory = (): number | undefined => (navigator as { deviceMemory?: number }).deviceMemory
@@ -56,7 +62,8 @@ export class Renderer {
       memory = usualMemory(machineMemory()),
     } = options
     this.#onProblem = onProblem
-    this.media = new MediaLibrary(find, onProblem, options.startMedia ?? startMedia)
+    const decoders = Math.min(MOST_DECODERS, workers)
+    this.media = new MediaLibrary(find, onProblem, options.startMedia ?? startMedia, decoders)
     this.#pool = new RenderPool(workers, options.startRenderer ?? startRenderer, (message) =>
       onProblem(`A renderer stopped and was replaced (${message}).`),
     )
@@ -122,6 +129,13 @@ export class Renderer {
     this.#pool.recycle(picture)
   }
 
+  /** Starts what every picture of a project needs before the first is asked for. */
+  warm(project: Project): void {
+    this.media.warm()
+    this.#pool.reserve(arenaBytes(project))
+    void this.#pool.warm()
+  }
+
   close(): void {
     this.#planner.close()
     this.#pool.close()
@@ -148,7 +162,8 @@ export class Renderer {
     const keep = (picture: Delivered) =>
       this.cache.put(key, picture, { group, frame: request.frame, cost: performance.now() - began })
     // A frame whose source failed is shown as failed but not kept: it may be there the next time.
-    making.then((picture) => picture.failed || keep(picture)).catch(() => undefined)
+    making.then((picture) => picture.failed || picture.near || keep(picture)).catch(() => undefined)
+    if (request.quick) return making
     this.#flying.set(key, making)
     const landed = () => this.#flying.get(key) === making && this.#flying.delete(key)
     making.then(landed, landed)
@@ -158,13 +173,16 @@ export class Renderer {
   async #make(
     plan: Plan,
     format: PictureFormat,
-    { project, urgent = false, signal, alpha = 'straight' }: RenderRequest,
+    { project, urgent = false, quick = false, signal, alpha = 'straight' }: RenderRequest,
   ): Promise<Delivered> {
     this.#pool.reserve(arenaBytes(project))
-    let failed = false
+    let [failed, near] = [false, false]
     const source = async ({ mediaId, frame }: Plan['sources'][number]) => {
       try {
-        return await this.media.picture(mediaId, frame)
+        if (!quick) return await this.media.picture(mediaId, frame)
+        const given = await this.media.quick(mediaId, frame)
+        near ||= given !== undefined && given.frame !== frame
+        return given?.picture
       } catch (error) {
         failed = true
         const name = project.media.find((m) => m.id === mediaId)?.name ?? mediaId
@@ -176,9 +194,9 @@ export class Renderer {
     }
     const fetch = (sources: Plan['sources']) => Promise.all(sources.map(source))
     const table = (resource: Resource) => colourTable(project, resource)
-    const made = await this.#pool.run({ plan, format, alpha, urgent, fetch, table, signal })
-    const picture = { ...made, ...partOf(plan) }
-    return failed ? { ...picture, failed } : picture
+    const made = await this.#pool.run({ plan, format, alpha, urgent: urgent && !quick, fetch, table, signal })
+    const marks = { ...(failed && { failed }), ...(near && { near }) }
+    return { ...made, ...partOf(plan), ...marks }
   }
 }
 
