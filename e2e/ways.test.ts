@@ -167,6 +167,25 @@ for (const name of FOOTAGE)
     )
   })
 
+for (const [name, frame, key] of [
+  ['23.976 with B-frames.mp4', 20, 0],
+  ['59.94 with Opus.webm', 90, 60],
+  ['late start.mkv', 30, 24],
+  ['turned 90.mp4', 40, 0],
+  ['damaged.mp4', 60, 50],
+] as const)
+  test(`${name}: what is had at once is the first picture of its group, as it is`, async () => {
+    const file = await fileOf(footage(name))
+    const opened = await openMedium(file, nodePlatform())
+    const near = await opened.quick?.(frame)
+    assert.equal(near?.frame, key)
+    assert.deepEqual(near?.picture, await opened.picture(key))
+    await opened.picture(frame)
+    assert.equal((await opened.quick?.(frame))?.frame, frame)
+    await opened.close()
+    await file.close()
+  })
+
 test('a damaged middle is told of once, by its frames, and everything else of the file is shown', async () => {
   const heard = said.get('damaged.mp4') ?? []
   assert.equal(heard.length, 1, heard.join(' '))

@@ -134,8 +134,9 @@ async function read(
   return {
     info,
     kept: reader.kept,
+    // Alpha lies in packets of its own, which a picture decoded by itself is without.
+    ...(!info.alpha && { quick: (n: number) => reader.quick(n) }),
     picture: (n) => reader.get(n),
-    quick: (n) => reader.quick(n),
     sound: (from, to) =>
       heard ? readSound(heard, timing.first, from, to) : Promise.resolve({ sampleRate: 48000, channels: [] }),
     close: () => close(reader),
