@@ -8,6 +8,9 @@ export async function openFiles(stage: Stage, ...paths: string[]): Promise<void>
   await stage.page.getByTestId('open-input').setInputFiles(paths)
 }
 
+/** What the application has told and has not been closed. */
+export const notices = (page: Page) => page.getByRole('region', { name: /^Notices/ }).getByRole('listitem')
+
 /** Waits until the viewer shows a frame at a scale of at least `scale`. */
 export const pictureOf = (page: Page, frame: number, scale = 0.01) =>
   page.waitForFunction(

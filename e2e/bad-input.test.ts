@@ -6,7 +6,7 @@ import { join } from 'node:path'
 import { after, before, test } from 'node:test'
 import { writeOtio } from '@stilus/core/formats'
 import { zipSync } from 'fflate'
-import { addTreatment, numberShown, openFiles, pictureOf, saved } from './acts'
+import { addTreatment, notices, numberShown, openFiles, pictureOf, saved } from './acts'
 import { openStage, type Stage } from './browser'
 import { makeClip } from './clip'
 
@@ -31,14 +31,14 @@ before(async () => {
 after(() => stage?.close())
 
 const shots = () => stage.page.getByRole('button', { name: /^Shot / }).count()
-const alert = (text: RegExp) => stage.page.getByRole('alert').filter({ hasText: text }).waitFor()
+const alert = (text: RegExp) => notices(stage.page).filter({ hasText: text }).waitFor()
 
 /** Imports into the open project and expects a message; the shot that was there stays. */
 async function refuses(path: string, message: RegExp): Promise<void> {
   await stage.page.getByTestId('import-input').setInputFiles(path)
   await alert(message)
   assert.equal(await shots(), 1)
-  await stage.page.getByRole('alert').getByRole('button', { name: 'Close' }).first().click()
+  await notices(stage.page).getByRole('button', { name: 'Close' }).first().click()
 }
 
 test('a text file named .mp4', () =>
@@ -81,7 +81,7 @@ test('a file with sound only goes to the sound lane and says so', async () => {
   const path = join(folder, 'tune.m4a')
   execFileSync('ffmpeg', ['-y', '-v', 'error', '-f', 'lavfi', '-i', 'sine=d=2', '-c:a', 'aac', path])
   await stage.page.getByTestId('import-input').setInputFiles(path)
-  await stage.page.getByRole('status').filter({ hasText: '"tune.m4a" has sound but no picture' }).waitFor()
+  await notices(stage.page).filter({ hasText: '"tune.m4a" has sound but no picture' }).waitFor()
   assert.equal(await shots(), 1)
 })
 
@@ -116,8 +116,7 @@ test('frames that cannot be decoded are named once and the picture before stands
     await page.getByText('frame 1 of 120').waitFor()
     await pictureOf(page, 0)
     for (let i = 0; i < 4; i++) await page.keyboard.press('Shift+ArrowRight')
-    await page
-      .getByRole('alert')
+    await notices(page)
       .filter({
         hasText:
           /^Frames 30-59 of "scratched\.mp4" are damaged .* Copy the file again .* or cut around them\.$/,
@@ -195,7 +194,7 @@ test('no room left: the message says what to do, the work stays, and it is saved
     await page.evaluate(fillStorage)
     await addTreatment(page, 'Glow')
     const full = /no room left to save\. Nothing is lost while this page stays open: save a project package/
-    await page.getByRole('alert').filter({ hasText: full }).waitFor()
+    await notices(page).filter({ hasText: full }).waitFor()
     await page.getByText('Not saved').waitFor()
     await page.evaluate(() => new Promise((done) => (indexedDB.deleteDatabase('filler').onsuccess = done)))
     await page.waitForTimeout(1000)
@@ -247,7 +246,7 @@ test('the same project in another tab is told so, and takes over when the first 
   await other.keyboard.press('Control+k')
   await other.getByPlaceholder('Find a command or a treatment').fill('Add Grade')
   await other.keyboard.press('Enter')
-  await other.getByRole('alert').filter({ hasText: 'open in another tab' }).waitFor()
+  await notices(other).filter({ hasText: 'open in another tab' }).waitFor()
   await page.close()
   await other.getByText('Open in another tab', { exact: true }).waitFor({ state: 'detached' })
 })

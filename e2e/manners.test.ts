@@ -3,7 +3,7 @@ import { mkdtempSync, readFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { after, before, test } from 'node:test'
-import { addTreatment, drag, openFiles, pictureOf, tileOf } from './acts'
+import { addTreatment, drag, notices, openFiles, pictureOf, tileOf } from './acts'
 import { openStage, type Stage } from './browser'
 import { makeClip, MIDDLE, readRow } from './clip'
 import { decodeFrames, decodeSound } from './video'
@@ -239,6 +239,6 @@ test('work that takes long can be called off, and leaves nothing', async () => {
   await task.waitFor({ state: 'detached' })
   await page.waitForTimeout(2500)
   assert.equal(saved, 0)
-  assert.equal(await page.getByRole('alert').count(), 0)
+  assert.equal(await notices(page).count(), 0)
   assert.deepEqual(stage.errors, [])
 })

@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { after, before, test } from 'node:test'
 import { encode } from 'fast-png'
-import { openFiles, pictureOf } from './acts'
+import { notices, openFiles, pictureOf } from './acts'
 import { openStage, type Stage } from './browser'
 import { footage, makeFootage } from './footage'
 
@@ -25,7 +25,7 @@ before(async () => {
 })
 after(() => stage.close())
 
-const status = (text: RegExp) => stage.page.getByRole('status').filter({ hasText: text }).first().waitFor()
+const status = (text: RegExp) => notices(stage.page).filter({ hasText: text }).first().waitFor()
 const media = () => stage.page.getByRole('complementary', { name: 'Media' })
 const bring = (...files: string[]) => stage.page.getByTestId('import-input').setInputFiles(files)
 

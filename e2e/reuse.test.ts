@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict'
 import { readFileSync } from 'node:fs'
 import { after, before, test } from 'node:test'
-import { addTreatment, chooseItem, drag, pictureOf, typeNumber, tileOf } from './acts'
+import { addTreatment, chooseItem, drag, notices, pictureOf, typeNumber, tileOf } from './acts'
 import { openStage, type Stage } from './browser'
 
 let stage: Stage
@@ -118,11 +118,10 @@ test('a value follows another, says so, can be walked to, and a circle is refuse
   await page.getByRole('button', { name: 'More for exposure' }).click({ force: true })
   await page.getByRole('menuitem', { name: /^Follow/ }).click()
   await menu('Follow …', 'Lantern glow', 'Radius')
-  await page
-    .getByRole('alert')
+  await notices(page)
     .filter({ hasText: 'Balance exposure follows Lantern glow radius follows Balance exposure' })
     .waitFor()
-  await page.getByRole('alert').getByRole('button', { name: 'Close' }).click()
+  await notices(page).getByRole('button', { name: 'Close' }).click()
   await page.getByRole('button', { name: 'Add a flicker' }).click()
   await page.getByRole('switch', { name: 'Flicker, on' }).click()
   await menu('Follow …', 'Loudness of', /score/i)

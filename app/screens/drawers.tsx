@@ -13,6 +13,7 @@ import { viewActions } from '../store/view'
 import { Button, IconButton } from '../ui/button'
 import { cx } from '../ui/classes'
 import { EmptyState } from '../ui/fields'
+import { LongList } from '../ui/long-list'
 import { Menu } from '../ui/overlays'
 import { Thumb } from '../viewer/thumb'
 import { ReadAs } from './read-as'
@@ -47,33 +48,36 @@ export function ShotsDrawer({
   sequence: Sequence | undefined
   shotId: string
 }) {
+  const shots = useMemo(() => [...(sequence?.shots ?? [])].sort((a, b) => a.start - b.start), [sequence])
   return (
     <>
       <Head title="Shots" />
-      <ul className="min-h-0 flex-1 overflow-y-auto p-2">
-        {[...(sequence?.shots ?? [])]
-          .sort((a, b) => a.start - b.start)
-          .map((shot) => (
-            <li key={shot.id}>
-              <Link
-                to={`/p/${project.id}/shot/${shot.id}`}
-                aria-current={shot.id === shotId}
-                className={cx(
-                  'flex items-center gap-2.5 rounded p-1.5 hover:bg-field',
-                  shot.id === shotId && 'bg-field',
-                )}
-              >
-                <ShotThumb project={project} shotId={shot.id} frame={Math.floor(shot.length / 2)} />
-                <span className="grid min-w-0">
-                  <span className="truncate">{shot.name}</span>
-                  <span className="text-xs text-dim">
-                    {shot.steps.length} {shot.steps.length === 1 ? 'step' : 'steps'}, {shot.state}
-                  </span>
-                </span>
-              </Link>
-            </li>
-          ))}
-      </ul>
+      <LongList
+        label="Shots"
+        items={shots}
+        keyOf={(shot) => shot.id}
+        row={60}
+        inView={shots.findIndex((shot) => shot.id === shotId)}
+      >
+        {(shot) => (
+          <Link
+            to={`/p/${project.id}/shot/${shot.id}`}
+            aria-current={shot.id === shotId}
+            className={cx(
+              'flex items-center gap-2.5 rounded p-1.5 hover:bg-field',
+              shot.id === shotId && 'bg-field',
+            )}
+          >
+            <ShotThumb project={project} shotId={shot.id} frame={Math.floor(shot.length / 2)} />
+            <span className="grid min-w-0">
+              <span className="truncate">{shot.name}</span>
+              <span className="text-xs text-dim">
+                {shot.steps.length} {shot.steps.length === 1 ? 'step' : 'steps'}, {shot.state}
+              </span>
+            </span>
+          </Link>
+        )}
+      </LongList>
     </>
   )
 }
@@ -112,9 +116,9 @@ export function MediaDrawer({ project }: { project: Project }) {
         <EmptyState text="Drop video, stills, sound or an OpenTimelineIO edit anywhere on this window." />
       )}
       <MadeHere project={project} />
-      <ul className="min-h-0 flex-1 overflow-y-auto p-2">
-        {media.map((m) => (
-          <li key={m.id} className="group rounded p-1.5 hover:bg-field">
+      <LongList label="Media" items={media} keyOf={(m) => m.id} row={52}>
+        {(m) => (
+          <div className="group rounded p-1.5 hover:bg-field">
             <div className="flex items-center gap-1.5">
               {m.kind === 'missing' && <TriangleAlert size={14} className="shrink-0 text-what" />}
               <span className="min-w-0 flex-1 truncate" title={m.name}>
@@ -129,9 +133,9 @@ export function MediaDrawer({ project }: { project: Project }) {
             </div>
             <p className="text-xs text-dim">{describe(m)}</p>
             {read === m.id && <ReadAs medium={m} />}
-          </li>
-        ))}
-      </ul>
+          </div>
+        )}
+      </LongList>
     </>
   )
 }
@@ -270,27 +274,26 @@ export function describe(m: Medium): string {
 export function HistoryDrawer() {
   const { entries, position } = useApp((s) => s.project.history)
   const dispatch = useAppDispatch()
+  const acts = useMemo(() => ['As opened', ...entries.map((entry) => entry.label)], [entries])
   return (
     <>
       <Head title="History" />
-      <ol className="min-h-0 flex-1 overflow-y-auto p-2">
-        {[{ label: 'As opened' }, ...entries].map((entry, i) => (
-          <li key={i}>
-            <button
-              type="button"
-              aria-current={i === position}
-              className={cx(
-                'flex h-7 w-full items-center rounded px-2 text-left hover:bg-field',
-                i === position && 'bg-field font-semibold',
-                i > position && 'text-faint',
-              )}
-              onClick={() => dispatch(travel(i))}
-            >
-              <span className="truncate">{entry.label}</span>
-            </button>
-          </li>
-        ))}
-      </ol>
+      <LongList label="History" items={acts} keyOf={(_, i) => String(i)} row={28} inView={position}>
+        {(label, i) => (
+          <button
+            type="button"
+            aria-current={i === position}
+            className={cx(
+              'flex h-7 w-full items-center rounded px-2 text-left hover:bg-field',
+              i === position && 'bg-field font-semibold',
+              i > position && 'text-faint',
+            )}
+            onClick={() => dispatch(travel(i))}
+          >
+            <span className="truncate">{label}</span>
+          </button>
+        )}
+      </LongList>
     </>
   )
 }
