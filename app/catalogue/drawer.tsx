@@ -1,6 +1,6 @@
 import { Maximize2 } from 'lucide-react'
 import { useState } from 'react'
-import { useMovingFrame } from '../desk/presets'
+import { useMovingFrame } from '../desk/panel/presets'
 import { useDesk } from '../desk/use-desk'
 import { Head } from '../screens/drawers'
 import { useAppDispatch } from '../store/store'

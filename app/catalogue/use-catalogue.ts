@@ -2,7 +2,7 @@ import { type Entry, entriesOf, findEntries, type Heading, HEADINGS, usedIn } fr
 import type { Preset } from '@stilus/core/formats'
 import type { Project } from '@stilus/core/project'
 import { useCallback, useMemo, useState } from 'react'
-import { addTreatment } from '../desk/add-step'
+import { addTreatment } from '../desk/strip/add-step'
 import { useDesk } from '../desk/use-desk'
 import { useRecipes, useStarred } from '../session/library'
 import { uid } from '../session/work'

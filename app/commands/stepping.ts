@@ -1,5 +1,5 @@
-import { dropChosen, nudge, reverse } from '../desk/chosen-keys'
-import { copyChosenKeys, keysChosen } from '../desk/key-tools'
+import { dropChosen, nudge, reverse } from '../desk/lanes/chosen-keys'
+import { copyChosenKeys, keysChosen } from '../desk/lanes/key-tools'
 import { copySteps } from '../session/clipboard'
 import { uid } from '../session/work'
 import { edit } from '../store/edit'

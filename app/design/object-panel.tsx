@@ -11,7 +11,7 @@ import {
 } from '@stilus/core/project'
 import { Copy, Eye, EyeOff, Lock, LockOpen, Trash2 } from 'lucide-react'
 import { uid } from '../session/work'
-import { ParamRow } from '../desk/param-row'
+import { ParamRow } from '../desk/controls/param-row'
 import { edit } from '../store/edit'
 import { useApp, useAppDispatch } from '../store/store'
 import { viewActions } from '../store/view'

@@ -7,7 +7,7 @@ import {
   stageOf,
   type Step,
 } from '@stilus/core/project'
-import { SharedControls } from '../desk/shared-panel'
+import { SharedControls } from '../desk/panel/shared-panel'
 import { DeskProvider } from '../desk/use-desk'
 import { copiedName, hasSteps, pasteSteps } from '../session/clipboard'
 import { editAll } from '../store/edit'

@@ -1,6 +1,6 @@
 export { betweenFrames, type Flow, flowBetween } from './flow'
-export { LEVELS, lumaPlane, pyramidOf } from './grey'
-export { type Found, PlanarTracker, type PlanarOptions, TooPlain } from './planar'
+export { LEVELS, lumaPlane, pyramidOf } from './match/grey'
+export { type Found, PlanarTracker, type PlanarOptions, TooPlain } from './trackers/planar'
 export {
   type FoundPoint,
   NoPattern,
@@ -8,11 +8,11 @@ export {
   type PointOptions,
   PointTracker,
   type Refresh,
-} from './point'
-export { type Fit, type Freedom, judged, mapOf, type Pose, poseOf, register } from './register'
-export { type Bend, BendMeter, isBent } from './bend'
-export { makeTemplate, type Template } from './template'
-export { bent, type Lens, straightened } from './lens'
+} from './trackers/point'
+export { type Fit, type Freedom, judged, mapOf, type Pose, poseOf, register } from './match/register'
+export { type Bend, BendMeter, isBent } from './trackers/bend'
+export { makeTemplate, type Template } from './match/template'
+export { bent, type Lens, straightened } from './match/lens'
 export {
   between,
   doubtful,
@@ -28,4 +28,4 @@ export {
   turnOf,
   withPlace,
 } from './motion'
-export { Follower, type FollowSetup, type Followed } from './follower'
+export { Follower, type FollowSetup, type Followed } from './trackers/follower'

@@ -19,7 +19,7 @@ import {
   planeAt,
   withPlace,
 } from '.'
-import { lensOf } from './patch'
+import { lensOf } from './match/patch'
 
 const k = testKernels(64)
 afterEach(() => expect(k.used).toBe(0))

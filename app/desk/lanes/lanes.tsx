@@ -1,0 +1,60 @@
+import type { Target } from '@stilus/core/render'
+import { useMemo } from 'react'
+import { playScale, seek } from '../../session/playback'
+import { useAppDispatch, useView } from '../../store/store'
+import { viewActions } from '../../store/view'
+import { Segments } from '../../ui/fields'
+import { Playhead, Ruler, TimeScale } from '../../ui/timeline'
+import { CachedLine } from '../../viewer/cached-line'
+import { CurveView } from './curve-view'
+import { ChosenSpan, KeyTools } from './key-tools'
+import { LaneList } from './lane-list'
+import { Markers } from './markers'
+import { useDesk } from '../use-desk'
+
+/** Time under the strip: lanes of steps with their spans, ramps and keys, or the curves of what is animated. */
+export function Lanes() {
+  const { project, stage } = useDesk()
+  const dispatch = useAppDispatch()
+  const { quality, lanes } = useView('quality', 'lanes')
+  const target = useMemo<Target>(() => ({ kind: 'stack', stack: stage.stack }), [stage.stack])
+  return (
+    <section aria-label="Lanes" className="flex min-h-0 flex-1 flex-col">
+      <TimeScale
+        first={0}
+        end={stage.length}
+        onSeek={(frame) => dispatch(seek(frame))}
+        onHand={(down) => dispatch(viewActions.set({ hand: down }))}
+      >
+        {(map) => (
+          <>
+            <div className="flex h-8 shrink-0 border-b">
+              <div className="flex w-[200px] shrink-0 items-center justify-between border-r px-1.5">
+                <Segments
+                  label="What time shows"
+                  value={lanes}
+                  options={[
+                    { value: 'lanes', label: 'Lanes' },
+                    { value: 'curves', label: 'Curves' },
+                  ]}
+                  onChange={(v) => dispatch(viewActions.set({ lanes: v as 'lanes' }))}
+                  className="!h-6"
+                />
+                <KeyTools />
+              </div>
+              <div className="relative flex flex-1">
+                <Ruler map={map} rate={stage.rate}>
+                  <CachedLine project={project} target={target} map={map} scale={playScale(quality)} />
+                </Ruler>
+                <Markers map={map} />
+                <ChosenSpan map={map} />
+              </div>
+            </div>
+            {lanes === 'lanes' ? <LaneList map={map} /> : <CurveView map={map} />}
+            <Playhead map={map} left={200} />
+          </>
+        )}
+      </TimeScale>
+    </section>
+  )
+}
