@@ -81,3 +81,4 @@ export {
   union,
   wholeOf,
 } from './area'
+export { blit } from './blit'

@@ -3,6 +3,7 @@ import {
   type Area,
   type Frame,
   grown,
+  blit,
   intersection,
   type Plane,
   sameArea,
@@ -108,10 +109,7 @@ const isDrawn = ({ kind }: ResolvedItem) => kind === 'ellipse' || kind === 'rect
 
 function cut(k: Kernels, matte: Plane, from: Area, area: Area): Plane {
   const out = k.plane(area.width, area.height)
-  for (let y = 0; y < area.height; y++) {
-    const at = (area.y - from.y + y) * from.width + area.x - from.x
-    out.data.set(matte.data.subarray(at, at + area.width), y * area.width)
-  }
+  blit({ picture: out, area }, { picture: matte, area: from })
   k.free(matte)
   return out
 }
@@ -138,11 +136,7 @@ function seen(k: Kernels, area: Area, looked: Looked | undefined): Frame {
   const both = looked ? intersection(area, looked.area) : area
   if (!looked || !sameArea(both, area)) out.data.fill(0)
   if (!looked) return out
-  for (let y = both.y; y < both.y + both.height; y++) {
-    const at = ((y - looked.area.y) * looked.area.width + both.x - looked.area.x) * 4
-    const to = ((y - area.y) * area.width + both.x - area.x) * 4
-    out.data.set(looked.frame.data.subarray(at, at + both.width * 4), to)
-  }
+  blit({ picture: out, area }, { picture: looked.frame, area: looked.area })
   return out
 }
 
@@ -184,11 +178,7 @@ function outline(k: Kernels, area: Area, item: FreeOutline, { scale, size }: Ras
   if (!small) return matte
   const plane = k.plane(area.width, area.height)
   plane.data.fill(0)
-  for (let y = 0; y < at.height; y++)
-    plane.data.set(
-      matte.data.subarray(y * at.width, (y + 1) * at.width),
-      (at.y - area.y + y) * area.width + at.x - area.x,
-    )
+  blit({ picture: plane, area }, { picture: matte, area: at })
   k.free(matte)
   return plane
 }

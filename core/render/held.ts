@@ -1,4 +1,4 @@
-import { type Area, type Frame, intersection, isEmpty, type Plane, sameArea } from '../frame'
+import { type Area, blit, type Frame, intersection, isEmpty, type Plane, sameArea } from '../frame'
 import type { Kernels } from '../kernels'
 import type { Op } from './graph'
 
@@ -32,15 +32,15 @@ export function part(k: Kernels, held: Held, area: Area): { frame: Frame; own: b
   return { frame: copied(k, held, area), own: true }
 }
 
-export function copied(k: Kernels, { picture, area: from }: Held, area: Area): Frame {
-  const c = picture.channels
-  const out = c === 4 ? k.frame(area.width, area.height) : k.plane(area.width, area.height)
-  for (let y = 0; y < area.height; y++) {
-    const at = ((area.y - from.y + y) * from.width + area.x - from.x) * c
-    out.data.set(picture.data.subarray(at, at + area.width * c), y * area.width * c)
-  }
-  return out as Frame
+export function copied(k: Kernels, held: Held, area: Area): Frame {
+  const picture = likeOf(k, held, area)
+  blit({ picture, area }, held)
+  return picture
 }
+
+/** A picture of as many channels, not filled yet. */
+const likeOf = (k: Kernels, { picture }: Held, { width, height }: Area) =>
+  (picture.channels === 4 ? k.frame(width, height) : k.plane(width, height)) as Frame
 
 /** An area of a picture that is no longer needed. */
 export function cropped(k: Kernels, held: Held, area: Area): Frame {
@@ -53,13 +53,8 @@ export function cropped(k: Kernels, held: Held, area: Area): Frame {
 export function within(k: Kernels, held: Held, area: Area): { frame: Frame; own: boolean } {
   const both = intersection(held.area, area)
   if (sameArea(both, area)) return part(k, held, area)
-  const { channels } = held.picture
-  const out = channels === 4 ? k.frame(area.width, area.height) : k.plane(area.width, area.height)
-  out.data.fill(0)
-  for (let y = both.y; y < both.y + both.height; y++) {
-    const from = ((y - held.area.y) * held.area.width + both.x - held.area.x) * channels
-    const to = ((y - area.y) * area.width + both.x - area.x) * channels
-    out.data.set(held.picture.data.subarray(from, from + both.width * channels), to)
-  }
-  return { frame: out as Frame, own: true }
+  const frame = likeOf(k, held, area)
+  frame.data.fill(0)
+  blit({ picture: frame, area }, held)
+  return { frame, own: true }
 }

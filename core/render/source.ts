@@ -1,4 +1,4 @@
-import type { Area, Frame, Picture, Size } from '../frame'
+import { type Area, blit, type Frame, type Picture, type Size, wholeOf } from '../frame'
 import type { Fit } from '../project'
 import { decode, filled, type Kernels, resample } from '../kernels'
 import type { ReadAs } from './graph'
@@ -72,12 +72,8 @@ export function placed(
   if (w === width && h === height) return sized
   const out = filled(k, width, height, [0, 0, 0, 0])
   const [left, top] = [(width - w) >> 1, (height - h) >> 1]
-  const [from, to] = [Math.max(0, -left), Math.min(w, width - left)]
-  for (let y = Math.max(0, -top); y < Math.min(h, height - top); y++)
-    out.data.set(
-      sized.data.subarray((y * w + from) * 4, (y * w + to) * 4),
-      ((top + y) * width + left + from) * 4,
-    )
+  const area = { x: left, y: top, width: w, height: h }
+  blit({ picture: out, area: wholeOf(canvas) }, { picture: sized, area })
   k.free(sized)
   return out
 }
