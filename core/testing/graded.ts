@@ -75,7 +75,15 @@ export const base = testProject()
 export const grades = withStep(
   withStep(
     withStep(base, 'a', 'grade', { exposure: 0.7 }),
-    ...(['b', 'grade', { saturation: 0.4 }, { centre: [30, 18], size: [70, 60] }, 0.8] as const),
+    'b',
+    'grade',
+    { saturation: 0.4 },
+    { centre: [30, 18], size: [70, 60] },
+    0.8,
   ),
-  ...(['c', 'grade', { contrast: 1.3 }, undefined, 0.5] as const),
+  'c',
+  'grade',
+  { contrast: 1.3 },
+  undefined,
+  0.5,
 )

@@ -1,0 +1,190 @@
+import 'fake-indexeddb/auto'
+import type { Picture } from '@stilus/core/frame'
+import type { MediumInfo } from '@stilus/core/media'
+import { picture } from '../../core/testing/graded'
+
+// What a page of the browser gives the application, as far as it asks for it outside of React: imported before anything of the application.
+
+/** Decoders that can be slow, fail, and be asked what they were asked. */
+export const decoder = {
+  /** What a file turns out to hold, by its name; files that are not named cannot be read. */
+  files: new Map<string, Partial<MediumInfo>>(),
+  read: [] as { name: string; frame: number }[],
+  /** Frames that cannot be decoded. */
+  broken: new Set<number>(),
+  /** Milliseconds that a picture takes. */
+  takes: 0,
+  reset() {
+    this.files.clear()
+    this.read.length = 0
+    this.broken.clear()
+    this.takes = 0
+  },
+}
+
+const INFO: MediumInfo = {
+  kind: 'video',
+  width: 64,
+  height: 36,
+  rate: { num: 24, den: 1 },
+  frames: 96,
+  codec: 'test',
+  colour: null,
+  alpha: false,
+  sound: null,
+  seconds: 4,
+  notice: null,
+}
+
+const open = new Map<string, string>()
+const media = {
+  open({ id, name }: { id: string; name: string }) {
+    const info = decoder.files.get(name)
+    if (!info) throw new Error(`"${name}" is not a video, sound or picture file that Stilus reads.`)
+    open.set(id, name)
+    return { ...INFO, ...info }
+  },
+  close: ({ id }: { id: string }) => void open.delete(id),
+  async picture({ id, frame }: { id: string; frame: number }): Promise<object> {
+    const name = open.get(id)
+    if (name === undefined) throw new Error('This medium is not open.')
+    decoder.read.push({ name, frame })
+    if (decoder.takes) await new Promise((resolve) => setTimeout(resolve, decoder.takes))
+    if (decoder.broken.has(frame)) throw new Error('Its packet is damaged.')
+    const shown: Picture = picture(frame)
+    return { picture: shown, frame, problems: [], kept: 0 }
+  },
+  sound: ({ start, end }: { start: number; end: number }) => {
+    const channel = () => new Float32Array(Math.round((end - start) * 48000)).fill(0.25)
+    return { sampleRate: 48000, channels: [channel(), channel()] }
+  },
+}
+
+type Handlers = Record<string, (argument: never, context: object) => unknown>
+const HANDLERS: Record<string, () => Promise<Handlers>> = {
+  'media.worker.ts': () => Promise.resolve(media),
+  'render.worker.ts': async () => (await import('../../engine/render/render.worker')).handlers,
+  'plan.worker.ts': async () => (await import('../../engine/render/plan.worker')).handlers,
+}
+
+/** A worker whose handlers are called in place; what goes in and out is copied, as on the wire. */
+class PlaceWorker {
+  onmessage: ((event: { data: unknown }) => void) | null = null
+  onerror: ((event: { message: string }) => void) | null = null
+  readonly #handlers: Promise<Handlers>
+  #ended = false
+
+  constructor(address: URL) {
+    const name = address.pathname.split('/').at(-1) ?? ''
+    this.#handlers = HANDLERS[name]?.() ?? Promise.reject(new Error(`No worker ${name}.`))
+  }
+
+  postMessage(message: { id: number; name?: string; argument?: unknown }) {
+    const copy = structuredClone(message)
+    void this.#answer(copy.id, copy.name, copy.argument)
+  }
+
+  terminate() {
+    this.#ended = true
+  }
+
+  async #answer(id: number, name: string | undefined, argument: unknown) {
+    if (name === undefined) return
+    const context = { signal: new AbortController().signal, progress: () => undefined }
+    const post = (answer: object) => this.#ended || this.onmessage?.({ data: structuredClone(answer) })
+    try {
+      const handlers = await this.#handlers
+      const answer = (await handlers[name]?.(argument as never, context)) as {
+        transfer?: unknown
+        value: unknown
+      }
+      post({ id, value: answer && 'transfer' in answer ? answer.value : answer })
+    } catch (error) {
+      const { name: kind, message } = error as Error
+      post({ id, error: { name: kind, message } })
+    }
+  }
+}
+
+/** Locks of the browser: one holder a name, the others in their order. */
+class Locks {
+  readonly #queues = new Map<string, (() => Promise<void>)[]>()
+
+  request(name: string, options: { ifAvailable?: boolean }, run: (lock: unknown) => unknown): Promise<void> {
+    const queue = this.#queues.get(name)
+    if (queue && options.ifAvailable) return Promise.resolve(run(null)).then(() => undefined)
+    const hold = async () => {
+      await run({ name })
+      const next = this.#queues.get(name)?.shift()
+      if (next) void next()
+      else this.#queues.delete(name)
+    }
+    if (queue) queue.push(hold)
+    else {
+      this.#queues.set(name, [])
+      void hold()
+    }
+    return Promise.resolve()
+  }
+}
+
+/** A clock of sound that can be set, and what it was given to play. */
+export class SoundClock {
+  static last: SoundClock | undefined
+  state = 'running'
+  readonly destination = {}
+  readonly played: { at: number; seconds: number }[] = []
+  readonly #began = performance.now()
+  constructor() {
+    SoundClock.last = this
+  }
+  get currentTime() {
+    return (performance.now() - this.#began) / 1000
+  }
+  resume = () => Promise.resolve()
+  createGain = () => ({ connect: () => undefined, disconnect: () => undefined })
+  createBuffer = (_: number, length: number, rate: number) => ({
+    duration: length / rate,
+    copyToChannel: () => undefined,
+  })
+  createBufferSource() {
+    const node = {
+      buffer: { duration: 0 },
+      connect: () => undefined,
+      start: (at: number) => void this.played.push({ at, seconds: node.buffer.duration }),
+    }
+    return node
+  }
+}
+
+const kept = new Map<string, string>()
+const sight = new EventTarget()
+
+export const page = {
+  visibilityState: 'visible',
+  /** What stays from visit to visit. */
+  kept,
+  locks: new Locks(),
+}
+
+Object.assign(globalThis, {
+  self: globalThis,
+  window: globalThis,
+  addEventListener: sight.addEventListener.bind(sight),
+  removeEventListener: sight.removeEventListener.bind(sight),
+  Worker: PlaceWorker,
+  AudioContext: SoundClock,
+  navigator: { hardwareConcurrency: 1, locks: page.locks, storage: { estimate: () => Promise.resolve({}) } },
+  document: Object.assign(sight, { visibilityState: 'visible' }),
+  localStorage: {
+    getItem: (key: string) => kept.get(key) ?? null,
+    setItem: (key: string, value: string) => void kept.set(key, value),
+  },
+  requestAnimationFrame: (run: () => void) => setTimeout(run, 4),
+  requestIdleCallback: (run: () => void) => setTimeout(run, 0),
+  ImageData: class {},
+  OffscreenCanvas: class {
+    getContext = () => ({ putImageData: () => undefined })
+    convertToBlob = () => Promise.resolve(new Blob(['jpeg']))
+  },
+})
