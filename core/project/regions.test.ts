@@ -123,7 +123,7 @@ it('a region of the shelf is one thing wherever it is used, until it is made sep
   expect([names(changed, 'a'), names(changed, 'b')].map((n) => n.includes('New'))).toEqual([true, true])
   const apart = performAll(
     changed,
-    [['region.apart', { ...at, stepId: 'b', itemId: 'u', newId: 'own' }]],
+    [['region.apart', { itemId: 'u', newId: 'own' }]],
     '',
   ).project
   expect(getItem(apart, 'own.0').name).toBe('New')

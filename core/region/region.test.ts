@@ -32,7 +32,7 @@ it.each([
   ['ellipse', [ellipse], Math.PI * 30 * 20],
   ['rectangle', [rectangle], 60 * 40],
   ['turned rectangle', [{ ...rectangle, angle: 30, size: [40, 30] as [number, number] }], 40 * 30],
-  ['feathered ellipse', [{ ...ellipse, feather: [6, 6] }], Math.PI * 30 * 20],
+  ['feathered ellipse', [{ ...ellipse, feather: [6, 6] as [number, number] }], Math.PI * 30 * 20],
   ['rectangle less ellipse', [rectangle, { ...ellipse, join: 'subtract' as const }], 2400 - Math.PI * 600],
   [
     'intersection',

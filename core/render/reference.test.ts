@@ -25,7 +25,7 @@ const targetsOf = (p: Project): Target[] => [
 ]
 
 /** The largest difference, as a share of what is there where that is above 1. */
-function apart(project: Project, got: Float32Array, area: Area, exact: Float32Array, width: number): number {
+function apart(got: Float32Array, area: Area, exact: Float32Array, width: number): number {
   let worst = 0
   got.forEach((v, i) => {
     const [x, y] = [area.x + ((i >> 2) % area.width), area.y + Math.floor((i >> 2) / area.width)]
@@ -48,7 +48,7 @@ async function check(
   const exact = await referenceFrame(k, project, target, frame, scale, sources)
   const made = await renderFrame(k, planned, sources)
   const own = planned.nodes.at(-1)?.area as Area
-  const off = apart(project, made.data, own, exact, planned.width)
+  const off = apart(made.data, own, exact, planned.width)
   k.free(made)
   // Where only parts are made, sums of blurs begin elsewhere: equal but for rounding. All else is the same bits.
   const whole = planned.nodes.every((n) => sameArea(n.area, wholeOf(n.canvas)))

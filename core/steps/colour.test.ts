@@ -16,7 +16,7 @@ const COLOURS = [
   [0.02, 0.01, 0.03],
 ]
 // Powers are exact to 2e-6; ways through display codes or Oklab to 1e-5 of 1.
-const near = (got: readonly number[], exact: readonly number[], tolerance = 2e-5) =>
+const near = (got: ArrayLike<number>, exact: ArrayLike<number>, tolerance = 2e-5) =>
   expect(worst(got, exact)).toBeLessThan(tolerance)
 
 describe('grade', () => {

@@ -166,7 +166,8 @@ it('an error that is no full disk keeps its own name', async () => {
 it('a document that storage cannot give back whole is a project error with the place, not a raw one', async () => {
   const state = start()
   await save(state)
-  await database.documents.update(state.project.id, { 'document.sequences.0.shots': 7 } as never)
+  const damaged = { ...state.project, sequences: [{ ...state.project.sequences[0], shots: 7 }] } as never
+  await database.documents.put({ id: state.project.id, document: damaged, position: 0, place: null })
   await expect(openProject(state.project.id)).rejects.toMatchObject({ name: 'ProjectError' })
   await expect(openProject(state.project.id)).rejects.toThrow(/sequences/)
 })
