@@ -110,48 +110,14 @@ Each is dragged there and back in 90 moves while the browser traces itself: one 
 ${figureTable(await interfaceFigures())}
 `
 
-const target = fileURLToPath(new URL('../docs/benchmarks.md', import.meta.url))
-const PARTS: Record<string, { head: string; make(): Promise<string> }> = {
-  treatments: { head: 'Every treatment', make: async () => treatmentSection(treatmentRows(k)) },
-  trackers: { head: 'Outlines and trackers', make: trackSection },
-  interface: { head: 'The interface itself', make: interfaceSection },
-}
-const only = PARTS[process.argv[2] ?? '']
-if (only) {
-  // Only this part is measured again; the rest of the page stays as it was written.
-  const day = new Date().toISOString().slice(0, 10)
-  const made = (await only.make()).trimEnd().replace('\n', `\n\nMeasured on its own on ${day}.\n`)
-  const page = readFileSync(target, 'utf8').split(/\n(?=## )/)
-  const rest = page.filter((part) => !part.startsWith(`## ${only.head}`)).map((part) => part.trimEnd())
-  writeFileSync(target, `${[...rest, made].join('\n\n')}\n`)
-  console.log(made)
-  process.exit(0)
-}
-const treated = treatmentSection(treatmentRows(k))
-const tracked = await trackSection()
-
-const { rows, floor } = kernelRows(k)
-const rivals = await contests(k)
-const colour = conversionErrors(k)
-const errors = (['black', 'clamp', 'mirror', 'wrap'] as const).flatMap((edge) =>
-  [2, 5, 20, 80].map((sigma) => [edge, sigma, gaussianError(sigma, edge).toExponential(1)]),
-)
-const demo = await demoRows()
-const [one, two] = await workers()
-const figures = [...(await browserFigures()), ...(await memoryFigures())]
-const smooth = await interfaceSection()
-
-const missed = rows.filter((r) => r.bar && (r.times ?? 0) > r.bar)
-const verdict = ({ bar, times = 0 }: Row) =>
-  bar === undefined ? '' : times <= bar ? `${bar}: met` : `${bar}: missed by ${(times / bar).toFixed(1)}x`
-const reasons = missed.map((r) => `- ${r.name}${r.why ? `: ${r.why}` : ''}.`).join('\n')
-const date = new Date().toISOString().slice(0, 10)
-const text = `# Benchmarks
-
-Written by \`npm run bench\` on ${date}: ${cpus().length} cores (${cpus()[0]?.model ?? 'unknown'}), Node.js ${process.versions.node}.
-Medians on one thread. The machine is shared and noisy: compare ratios, not milliseconds. Nothing here is a timed test.
-
-## Kernels at 1920x1080, RGBA float32
+/** What kernels cost, against one read and one write of a frame. */
+function kernelSection(): Promise<string> {
+  const { rows, floor } = kernelRows(k)
+  const missed = rows.filter((r) => r.bar && (r.times ?? 0) > r.bar)
+  const verdict = ({ bar, times = 0 }: Row) =>
+    bar === undefined ? '' : times <= bar ? `${bar}: met` : `${bar}: missed by ${(times / bar).toFixed(1)}x`
+  const reasons = missed.map((r) => `- ${r.name}${r.why ? `: ${r.why}` : ''}.`).join('\n')
+  return Promise.resolve(`## Kernels at 1920x1080, RGBA float32
 
 The floor is one read and one write of a frame: ${floor.toFixed(1)} ms. Each row takes turns with it, and the ratio is the median over the turns. The
 floor is bound by memory and most kernels by arithmetic, so when others use the machine the ratios of these grow by up to a half.
@@ -161,9 +127,13 @@ ${table(
   rows.map((r) => [r.name, r.ms.toFixed(1), (r.times ?? 0).toFixed(1), verdict(r)]),
 )}
 
-${missed.length ? `Missed, and why as far as it is known:\n\n${reasons}` : 'Every bar is met.'}
+${missed.length ? `Missed, and why as far as it is known:\n\n${reasons}` : 'Every bar is met.'}`)
+}
 
-## Against general-purpose tools, one thread, taking turns
+async function rivalSection(): Promise<string> {
+  const rivals = await contests(k)
+  const colour = conversionErrors(k)
+  return `## Against general-purpose tools, one thread, taking turns
 
 ${table(
   ['work', 'Stilus ms', 'theirs ms', 'times as fast', 'bar'],
@@ -174,32 +144,80 @@ ${table(
   }),
 )}
 
-Colour of 8-bit BT.709 planes as R'G'B', ${colour.colours} flat colours, worst error in codes of 255 against the exact matrix: Stilus ${colour.ours.toExponential(1)}, ffmpeg's conversion to 8 bits ${colour.theirs.toFixed(2)} (rounding alone is 0.5).
+Colour of 8-bit BT.709 planes as R'G'B', ${colour.colours} flat colours, worst error in codes of 255 against the exact matrix: Stilus ${colour.ours.toExponential(1)}, ffmpeg's conversion to 8 bits ${colour.theirs.toFixed(2)} (rounding alone is 0.5).`
+}
 
-## Gaussian against the true one
+function gaussianSection(): Promise<string> {
+  const errors = (['black', 'clamp', 'mirror', 'wrap'] as const).flatMap((edge) =>
+    [2, 5, 20, 80].map((sigma) => [edge, sigma, gaussianError(sigma, edge).toExponential(1)]),
+  )
+  return Promise.resolve(`## Gaussian against the true one
 
 Worst difference as a share of the peak; a line with highlights of 10,000, one of them a pixel from the border.
 
-${table(['beyond the edge', 'sigma', 'error'], errors)}
+${table(['beyond the edge', 'sigma', 'error'], errors)}`)
+}
 
-## The demo project, whole frames at 1280x720 in Node, decoding by ffmpeg included
+async function demoSection(): Promise<string> {
+  const demo = await demoRows()
+  const [one, two] = await workers()
+  return `## The demo project, whole frames at 1280x720 in Node, decoding by ffmpeg included
 
 ${table(
   ['shot', 'ms a frame'],
   demo.map((r) => [r.name, r.ms.toFixed(0)]),
 )}
 
-The first shot in the browser, encoded for export, milliseconds a frame: one worker ${one.toFixed(0)}, two workers ${two.toFixed(0)} (${(one / two).toFixed(2)} times as fast).
+The first shot in the browser, encoded for export, milliseconds a frame: one worker ${one.toFixed(0)}, two workers ${two.toFixed(0)} (${(one / two).toFixed(2)} times as fast).`
+}
 
-## In the application, headless Chromium, a shot at 1280x720 under grade, blur 20, glow, reframe and grain
+const applicationSection = async (): Promise<string> =>
+  `## In the application, headless Chromium, a shot at 1280x720 under grade, blur 20, glow, reframe and grain
 
 Drag quality is the finest scale that is expected within 60 ms.
 
-${figureTable(figures)}
+${figureTable([...(await browserFigures()), ...(await memoryFigures())])}`
 
-${smooth}
-${treated}
-${tracked}`
-writeFileSync(target, text)
-console.log(text)
+/** The parts of the page, in their order; each can be measured on its own. */
+const PARTS: Record<string, { head: string; make(): Promise<string> }> = {
+  kernels: { head: 'Kernels at', make: kernelSection },
+  rivals: { head: 'Against general-purpose tools', make: rivalSection },
+  gaussian: { head: 'Gaussian against', make: gaussianSection },
+  demo: { head: 'The demo project', make: demoSection },
+  application: { head: 'In the application', make: applicationSection },
+  treatments: {
+    head: 'Every treatment',
+    make: () => Promise.resolve(treatmentSection(treatmentRows(k))),
+  },
+  trackers: { head: 'Outlines and trackers', make: trackSection },
+  interface: { head: 'The interface itself', make: interfaceSection },
+}
+
+const HEAD = `# Benchmarks
+
+Written by \`npm run bench\`: ${cpus().length} cores (${cpus()[0]?.model ?? 'unknown'}), Node.js ${process.versions.node}.
+Medians on one thread. The machine is shared and noisy: compare ratios, not milliseconds. Nothing here is a timed test.`
+
+const target = fileURLToPath(new URL('../docs/benchmarks.md', import.meta.url))
+const names = process.argv.slice(2).filter((name) => name in PARTS)
+/** What was written before: parts that are not measured now stay as they are. */
+const before = readFileSync(target, 'utf8')
+  .split(/\n(?=## )/)
+  .map((part) => part.trimEnd())
+const day = new Date().toISOString().slice(0, 10)
+const parts: string[] = []
+for (const [name, { head, make }] of Object.entries(PARTS)) {
+  const known = before.find((part) => part.startsWith(`## ${head}`))
+  if (names.length && !names.includes(name)) {
+    if (known) parts.push(known)
+    continue
+  }
+  const made = (await make()).trimEnd().replace('\n', `\n\nMeasured on ${day}.\n`)
+  console.log(`\n${made}`)
+  parts.push(made)
+  // At once, so that what was measured is kept whatever comes after.
+  const done = parts.length
+  const rest = before.slice(1).filter((part) => !parts.some((p) => p.slice(0, 20) === part.slice(0, 20)))
+  writeFileSync(target, `${[HEAD, ...parts.slice(0, done), ...rest].join('\n\n')}\n`)
+}
 process.exit(0)

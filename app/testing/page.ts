@@ -14,11 +14,17 @@ export const decoder = {
   broken: new Set<number>(),
   /** Milliseconds that a picture takes. */
   takes: 0,
+  /** How far a sample swings at a time in seconds. */
+  loud: (_: number): number => 0.25,
+  /** What a frame shows. */
+  draw: (frame: number): Picture => picture(frame),
   reset() {
     this.files.clear()
     this.read.length = 0
     this.broken.clear()
     this.takes = 0
+    this.draw = picture
+    this.loud = () => 0.25
   },
 }
 
@@ -51,19 +57,62 @@ const media = {
     decoder.read.push({ name, frame })
     if (decoder.takes) await new Promise((resolve) => setTimeout(resolve, decoder.takes))
     if (decoder.broken.has(frame)) throw new Error('Its packet is damaged.')
-    const shown: Picture = picture(frame)
-    return { picture: shown, frame, problems: [], kept: 0 }
+    return { picture: decoder.draw(frame), frame, problems: [], kept: 0 }
   },
   sound: ({ start, end }: { start: number; end: number }) => {
-    const channel = () => new Float32Array(Math.round((end - start) * 48000)).fill(0.25)
+    const channel = () =>
+      Float32Array.from({ length: Math.round((end - start) * 48000) }, (_, i) =>
+        decoder.loud(start + i / 48000),
+      )
     return { sampleRate: 48000, channels: [channel(), channel()] }
   },
 }
 
-type Handlers = Record<string, (argument: never, context: object) => unknown>
+/** A delivery in the making, which ends as the test says. */
+export interface Making {
+  name: string
+  signal: AbortSignal
+  progress(share: { done: number; total: number }): void
+  done(problems?: string[]): void
+  fail(message: string): void
+}
+/** Deliveries that were begun, in their order: Node has no encoders. */
+export const makings: Making[] = []
+const written = new Map<string, File>()
+
+interface Context {
+  signal: AbortSignal
+  progress(value: unknown): void
+}
+const delivering = {
+  deliver: ({ stored }: { stored: string }, { signal, progress }: Context) =>
+    new Promise((resolve, reject) => {
+      signal.addEventListener('abort', () => reject(new DOMException('Called off.', 'AbortError')))
+      makings.push({
+        name: stored,
+        signal,
+        progress,
+        fail: (message) => reject(new Error(message)),
+        done(problems = []) {
+          written.set(stored, new File(['frames'], stored, { type: 'video/mp4' }))
+          resolve({ stored, codec: 'avc', problems })
+        },
+      })
+    }),
+}
+/** The private file system of a page. */
+const directory = {
+  getFileHandle: (name: string) => Promise.resolve({ getFile: () => Promise.resolve(written.get(name)) }),
+  keys: () => written.keys(),
+  removeEntry: (name: string) => Promise.resolve(void written.delete(name)),
+}
+
+type Handlers = Record<string, (argument: never, context: Context) => unknown>
 const HANDLERS: Record<string, () => Promise<Handlers>> = {
   'media.worker.ts': () => Promise.resolve(media),
+  'deliver.worker.ts': () => Promise.resolve(delivering),
   'render.worker.ts': async () => (await import('../../engine/render/render.worker')).handlers,
+  'track.worker.ts': async () => (await import('../../engine/track/track.worker')).handlers,
   'plan.worker.ts': async () => (await import('../../engine/render/plan.worker')).handlers,
 }
 
@@ -72,6 +121,7 @@ class PlaceWorker {
   onmessage: ((event: { data: unknown }) => void) | null = null
   onerror: ((event: { message: string }) => void) | null = null
   readonly #handlers: Promise<Handlers>
+  readonly #running = new Map<number, AbortController>()
   #ended = false
 
   constructor(address: URL) {
@@ -80,18 +130,21 @@ class PlaceWorker {
   }
 
   postMessage(message: { id: number; name?: string; argument?: unknown }) {
-    const copy = structuredClone(message)
-    void this.#answer(copy.id, copy.name, copy.argument)
+    const { id, name, argument } = structuredClone(message)
+    if (name === undefined) this.#running.get(id)?.abort()
+    else void this.#answer(id, name, argument)
   }
 
   terminate() {
     this.#ended = true
   }
 
-  async #answer(id: number, name: string | undefined, argument: unknown) {
-    if (name === undefined) return
-    const context = { signal: new AbortController().signal, progress: () => undefined }
+  async #answer(id: number, name: string, argument: unknown) {
+    const controller = new AbortController()
+    this.#running.set(id, controller)
     const post = (answer: object) => this.#ended || this.onmessage?.({ data: structuredClone(answer) })
+    const { signal } = controller
+    const context = { signal, progress: (progress: unknown) => void post({ id, progress }) }
     try {
       const handlers = await this.#handlers
       const answer = (await handlers[name]?.(argument as never, context)) as {
@@ -167,6 +220,11 @@ export const page = {
   locks: new Locks(),
 }
 
+const storage = {
+  estimate: () => Promise.resolve({}),
+  getDirectory: () => Promise.resolve(directory),
+}
+
 Object.assign(globalThis, {
   self: globalThis,
   window: globalThis,
@@ -174,7 +232,7 @@ Object.assign(globalThis, {
   removeEventListener: sight.removeEventListener.bind(sight),
   Worker: PlaceWorker,
   AudioContext: SoundClock,
-  navigator: { hardwareConcurrency: 1, locks: page.locks, storage: { estimate: () => Promise.resolve({}) } },
+  navigator: { hardwareConcurrency: 1, locks: page.locks, storage },
   document: Object.assign(sight, { visibilityState: 'visible' }),
   localStorage: {
     getItem: (key: string) => kept.get(key) ?? null,
@@ -183,6 +241,7 @@ Object.assign(globalThis, {
   requestAnimationFrame: (run: () => void) => setTimeout(run, 4),
   requestIdleCallback: (run: () => void) => setTimeout(run, 0),
   ImageData: class {},
+  URL: Object.assign(URL, { createObjectURL: () => 'blob:file', revokeObjectURL: () => undefined }),
   OffscreenCanvas: class {
     getContext = () => ({ putImageData: () => undefined })
     convertToBlob = () => Promise.resolve(new Blob(['jpeg']))

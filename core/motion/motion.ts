@@ -179,7 +179,12 @@ export function turnOf(map: Matrix3, x: number, y: number): { angle: number; sca
 /** The measured motion with corrections and smoothing written into its places. */
 export function settled(motion: Motion): Motion {
   const places = motion.places.map((p, i) => (p ? placesAt(motion, motion.first + i) : null))
-  return { ...motion, places, fixes: [], smooth: 0 }
+  const written = { ...motion, places, fixes: [], smooth: 0 }
+  // A correction where nothing was measured is a place of its own.
+  return (motion.fixes ?? []).reduce(
+    (made, { at }) => (made.places[at - made.first] ? made : withPlace(made, at, placesAt(motion, at), 1)),
+    written as Motion,
+  )
 }
 
 /** The motion with what was found at a frame. */

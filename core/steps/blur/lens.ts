@@ -26,10 +26,14 @@ export const lensBlur = declareStep({
       soft: [0, 2],
       when: (v) => Number(v.emphasis) > 0,
     }),
-    by: choice('Region', 'What the region does.', {
-      limit: 'Limits the blur',
-      amount: 'Says how much, like depth',
-    }),
+    by: choice(
+      'Region',
+      'Whether the region limits the blur, or says how strong it is at each place, as depth does.',
+      {
+        limit: 'Limits the blur',
+        amount: 'Says how much, like depth',
+      },
+    ),
     edge: edge('mirror'),
   },
   outputs: [],

@@ -17,7 +17,7 @@ export const cdl = declareColourStep({
     offset: {
       ...rgb,
       label: 'Offset',
-      help: 'Is added to each channel.',
+      help: 'Lifts or lowers each channel by the same amount everywhere.',
       default: [0, 0, 0],
       min: -4,
       max: 4,
@@ -31,7 +31,7 @@ export const cdl = declareColourStep({
       max: 8,
     },
     saturation: times('Saturation', 'About Rec. 709 luma, after the rest.', 1, 8, { soft: [0, 2] }),
-    codes: choice('Works on', 'What the numbers of the list stand for.', {
+    codes: choice('Works on', 'Whether slope, offset and power act on light or on display codes.', {
       display: 'Display codes',
       linear: 'Linear light',
     }),

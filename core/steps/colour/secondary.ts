@@ -36,15 +36,23 @@ export const QUALIFIER = {
     soft: [0, 360],
     group: 'Which',
   }),
-  hueSoft: degrees('Hue softness', 'How far it fades out to both sides.', 25, {
+  hueSoft: degrees('Hue softness', 'How far the effect fades out into the hues at both sides.', 25, {
     limits: [0, 180],
     soft: [0, 90],
     group: 'Which',
   }),
-  chroma: range('Strength of colour', 'From grey at 0 to the purest at 0.4.', [0.04, 0.4], [0, 0.4], {
+  chroma: range(
+    'Strength of colour',
+    'Which strengths of colour count, from grey at 0 to the purest at 0.4.',
+    [0.04, 0.4],
+    [0, 0.4],
+    {
+      group: 'Which',
+    },
+  ),
+  light: range('Lightness', 'Which tones count, from black at 0 to white at 1.', [0, 1], [0, 1], {
     group: 'Which',
   }),
-  light: range('Lightness', 'From black at 0 to white at 1.', [0, 1], [0, 1], { group: 'Which' }),
   soft: share('Softness', 'How gently strength and lightness set in.', 0.1, { group: 'Which' }),
   others: toggle('All others', 'Takes every colour but these.', false, { group: 'Which' }),
 }

@@ -29,7 +29,7 @@ export const colourTable = declareColourStep({
     codes: {
       type: 'choice',
       label: 'Made for',
-      help: 'What the numbers of the table stand for.',
+      help: 'Whether the table was made for display codes or for light; the wrong one looks too dark or washed out.',
       default: 'display',
       options: [
         { value: 'display', label: 'Display codes' },

@@ -25,7 +25,7 @@ export const beams = declareStep({
     uneven: share('Unevenness', 'How far beams differ from each other.', 0.5),
     sway: number('Sway', 'How far they swing.', 3, [0, 90], { soft: [0, 20], unit: '°' }),
     rate: number('Rate', 'Swings a second, at 24 frames.', 0.2, [0, 12], { soft: [0, 2] }),
-    colour: colour('Colour', 'Of the light.', [1, 0.92, 0.75]),
+    colour: colour('Colour', 'The colour of the light.', [1, 0.92, 0.75]),
     seed: seed(2),
     opacity: LAY.opacity,
     lay: { ...LAY.lay, default: 'plus' },

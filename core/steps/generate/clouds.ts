@@ -15,8 +15,8 @@ export const clouds = declareStep({
     cover: share('Cover', 'How much of the picture they take.', 0.5),
     density: share('Density', 'How thick they are.', 0.6),
     edge: share('Softness', 'How gently they end.', 0.6),
-    size: px('Size', 'Size of the largest.', 320, [20, 1200], { limits: [4, 8000] }),
-    octaves: count('Detail', 'Finer wisps.', 5, [1, 8]),
+    size: px('Size', 'How large the largest clouds are.', 320, [20, 1200], { limits: [4, 8000] }),
+    octaves: count('Detail', 'How many layers of finer wisps there are.', 5, [1, 8]),
     wind: number('Wind', 'How fast they drift, in their own size a second at 24 frames.', 0.15, [-20, 20], {
       soft: [-1, 1],
     }),

@@ -13,7 +13,7 @@ export const letterbox = declareStep({
     ratio: number('Shape', 'Width over height of what stays open.', 2.39, [0.2, 6], { soft: [0.5, 3] }),
     close: share('Closed', '0 is open, 1 is at its shape; set keys on this one to close it.', 1),
     soft: px('Soft edge', 'How soft the edges of the bars are.', 0, [0, 40], { limits: [0, 1000] }),
-    colour: colour('Colour', 'Of the bars.', [0, 0, 0]),
+    colour: colour('Colour', 'The colour of the bars.', [0, 0, 0]),
     opacity: share('Opacity', 'How much the bars cover.', 1),
   },
   outputs: [],

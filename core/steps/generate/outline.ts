@@ -13,7 +13,7 @@ export const outline = declareStep({
     width: px('Width', 'How wide the line is.', 6, [0, 40], { limits: [0, 120] }),
     soft: px('Softness', 'How soft its outer edge is.', 0, [0, 30], { limits: [0, 200] }),
     where: choice('Lies', 'On which side of the edge.', { outside: 'Outside', inside: 'Inside' }),
-    colour: colour('Colour', 'Of the line.', [0.95, 0.93, 0.86]),
+    colour: colour('Colour', 'The colour of the line.', [0.95, 0.93, 0.86]),
     opacity: share('Opacity', 'How much it covers.', 1),
   },
   outputs: [],

@@ -17,13 +17,13 @@ export const particles = declareStep({
   purpose: 'Lets sparks, snow, rain, dust or embers fly.',
   words: ['snow', 'rain', 'sparks', 'embers', 'dust', 'confetti', 'fireflies', 'emitter'],
   params: {
-    source: choice('Come from', 'Where they are born.', {
+    source: choice('Come from', 'Where particles begin.', {
       sky: 'Above the picture',
       floor: 'Below the picture',
       everywhere: 'Everywhere',
       point: 'A point',
     }),
-    at: point('Point', 'Where they are born.', [0.5, 0.7], { when: (v) => v.source === 'point' }),
+    at: point('Point', 'The place where particles begin.', [0.5, 0.7], { when: (v) => v.source === 'point' }),
     rate: number('Rate', 'How many are born in a second, at 24 frames.', 60, [0, 2000], {
       soft: [0, 400],
       step: 1,
@@ -37,12 +37,12 @@ export const particles = declareStep({
       limits: [-8000, 8000],
     }),
     sway: px('Sway', 'How far they wander aside.', 12, [0, 120]),
-    size: px('Size', 'Of the largest.', 5, [1, 40], { limits: [0.5, 400] }),
+    size: px('Size', 'How large the largest are.', 5, [1, 40], { limits: [0.5, 400] }),
     vary: share('Variety', 'How far sizes and speeds differ.', 0.6),
     trail: number('Trail', 'How long a streak each draws.', 0, [0, 24], { soft: [0, 6], unit: 'frames' }),
     form: choice('Form', 'What one looks like.', { bell: 'Soft', even: 'Round', ring: 'Ring' }),
-    colour: colour('Colour', 'When they are born.', [1, 1, 1]),
-    end: colour('Colour at the end', 'When they die.', [1, 1, 1]),
+    colour: colour('Colour', 'Their colour as they begin.', [1, 1, 1]),
+    end: colour('Colour at the end', 'Their colour as they go out.', [1, 1, 1]),
     strength: share('Strength', 'How strongly they show.', 0.9),
     seed: seed(3),
     ...LAY,

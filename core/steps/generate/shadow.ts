@@ -15,7 +15,7 @@ export const dropShadow = declareStep({
     distance: px('Distance', 'How far it falls.', 14, [0, 120]),
     soft: px('Softness', 'How soft it is.', 8, [0, 60], { limits: [0, 500] }),
     opacity: share('Opacity', 'How dark it is.', 0.6),
-    colour: colour('Colour', 'Of the shadow.', [0, 0, 0]),
+    colour: colour('Colour', 'The colour of the shadow.', [0, 0, 0]),
     alone: toggle('Shadow alone', 'Leaves out what casts it.', false),
   },
   outputs: [],

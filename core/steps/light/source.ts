@@ -8,7 +8,7 @@ import { QUALIFIER, qualifier } from '../colour/secondary'
 export const SOURCE = {
   from: choice(
     'Comes from',
-    'What shines.',
+    'Which parts of the picture shine.',
     { highlights: 'Highlights', colour: 'One colour', edges: 'Edges', region: 'The region' },
     { group: 'Source' },
   ),

@@ -29,7 +29,7 @@ export const vignette = declareStep({
       digits: 2,
       unit: 'stops',
     },
-    by: choice('Takes away', 'Light, or it gives way to a colour.', {
+    by: choice('Takes away', 'Whether the border loses light or gives way to a colour.', {
       light: 'Light',
       colour: 'Goes to a colour',
     }),

@@ -13,8 +13,8 @@ export const dust = declareStep({
   purpose: 'Puts specks, hairs and scratches on the picture, as on a print that was shown too often.',
   words: ['dirt', 'old film', 'hair', 'print', 'damage'],
   params: {
-    specks: count('Specks', 'How many in a frame.', 14, [0, 400], { soft: [0, 80] }),
-    hairs: count('Hairs', 'How many in a frame, on average.', 1, [0, 40], { soft: [0, 8] }),
+    specks: count('Specks', 'How many specks lie on a frame.', 14, [0, 400], { soft: [0, 80] }),
+    hairs: count('Hairs', 'How many hairs lie on a frame, on average.', 1, [0, 40], { soft: [0, 8] }),
     scratches: count('Scratches', 'How many run down the picture.', 2, [0, 40], { soft: [0, 12] }),
     size: px('Size', 'Size of the largest specks.', 5, [1, 20], { limits: [0.5, 120] }),
     light: share('White', 'How many are white; the others are black.', 0.5),

@@ -35,8 +35,8 @@ export const mosaic = declareStep({
   purpose: 'Replaces the picture by blocks of its mean colours, to hide or to stylise.',
   words: ['pixelate', 'censor', 'blocks', 'anonymise', 'face'],
   params: {
-    width: px('Width', 'Of a block.', 24, [2, 120], { limits: [1, 4000] }),
-    height: px('Height', 'Of a block.', 24, [2, 120], { limits: [1, 4000] }),
+    width: px('Width', 'How wide a block is.', 24, [2, 120], { limits: [1, 4000] }),
+    height: px('Height', 'How high a block is.', 24, [2, 120], { limits: [1, 4000] }),
     strength: share('Strength', 'How much of it shows.', 1),
   },
   outputs: [],

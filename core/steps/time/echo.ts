@@ -14,14 +14,20 @@ export const echo = declareStep({
   words: ['trails', 'ghost', 'delay', 'feedback', 'motion trail'],
   params: {
     count: count('Echoes', 'How many other pictures are seen.', 5, [1, 16]),
-    spacing: number('Spacing', 'From one to the next; below 0 they come from the future.', 2, [-24, 24], {
-      soft: [-8, 8],
-      step: 1,
-      digits: 0,
-      unit: 'frames',
-    }),
+    spacing: number(
+      'Spacing',
+      'Frames from one echo to the next; below 0 they come from later frames.',
+      2,
+      [-24, 24],
+      {
+        soft: [-8, 8],
+        step: 1,
+        digits: 0,
+        unit: 'frames',
+      },
+    ),
     decay: share('Fall-off', 'How much of each is left in the next.', 0.7),
-    join: choice('Join', 'How they meet.', {
+    join: choice('Join', 'How echoes and the picture are laid over each other.', {
       mean: 'Mean',
       lighten: 'Lighter wins',
       darken: 'Darker wins',

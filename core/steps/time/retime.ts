@@ -44,11 +44,15 @@ export const retime = declareStep({
         unit: 'frames',
       },
     ),
-    between: choice('Between frames', 'What is seen there.', {
-      motion: 'Moved pictures',
-      blend: 'A mix of both',
-      nearest: 'The nearest',
-    }),
+    between: choice(
+      'Between frames',
+      'What is seen between two frames: the nearer one, both mixed, or one made for that moment.',
+      {
+        motion: 'Moved pictures',
+        blend: 'A mix of both',
+        nearest: 'The nearest',
+      },
+    ),
   },
   outputs: [],
   keepsAlpha: false,

@@ -11,10 +11,10 @@ export const cornerPin = declareStep({
   purpose: 'Pins the four corners of the picture to four places, in true perspective.',
   words: ['perspective', 'screen insert', 'distort', 'four point'],
   params: {
-    topLeft: point('Upper left', 'Where this corner goes.', [0, 0]),
-    topRight: point('Upper right', 'Where this corner goes.', [1, 0]),
-    bottomRight: point('Lower right', 'Where this corner goes.', [1, 1]),
-    bottomLeft: point('Lower left', 'Where this corner goes.', [0, 1]),
+    topLeft: point('Upper left', 'Where the upper left corner of the picture goes.', [0, 0]),
+    topRight: point('Upper right', 'Where the upper right corner of the picture goes.', [1, 0]),
+    bottomRight: point('Lower right', 'Where the lower right corner of the picture goes.', [1, 1]),
+    bottomLeft: point('Lower left', 'Where the lower left corner of the picture goes.', [0, 1]),
     way: choice(
       'Does',
       'Pins the picture in, or takes what lies between the pins and fills the frame with it.',

@@ -11,7 +11,11 @@ export const lensDistortion = declareStep({
   purpose: 'Takes the curvature of a lens away, or puts it back.',
   words: ['barrel', 'pincushion', 'fisheye', 'undistort', 'wide angle'],
   params: {
-    way: choice('Does', 'The two undo each other.', { on: 'Puts curvature on', off: 'Takes it off' }),
+    way: choice(
+      'Does',
+      'Bends straight lines as a lens does, or straightens what a lens has bent; the two undo each other.',
+      { on: 'Puts curvature on', off: 'Takes it off' },
+    ),
     k1: number('Curvature', 'Above 0 barrel, below 0 pincushion.', 0.1, [-0.8, 0.8], {
       soft: [-0.4, 0.4],
       step: 0.002,

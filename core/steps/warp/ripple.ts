@@ -11,7 +11,10 @@ export const ripple = declareStep({
   purpose: 'Sends waves through the picture, from a point or along a direction.',
   words: ['wave', 'water', 'dream', 'heat'],
   params: {
-    kind: choice('Waves', 'How they run.', { rings: 'Rings from a point', along: 'Along a direction' }),
+    kind: choice('Waves', 'Whether waves run out in rings or all one way.', {
+      rings: 'Rings from a point',
+      along: 'Along a direction',
+    }),
     centre: point('Centre', 'Where rings come from.', [0.5, 0.5], { when: (v) => v.kind === 'rings' }),
     angle: degrees('Direction', 'Where waves run to.', 90, { when: (v) => v.kind === 'along' }),
     height: px('Height', 'How far points are moved.', 8, [0, 60], { limits: [0, 600] }),
