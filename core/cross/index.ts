@@ -1,5 +1,35 @@
 import type { StepDeclaration } from '../steps/declare'
-import { dissolve } from './dissolve'
+import {
+  additiveDissolve,
+  blurDissolve,
+  dip,
+  dissolve,
+  flash,
+  noiseDissolve,
+  pictureDissolve,
+  toneDissolve,
+} from './mixes'
+import {
+  door,
+  flip,
+  punchIn,
+  push,
+  roll,
+  shakeOver,
+  slideOver,
+  split,
+  uncover,
+  whip,
+  zoomThrough,
+} from './moves'
+import { THROUGH } from './through'
+import { blinds, checkerWipe, clockWipe, diamonds, doors, irisWipe, wipe } from './wipes'
 
 /** What joins the two sides of a cut, in catalogue order. */
-export const CROSSINGS: readonly StepDeclaration[] = [dissolve]
+export const CROSSINGS: readonly StepDeclaration[] = [
+  ...[dissolve, additiveDissolve, dip, flash, toneDissolve, noiseDissolve, pictureDissolve, blurDissolve],
+  ...[wipe, clockWipe, irisWipe, doors, blinds, checkerWipe, diamonds],
+  ...[slideOver, push, uncover, split, whip, zoomThrough, punchIn],
+  ...[flip, roll, door, shakeOver],
+  ...THROUGH,
+]

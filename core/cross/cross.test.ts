@@ -1,0 +1,260 @@
+import fc from 'fast-check'
+import type { Frame } from '../frame'
+import { filled } from '../kernels'
+import { defaults, type Values } from '../params'
+import { contextFor, type Options } from '../testing/context'
+import { testKernels, testPicture } from '../testing/pictures'
+import type { StepDeclaration } from '../steps'
+import { CROSSINGS } from '.'
+import { paced, speedAt } from './crossing'
+
+const k = testKernels(256)
+const [W, H] = [96, 54]
+
+/** A picture with soft light, an edge and, on its right, alpha that falls off. */
+function sample(seed: number, width = W, height = H): Frame {
+  const frame = testPicture(k, width, height)
+  const { data } = frame
+  // The second is the first upside down, with its colours turned over.
+  if (seed === 2) {
+    const before = data.slice()
+    for (let i = 0, n = width * height; i < n; i++)
+      for (let c = 0; c < 3; c++) data[i * 4 + c] = before[(n - 1 - i) * 4 + 2 - c] as number
+  }
+  for (let y = 0; y < height; y++)
+    for (let x = Math.floor(width * 0.75); x < width; x++) {
+      const at = (y * width + x) * 4
+      const share = 1 - (x - width * 0.75) / (width * 0.25)
+      for (let c = 0; c < 4; c++) data[at + c] = (data[at + c] as number) * share
+    }
+  return frame
+}
+
+function between(step: StepDeclaration, from: Frame, to: Frame, given: Values, options: Options): Frame {
+  const values = { ...defaults(step.params), ...given }
+  const { context, made } = contextFor(k, step, from, values, {
+    ...options,
+    frames: { incoming: to, ...options.frames },
+  })
+  const out = step.render(context)
+  k.free(...made)
+  return out
+}
+const worst = (a: ArrayLike<number>, b: ArrayLike<number>) => {
+  let most = 0
+  for (let i = 0; i < a.length; i++) most = Math.max(most, Math.abs((a[i] as number) - (b[i] as number)))
+  return most
+}
+const EACH = CROSSINGS.map((step) => [step.id, step] as const)
+
+describe.each(EACH)('%s', (_, step) => {
+  it('is the outgoing picture at its beginning and the incoming one at its end, bit for bit', () => {
+    const [from, to] = [sample(1), sample(2)]
+    for (const pace of ['even', 'ease', 'in', 'out', 'drawn'])
+      for (const [progress, exact] of [
+        [0, from],
+        [1, to],
+      ] as const) {
+        const out = between(step, from, to, { pace }, { progress })
+        expect([...out.data]).toEqual([...exact.data])
+        k.free(out)
+      }
+    k.free(from, to)
+  })
+
+  it('shows something of its own in the middle, with light that stands and alpha between nothing and all', () => {
+    const [from, to] = [sample(1), sample(2)]
+    let changes = 0
+    for (const progress of [0.05, 0.3, 0.5, 0.7, 0.95]) {
+      const out = between(step, from, to, {}, { progress, scale: W / 1280 })
+      if (worst(out.data, from.data) > 0.01 && worst(out.data, to.data) > 0.01) changes++
+      for (let i = 0; i < out.data.length; i++) {
+        const v = out.data[i] as number
+        if (!Number.isFinite(v)) throw new Error(`${step.id} at ${progress}: ${v} at ${i}`)
+        if (i % 4 === 3 && (v < -1e-5 || v > 1 + 1e-5))
+          throw new Error(`${step.id} at ${progress}: alpha ${v}`)
+      }
+      k.free(out)
+    }
+    expect(changes).toBeGreaterThanOrEqual(3)
+    k.free(from, to)
+  })
+
+  it('is the same whenever it is asked, and takes nothing that it does not give back', () => {
+    const [from, to] = [sample(1), sample(2)]
+    const [a, b] = [sample(1), sample(2)]
+    const before = k.used
+    const first = between(step, from, to, {}, { progress: 0.37 })
+    const again = between(step, from, to, {}, { progress: 0.37 })
+    expect(worst(first.data, again.data)).toBe(0)
+    expect([worst(from.data, a.data), worst(to.data, b.data)]).toEqual([0, 0])
+    k.free(first, again)
+    expect(k.used).toBe(before)
+    k.free(from, to, a, b)
+  })
+})
+
+describe('pace', () => {
+  const PACES = ['even', 'ease', 'in', 'out'] as const
+  const way = [0, 0, 0.3, 0.8, 1, 1]
+
+  it('runs from 0 to 1 and never back, evenly or with a speed of nothing where it is gentle', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...PACES, 'drawn'),
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        (pace, p, q) => {
+          const [a, b] = [paced({ pace, way }, Math.min(p, q)), paced({ pace, way }, Math.max(p, q))]
+          expect(a).toBeLessThanOrEqual(b)
+          expect(a).toBeGreaterThanOrEqual(0)
+          expect(b).toBeLessThanOrEqual(1)
+        },
+      ),
+    )
+    const speed = (pace: string, p: number) => speedAt({ pace, way }, p)
+    expect([speed('even', 0.5), speed('ease', 0.5)]).toEqual([expect.closeTo(1, 6), expect.closeTo(1.5, 2)])
+    for (const [pace, ends] of [
+      ['ease', [0, 1]],
+      ['in', [0]],
+      ['out', [1]],
+    ] as const)
+      for (const end of ends) expect(Math.abs(speed(pace, end))).toBeLessThan(0.02)
+  })
+
+  it('the same forwards and backwards where it is the same at both ends', () => {
+    for (const pace of ['even', 'ease'])
+      for (const p of [0.1, 0.3, 0.77])
+        expect(paced({ pace, way }, p) + paced({ pace, way }, 1 - p)).toBeCloseTo(1, 12)
+    for (const p of [0.2, 0.6])
+      expect(paced({ pace: 'in', way }, p) + paced({ pace: 'out', way }, 1 - p)).toBeCloseTo(1, 12)
+  })
+})
+
+const find = (id: string) => CROSSINGS.find((s) => s.id === id) as StepDeclaration
+const flat = (...rgba: [number, number, number, number]) => filled(k, W, H, rgba)
+const pixel = (frame: Frame, x: number, y: number) => [
+  ...frame.data.slice((y * W + x) * 4, (y * W + x) * 4 + 4),
+]
+
+it('a dissolve in light is the mean of the light, as seen that of the codes, like film that of the densities', () => {
+  const [from, to] = [flat(0.04, 0.04, 0.04, 1), flat(0.64, 0.64, 0.64, 1)]
+  const at = (space: string, progress: number) => {
+    const out = between(find('dissolve'), from, to, { space }, { progress })
+    const [value = 0, , , alpha] = pixel(out, 5, 5)
+    k.free(out)
+    return [value, alpha]
+  }
+  expect(at('light', 0.25)).toEqual([expect.closeTo(0.19, 6), 1])
+  const seen = at('seen', 0.5)[0] as number
+  expect(seen).toBeGreaterThan(0.2)
+  expect(seen).toBeLessThan(0.34)
+  // The geometric mean of 0.04 and 0.64 above a base of 0.02.
+  expect(at('film', 0.5)).toEqual([expect.closeTo(Math.sqrt(0.06 * 0.66) - 0.02, 5), 1])
+  k.free(from, to)
+})
+
+it.each(['wipe', 'clock-wipe', 'iris', 'doors', 'push', 'slide', 'uncover'])(
+  '%s run backwards is itself with the sides swapped, where it is turned round',
+  (id) => {
+    const [from, to] = [sample(1), sample(2)]
+    const turned: Record<string, [Values, Values]> = {
+      wipe: [{ angle: 30 }, { angle: 210 }],
+      'clock-wipe': [{ from: 40 }, { from: 40, back: true }],
+      iris: [{}, { closes: true }],
+      doors: [{}, { closes: true }],
+      push: [
+        { angle: 0, blur: 0 },
+        { angle: 180, blur: 0 },
+      ],
+      slide: [
+        { angle: 0, blur: 0 },
+        { angle: 180, blur: 0 },
+      ],
+      uncover: [
+        { angle: 0, blur: 0 },
+        { angle: 180, blur: 0 },
+      ],
+    }
+    const [there, back] = turned[id] ?? [{}, {}]
+    const other = id === 'slide' ? 'uncover' : id === 'uncover' ? 'slide' : id
+    const forwards = between(find(id), from, to, there, { progress: 0.31 })
+    const backwards = between(find(other), to, from, back, { progress: 0.69 })
+    expect(worst(forwards.data, backwards.data)).toBeLessThan(2e-3)
+    k.free(from, to, forwards, backwards)
+  },
+)
+
+it('a wipe leaves so much of the picture as is not yet gone over, at every angle', () => {
+  const [from, to] = [flat(0, 0, 0, 1), flat(1, 1, 1, 1)]
+  for (const angle of [0, 90, 180, 270]) {
+    const out = between(find('wipe'), from, to, { angle, soft: 0 }, { progress: 0.4 })
+    let sum = 0
+    for (let i = 0; i < out.data.length; i += 4) sum += out.data[i] as number
+    expect(Math.abs(sum / (W * H) - 0.4)).toBeLessThan(0.02)
+    const first = { 0: [2, 20], 90: [40, 2], 180: [W - 3, 20], 270: [40, H - 3] }[angle] as [number, number]
+    expect(pixel(out, ...first)[0]).toBe(1)
+    k.free(out)
+  }
+  k.free(from, to)
+})
+
+it('light runs along an edge and nowhere else', () => {
+  const [from, to] = [flat(0.2, 0.2, 0.2, 1), flat(0.2, 0.2, 0.2, 1)]
+  const out = between(
+    find('wipe'),
+    from,
+    to,
+    { soft: 20, light: 3, edgeColour: [1, 0, 0] },
+    { progress: 0.5 },
+  )
+  expect(pixel(out, W / 2, 10)[0]).toBeGreaterThan(2)
+  for (const x of [5, W - 6]) expect(pixel(out, x, 10)[0]).toBeCloseTo(0.2, 5)
+  expect(pixel(out, W / 2, 10)[1]).toBeCloseTo(0.2, 5)
+  k.free(from, to, out)
+})
+
+it('a push by a whole pixel shows both pictures where they were, moved', () => {
+  const [from, to] = [sample(1), sample(2)]
+  const out = between(find('push'), from, to, { angle: 0, blur: 0, soft: 0 }, { progress: 0.25 })
+  const far = W / 4
+  for (const y of [3, 20, 50]) {
+    expect(worst(pixel(out, far + 30, y), pixel(from, 30, y))).toBeLessThan(1e-4)
+    expect(worst(pixel(out, 10, y), pixel(to, W - far + 10, y))).toBeLessThan(1e-4)
+  }
+  k.free(from, to, out)
+})
+
+it('a flash is brightest at its peak, and the cut lies under it', () => {
+  const [from, to] = [flat(0.1, 0, 0, 1), flat(0, 0.1, 0, 1)]
+  const light = (progress: number) => {
+    const out = between(find('flash'), from, to, { stops: 5, peak: 0.4, glow: 0, blur: 0 }, { progress })
+    const [r = 0, g = 0] = pixel(out, 9, 9)
+    k.free(out)
+    return [r, g]
+  }
+  expect(light(0.399)[0]).toBeCloseTo(0.1 * 32, 0)
+  expect([light(0.2)[0], light(0.2)[1]]).toEqual([expect.closeTo(0.1 * 2 ** (5 / 4), 4), 0])
+  expect(light(0.7)).toEqual([0, expect.closeTo(0.1 * 2 ** (5 / 4), 4)])
+  k.free(from, to)
+})
+
+it('a dip shows nothing but its colour while it stays, and each side alone before and after', () => {
+  const [from, to] = [flat(0.5, 0, 0, 1), flat(0, 0.5, 0, 1)]
+  const at = (progress: number) => {
+    const out = between(
+      find('dip'),
+      from,
+      to,
+      { colour: [0, 0, 0.25], stays: 0.2, seen: false },
+      { progress },
+    )
+    const value = pixel(out, 9, 9)
+    k.free(out)
+    return value
+  }
+  expect(at(0.5)).toEqual([0, 0, expect.closeTo(0.25, 5), 1])
+  expect(at(0.2)).toEqual([expect.closeTo(0.25, 5), 0, expect.closeTo(0.125, 5), 1])
+  expect(at(0.8)).toEqual([0, expect.closeTo(0.25, 5), expect.closeTo(0.125, 5), 1])
+  k.free(from, to)
+})
