@@ -1,13 +1,13 @@
 // Writes docs/treatments.md and a picture for every treatment from their declarations: npm run treatments
-import { spawnSync } from 'node:child_process'
 import { mkdirSync, writeFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { exampleOf } from '@stilus/core/catalogue'
 import { PRESETS, RECIPES } from '@stilus/core/presets'
-import { isNumeric, type Param } from '@stilus/core/params'
+import { isNumeric } from '@stilus/core/params'
 import { newPlainStep, type Step } from '@stilus/core/project'
 import { type Aim, AIMS, type StepDeclaration, STEPS } from '@stilus/core/steps'
-import { pictured, sheet, type Subject } from './sheet'
+import { entry } from './declared'
+import { jpegOf, pictured, sheet, type Subject } from './sheet'
 
 const docs = fileURLToPath(new URL('../docs/', import.meta.url))
 const folder = `${docs}treatments/`
@@ -43,81 +43,7 @@ function example(step: StepDeclaration): Step {
 }
 
 async function write(name: string, steps: Step[], subject: Subject): Promise<void> {
-  const png = sheet([await pictured(steps, subject, WIDTH)], 1)
-  const jpeg = [
-    '-v',
-    'error',
-    '-y',
-    '-f',
-    'png_pipe',
-    '-i',
-    '-',
-    '-q:v',
-    '4',
-    '-update',
-    '1',
-    `${folder}${name}.jpg`,
-  ]
-  const { status, stderr } = spawnSync('ffmpeg', jpeg, { input: png })
-  if (status) throw new Error(String(stderr))
-}
-
-function values(param: Param): string {
-  switch (param.type) {
-    case 'choice':
-      return param.options.map((o) => o.label).join(', ')
-    case 'toggle':
-      return `on or off; ${param.default ? 'on' : 'off'} at first`
-    case 'number':
-      return `${param.min} to ${param.max}${param.unit ? ` ${param.unit}` : ''}; ${param.default} at first`
-    case 'rgb':
-    case 'pair':
-    case 'range':
-      return `${param.min} to ${param.max} each; ${param.default.join(', ')} at first`
-    default:
-      return (
-        {
-          point: 'a place on the picture',
-          curve: 'a curve',
-          colour: 'a colour',
-          seed: 'a seed',
-          file: 'a table',
-        }[param.type as 'point'] ??
-        { reference: 'a colour of the shelf', text: 'a text' }[param.type as 'text']
-      )
-  }
-}
-
-function entry(step: StepDeclaration): string {
-  const presets = PRESETS.filter((p) => p.use === step.id).map((p) => p.name)
-  const lists = Object.values(step.content ?? {}).flatMap((list) =>
-    Object.values(list.fields).map(
-      (p) => `| ${list.label}: ${p.label.toLowerCase()} | ${p.help} | ${values(p)}, each |`,
-    ),
-  )
-  const own = Object.values(step.params).map((p) => `| ${p.label} | ${p.help} | ${values(p)} |`)
-  const rows = [...own, ...lists]
-  const inputs = Object.entries(step.inputs ?? {}).flatMap(([name, i]) =>
-    name === 'before' ? [] : i.label.toLowerCase(),
-  )
-  const shown = exampleOf(step)
-  const facts = [
-    step.keepsAlpha ? 'Alpha stays as it came.' : '',
-    step.moves ? 'It moves by itself.' : '',
-    inputs.length ? `Takes besides: ${inputs.join(', ')}.` : '',
-    step.outputs.length ? `Offers: ${step.outputs.map((v) => v.label.toLowerCase()).join(', ')}.` : '',
-    presets.length ? `Presets: ${presets.join(', ')}.` : '',
-    shown ? `The picture shows the preset ${shown.name}.` : '',
-  ]
-  return [
-    `### ${step.name}`,
-    `![${step.name}](treatments/${step.id}.jpg)`,
-    step.purpose,
-    facts.filter(Boolean).join(' '),
-    ['| control | what it does | values |', '| --- | --- | --- |', ...rows].join('\n'),
-  ]
-    .filter(Boolean)
-    .join('\n\n')
+  writeFileSync(`${folder}${name}.jpg`, jpegOf(sheet([await pictured(steps, subject, WIDTH)], 1)))
 }
 
 mkdirSync(folder, { recursive: true })
@@ -126,7 +52,10 @@ for (const recipe of RECIPES) await write(recipe.id, structuredClone(recipe.step
 
 const keyed = STEPS.flatMap((s) => Object.values(s.params)).filter(isNumeric).length
 const parts = (Object.keys(AIMS) as Aim[]).map((aim) =>
-  [`## ${AIMS[aim]}`, ...STEPS.filter((s) => s.aim === aim).map(entry)].join('\n\n'),
+  [
+    `## ${AIMS[aim]}`,
+    ...STEPS.filter((s) => s.aim === aim).map((s) => entry(s, `treatments/${s.id}.jpg`)),
+  ].join('\n\n'),
 )
 const looks = RECIPES.map((r) => {
   const steps = r.steps.map((s) => s.name.toLowerCase()).join(', ')

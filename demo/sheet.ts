@@ -100,3 +100,11 @@ export function sheet(pictures: readonly Pictured[], cols: number): Uint8Array {
   for (let i = 3; i < data.length; i += 4) data[i] = 255
   return encodePng({ width: w, height: h, data, channels: 4 })
 }
+
+/** A PNG as a JPEG for documents. */
+export function jpegOf(png: Uint8Array): Buffer {
+  const options = ['-v', 'error', '-f', 'png_pipe', '-i', '-', '-q:v', '4', '-f', 'mjpeg', '-']
+  const { status, stdout, stderr } = spawnSync('ffmpeg', options, { input: png, maxBuffer: 1 << 26 })
+  if (status) throw new Error(String(stderr))
+  return stdout
+}

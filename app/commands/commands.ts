@@ -1,5 +1,6 @@
-import { STEPS } from '@stilus/core/steps'
+import { CROSSINGS, STEPS } from '@stilus/core/steps'
 import { redo, undo } from '../store/edit'
+import { canCross, crossBy } from '../sequence/new-across'
 import { store } from '../store/store'
 import { BETWEEN } from './between'
 import type { Command } from './command'
@@ -75,6 +76,16 @@ export const COMMANDS: readonly Command[] = [
   ...GOING,
 
   ...BETWEEN,
+
+  ...CROSSINGS.map((c): Command => ({
+    id: `cross-${c.id}`,
+    label: `Cross by ${c.name.toLowerCase()}`,
+    words: ['transition', ...(c.words ?? [])],
+    group: 'Between pictures',
+    keys: [],
+    when: canCross,
+    run: () => crossBy(c.id),
+  })),
 
   ...STEPS.map((s): Command => ({
     id: `add-${s.id}`,

@@ -16,7 +16,10 @@ export function DesignPanel({ project, design }: { project: Project; design: Des
   const uses = usesOf(project, { kind: 'design', designId })
   const draw = (drawing: Drawing) => () => void dispatch(viewActions.set({ drawing }))
   return (
-    <section aria-label="Design" className="flex min-h-0 flex-1 flex-col gap-3 overflow-y-auto p-3">
+    <section
+      aria-label="Design"
+      className="flex min-h-0 flex-1 flex-col gap-3 overflow-y-auto p-3 *:shrink-0"
+    >
       <EditableText
         label="Name of the design"
         value={design.name}

@@ -18,6 +18,7 @@ import { useAppDispatch } from '../store/store'
 import { Button } from '../ui/button'
 import { Choice, EditableText, Toggle } from '../ui/fields'
 import { NumberField } from '../ui/number-field'
+import { CrossPicker } from './cross-picker'
 
 const TERMS = 'grid grid-cols-[84px_1fr] items-center gap-x-2 gap-y-1.5'
 
@@ -64,7 +65,7 @@ export function TransitionPanel({
   return (
     <section
       aria-label="Chosen transition"
-      className="flex min-h-0 flex-1 flex-col gap-3 overflow-y-auto p-3"
+      className="flex min-h-0 flex-1 flex-col gap-3 overflow-y-auto p-3 *:shrink-0"
     >
       <EditableText
         label="Name of the transition"
@@ -106,6 +107,7 @@ export function TransitionPanel({
           they allow.
         </p>
       )}
+      {active && <CrossPicker project={project} transition={transition} />}
       <Button className="mt-auto" onClick={() => dispatch(edit('transition.remove', { transitionId }))}>
         <Trash2 size={14} /> Remove the transition
       </Button>
@@ -125,7 +127,10 @@ export function SpanPanel({ project, sequence, span }: { project: Project; seque
     label: lane === 0 ? 'The video alone' : lane === top ? 'Everything' : `Video and overlays up to ${lane}`,
   }))
   return (
-    <section aria-label="Chosen span" className="flex min-h-0 flex-1 flex-col gap-3 overflow-y-auto p-3">
+    <section
+      aria-label="Chosen span"
+      className="flex min-h-0 flex-1 flex-col gap-3 overflow-y-auto p-3 *:shrink-0"
+    >
       <div className="flex items-center gap-2">
         <EditableText
           label="Name of the span"

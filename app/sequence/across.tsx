@@ -16,7 +16,7 @@ import { viewActions } from '../store/view'
 import { Hint } from '../ui/button'
 import { cx } from '../ui/classes'
 import { type TimeMap, useTimeDrag } from '../ui/timeline'
-import { addDissolve } from './new-across'
+import { addTransition } from './new-across'
 
 const EDGE = 'absolute inset-y-0 z-10 w-2 cursor-ew-resize touch-none hover:bg-[#ffffff60]'
 
@@ -32,7 +32,7 @@ export function Cuts({ sequence, lane, map }: { sequence: Sequence; lane: number
         aria-label={`Dissolve from ${from.name} to ${to.name}`}
         className="absolute top-[58px] z-20 flex size-[17px] -translate-x-1/2 items-center justify-center rounded-full bg-ground text-dim opacity-0 group-hover/lane:opacity-100 hover:bg-text hover:text-ground focus-visible:opacity-100"
         style={{ left: map.x(to.start) }}
-        onClick={() => addDissolve(sequence, { from, to })}
+        onClick={() => addTransition(sequence, { from, to })}
       >
         <Plus size={12} />
       </button>

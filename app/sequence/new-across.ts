@@ -1,5 +1,5 @@
 import { cutsOf, getShot, roomAcross, type Sequence, type Shot } from '@stilus/core/project'
-import { openSequence } from '../session/where'
+import { here, openSequence } from '../session/where'
 import { tell, uid } from '../session/work'
 import { edit } from '../store/edit'
 import { store } from '../store/store'
@@ -17,8 +17,8 @@ export function jointAt(sequence: Sequence, shot: Shot, edge: 'head' | 'tail'): 
   return cut ?? (edge === 'head' ? { from: null, to: shot } : { from: shot, to: null })
 }
 
-/** Lets the shots of a joint dissolve for a second, or for as long as their handles allow, and chooses the transition. */
-export function addDissolve(sequence: Sequence, { from, to }: Joint): void {
+/** Lets the shots of a joint cross for a second, or for as long as their handles allow, and chooses the transition. */
+export function addTransition(sequence: Sequence, { from, to }: Joint, use = 'dissolve'): void {
   const { document } = store.getState().project
   if (!document) return
   const transitionId = uid()
@@ -30,7 +30,7 @@ export function addDissolve(sequence: Sequence, { from, to }: Joint): void {
   const none = room.before + room.after < 1
   const before = from ? (none ? wanted : Math.min(wanted, room.before)) : 0
   const after = to ? (none ? wanted : Math.min(wanted, room.after)) : 0
-  const args = { sequenceId: sequence.id, transitionId, stepId: uid(), use: 'dissolve', before, after }
+  const args = { sequenceId: sequence.id, transitionId, stepId: uid(), use, before, after }
   if (store.dispatch(edit('transition.add', { ...args, ...joint })))
     store.dispatch(viewActions.set({ acrossId: transitionId }))
 }
@@ -41,7 +41,33 @@ export function dissolveChosen(edge: 'head' | 'tail'): void {
   const { shotId } = store.getState().view
   const sequence = openSequence()
   if (!document || !sequence || !shotId) return
-  addDissolve(sequence, jointAt(sequence, getShot(document, shotId), edge))
+  addTransition(sequence, jointAt(sequence, getShot(document, shotId), edge))
+}
+
+/** Crosses by a treatment: what is in hand changes to it; else the head of the chosen shot gets a transition of it. */
+export function crossBy(use: string): void {
+  const { document } = store.getState().project
+  const { acrossId, shotId } = store.getState().view
+  const sequence = openSequence()
+  if (!document || !sequence) return
+  const place = here()
+  const inHand =
+    place?.kind === 'stack' && place.stack.kind === 'transition'
+      ? place.stack.id
+      : sequence.transitions.find((t) => t.id === acrossId)?.id
+  if (inHand !== undefined)
+    store.dispatch(edit('transition.by', { transitionId: inHand, stepId: uid(), use }))
+  else if (shotId !== null && place?.kind === 'sequence')
+    addTransition(sequence, jointAt(sequence, getShot(document, shotId), 'head'), use)
+}
+
+/** Whether there is something to cross. */
+export function canCross(): boolean {
+  const place = here()
+  const { acrossId, shotId } = store.getState().view
+  if (place?.kind === 'stack') return place.stack.kind === 'transition'
+  const inHand = openSequence()?.transitions.some((t) => t.id === acrossId) ?? false
+  return place?.kind === 'sequence' && (inHand || shotId !== null)
 }
 
 /** Lays a span over what is marked, else over the chosen shots, else over two seconds from the playhead on. */

@@ -24,7 +24,7 @@ import { Button } from '../ui/button'
 import { EditableText, Segments, Toggle } from '../ui/fields'
 import { NumberField } from '../ui/number-field'
 import { Menu } from '../ui/overlays'
-import { addDissolve, jointAt } from './new-across'
+import { addTransition, jointAt } from './new-across'
 
 /** The selected shot on the sequence: its state, note, medium and sound, and the way to the desk. */
 export function ShotPanel({ project, sequence, shot }: { project: Project; sequence: Sequence; shot: Shot }) {
@@ -36,7 +36,10 @@ export function ShotPanel({ project, sequence, shot }: { project: Project; seque
   const ends = Number.isFinite(sourceFrames(project, source))
   const timecode = (f: number) => toTimecode(sequence.startTimecode + f, sequence.rate)
   return (
-    <section aria-label="Selected shot" className="flex min-h-0 flex-1 flex-col gap-3 overflow-y-auto p-3">
+    <section
+      aria-label="Selected shot"
+      className="flex min-h-0 flex-1 flex-col gap-3 overflow-y-auto p-3 *:shrink-0"
+    >
       <EditableText
         label="Name of the shot"
         value={shot.name}
@@ -155,7 +158,7 @@ function Joining({ sequence, shot, edge }: { sequence: Sequence; shot: Shot; edg
   const dispatch = useAppDispatch()
   const there = sequence.transitions.find((t) => (edge === 'head' ? t.to : t.from) === shot.id)
   const choose = () => {
-    if (!there) return addDissolve(sequence, jointAt(sequence, shot, edge))
+    if (!there) return addTransition(sequence, jointAt(sequence, shot, edge))
     dispatch(viewActions.shot({ id: null }))
     dispatch(viewActions.set({ acrossId: there.id }))
   }

@@ -43,7 +43,10 @@ export function ShotsPanel({ project, shots }: { project: Project; shots: readon
   const shared = sharedTreatments(shots)
   const goals = shots.map((s) => ({ stack: { kind: 'shot' as const, id: s.id }, steps: s.steps }))
   return (
-    <section aria-label="Selected shots" className="flex min-h-0 flex-1 flex-col gap-3 overflow-y-auto p-3">
+    <section
+      aria-label="Selected shots"
+      className="flex min-h-0 flex-1 flex-col gap-3 overflow-y-auto p-3 *:shrink-0"
+    >
       <h2 className="text-lg font-semibold">{shots.length} shots</h2>
       <p className="text-dim">{shots.map((s) => s.name).join(', ')}</p>
       <Segments

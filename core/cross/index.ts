@@ -15,6 +15,7 @@ import {
   punchIn,
   push,
   roll,
+  rows,
   shakeOver,
   slideOver,
   split,
@@ -29,7 +30,7 @@ import { blinds, checkerWipe, clockWipe, diamonds, doors, irisWipe, wipe } from 
 export const CROSSINGS: readonly StepDeclaration[] = [
   ...[dissolve, additiveDissolve, dip, flash, toneDissolve, noiseDissolve, pictureDissolve, blurDissolve],
   ...[wipe, clockWipe, irisWipe, doors, blinds, checkerWipe, diamonds],
-  ...[slideOver, push, uncover, split, whip, zoomThrough, punchIn],
+  ...[slideOver, push, uncover, split, rows, whip, zoomThrough, punchIn],
   ...[flip, roll, door, shakeOver],
   ...THROUGH,
 ]

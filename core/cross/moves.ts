@@ -9,6 +9,7 @@ import {
   overInto,
   radial,
   ramp,
+  warpBy,
   warpPerspective,
 } from '../kernels'
 import { maths } from '../maths'
@@ -311,7 +312,7 @@ function hung(k: Kernels, frame: Frame, { by, aside, behind, upright }: Hung): F
 }
 
 const TURNS = {
-  way: choice('Turns', 'About which axis, and where to.', {
+  to: choice('Turns', 'About which axis, and where to.', {
     left: 'To the left',
     right: 'To the right',
     up: 'Upwards',
@@ -347,10 +348,10 @@ export const flip = declareCrossing({
   proxyError: 0.5,
   render({ kernels: k, input, incoming, values: v, p, speed }) {
     const turn = (t: number) => {
-      const by = 180 * within(t) * sign(v.way)
+      const by = 180 * within(t) * sign(v.to)
       const front = t < 0.5
-      const axis = { aside: 0, behind: 0, upright: upright(v.way) }
-      return hung(k, front ? input : incoming, { ...axis, by: front ? by : by - 180 * sign(v.way) })
+      const axis = { aside: 0, behind: 0, upright: upright(v.to) }
+      return hung(k, front ? input : incoming, { ...axis, by: front ? by : by - 180 * sign(v.to) })
     }
     return exposed(k, v.samples, speed, (dt) => turn(p + dt))
   },
@@ -366,9 +367,9 @@ export const roll = declareCrossing({
   render({ kernels: k, input, incoming, values: v, p, speed }) {
     const turn = (t: number) => {
       const to = within(t)
-      const axis = { aside: 0, behind: 0.5, upright: upright(v.way) }
-      const out = hung(k, input, { ...axis, by: 90 * to * sign(v.way) })
-      const next = hung(k, incoming, { ...axis, by: -90 * (1 - to) * sign(v.way) })
+      const axis = { aside: 0, behind: 0.5, upright: upright(v.to) }
+      const out = hung(k, input, { ...axis, by: 90 * to * sign(v.to) })
+      const next = hung(k, incoming, { ...axis, by: -90 * (1 - to) * sign(v.to) })
       overInto(k, to < 0.5 ? out : next, to < 0.5 ? next : out)
       const [kept, gone] = to < 0.5 ? [next, out] : [out, next]
       k.free(gone)
@@ -388,8 +389,8 @@ export const door = declareCrossing({
   render({ kernels: k, input, incoming, values: v, p, speed }) {
     return exposed(k, v.samples, speed, (dt) => {
       const to = within(p + dt)
-      const axis = { aside: -0.5 * sign(v.way), behind: 0, upright: upright(v.way) }
-      const leaf = hung(k, input, { ...axis, by: -90 * to * sign(v.way) })
+      const axis = { aside: -0.5 * sign(v.to), behind: 0, upright: upright(v.to) }
+      const leaf = hung(k, input, { ...axis, by: -90 * to * sign(v.to) })
       const out = k.frame(incoming.width, incoming.height)
       out.data.set(incoming.data)
       overInto(k, leaf, out)
@@ -434,5 +435,43 @@ export const shakeOver = declareCrossing({
     const made = warped(k, p < 0.5 ? input : incoming, map, beyond)
     const length = maths.hypot(ex - dx, ey - dy) * v.blur
     return along(k, made, (maths.atan2(ey - dy, ex - dx) * 180) / Math.PI, length, beyond)
+  },
+})
+
+export const rows = declareCrossing({
+  id: 'rows',
+  name: 'Rows apart',
+  purpose:
+    'The picture is cut into rows that shoot off to the sides, each in its own time, and uncover the next one.',
+  words: ['strips', 'slices', 'stretch', 'bands', 'shred'],
+  params: {
+    height: px('Row height', 'How high a row is.', 24, [2, 200], { limits: [1, 4000] }),
+    late: share('Delay', 'How far the rows differ in when they go.', 0.5),
+    both: choice('To', 'Where rows go.', { both: 'Both sides', right: 'The right', left: 'The left' }),
+    seed: seed(8),
+  },
+  proxyError: 0.4,
+  render({ kernels: k, input, incoming, values: v, place, scale, p }) {
+    const late = Math.min(0.9, v.late)
+    const height = Math.max(1, v.height * scale)
+    const far = (row: number) => {
+      const t = within((p - chance(v.seed, row, 0) * late) / (1 - late))
+      const right = v.both === 'right' || (v.both === 'both' && chance(v.seed, row, 1) < 0.5)
+      return t * t * place.width * (right ? 1 : -1)
+    }
+    const leaf = warpBy(
+      k,
+      input,
+      (x, y, to) => {
+        to[0] = x - far(Math.floor(y / height))
+        to[1] = y
+      },
+      { edge: 'black', filter: 'bilinear', sharp: true },
+    )
+    const out = k.frame(input.width, input.height)
+    out.data.set(incoming.data)
+    overInto(k, leaf, out)
+    k.free(leaf)
+    return out
   },
 })

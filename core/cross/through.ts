@@ -228,17 +228,17 @@ export const THROUGH: readonly StepDeclaration[] = [
       amount: px('Amount', 'How far red and blue lie apart in the middle.', 60, [0, 240], {
         limits: [0, 600],
       }),
-      way: choice('Come apart', 'All alike, or away from the middle.', {
+      kind: choice('Come apart', 'All alike, or away from the middle.', {
         along: 'All alike',
         radial: 'From the middle',
       }),
       angle: degrees('Direction', 'The direction in which they come apart.', 0, {
-        when: (v) => v.way === 'along',
+        when: (v) => v.kind === 'along',
       }),
     },
     proxyError: 0.3,
     step: fringe,
-    values: (v, s) => ({ amount: v.amount * strengthOf(s), kind: v.way, angle: v.angle, steps: 3 }),
+    values: (v, s) => ({ amount: v.amount * strengthOf(s), kind: v.kind, angle: v.angle, steps: 3 }),
   }),
   through({
     id: 'gate-slip',

@@ -1,4 +1,5 @@
 import fc from 'fast-check'
+import { findStep } from '../steps'
 import { objectMatrix } from '../design'
 import { richProject } from '../testing/documents'
 import { medium, onShot, shot, testProject, withEdit } from '../testing/projects'
@@ -164,6 +165,38 @@ describe('transitions', () => {
     expect(() => run(p, cross({ transitionId: 'u', stepId: 'e' }))).toThrow(/a transition here already/)
     const head = cross({ transitionId: 'u', stepId: 'e', from: null, to: 's1', before: 0, after: 40 })
     expect(() => run(p, head)).toThrow(/would overlap the other transition of s1/)
+  })
+
+  it('is made by another treatment: what both have stays with its keys, what one has of its own does not', () => {
+    const address = controlAddress('d', 'pace')
+    const angle = controlAddress('d', 'angle')
+    const by = (use: string): Act => ['transition.by', { transitionId: 't', stepId: 'e', use }]
+    const wiped = run(
+      testProject(),
+      cross({ use: 'wipe' }),
+      ['value.set', { address, at: 0, value: 'ease' }],
+      ['key.put', { address: angle, at: -5, value: 30 }],
+      ['key.put', { address: angle, at: 5, value: 90 }],
+    )
+    const pushed = run(wiped, by('push'))
+    const [step] = getTransition(pushed, 't').steps
+    expect([step?.id, step?.use, step?.name, getTransition(pushed, 't').name]).toEqual([
+      'd',
+      'push',
+      'Push',
+      'Push',
+    ])
+    expect([step?.what['pace']?.value, step?.what['angle']?.keys?.length]).toEqual(['ease', 2])
+    expect(Object.keys(step?.what ?? {}).sort()).toEqual(Object.keys(findStep('push')?.params ?? {}).sort())
+    const named = run(wiped, ['transition.rename', { transitionId: 't', name: 'Mine' }], by('clock-wipe'))
+    expect(getTransition(named, 't')).toMatchObject({
+      name: 'Mine',
+      steps: [{ use: 'clock-wipe', name: 'Clock' }],
+    })
+    expect(getTransition(run(named, by('wipe'), by('wipe')), 't').steps).toHaveLength(1)
+    const bare = run(wiped, ['step.remove', { stepId: 'd' }], by('iris'))
+    expect(getTransition(bare, 't').steps).toMatchObject([{ id: 'e', use: 'iris' }])
+    expect(() => run(wiped, by('glow'))).toThrow(/no transition "glow"/)
   })
 
   it('stands at a head or tail alone, rests while its shots are apart, and goes with its shot', () => {

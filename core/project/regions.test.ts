@@ -121,11 +121,7 @@ it('a region of the shelf is one thing wherever it is used, until it is made sep
   const inStep = (p: Project, stepId: string) => regionsIn(p, getStep(p, stepId).where ?? NOTHING)
   const names = (p: Project, stepId: string) => inStep(p, stepId).flatMap((r) => r.items.map((i) => i.name))
   expect([names(changed, 'a'), names(changed, 'b')].map((n) => n.includes('New'))).toEqual([true, true])
-  const apart = performAll(
-    changed,
-    [['region.apart', { itemId: 'u', newId: 'own' }]],
-    '',
-  ).project
+  const apart = performAll(changed, [['region.apart', { itemId: 'u', newId: 'own' }]], '').project
   expect(getItem(apart, 'own.0').name).toBe('New')
   const again = performAll(apart, [['region.item', { ...on('o'), change: { name: 'Other' } }]], '').project
   expect(getItem(again, 'own.0').name).toBe('New')

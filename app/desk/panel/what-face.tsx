@@ -1,8 +1,18 @@
 import { type Param, sameValue, shown } from '@stilus/core/params'
-import { type Address, boundValues, controlAddress, isKnown, paramsOf, type Step } from '@stilus/core/project'
+import {
+  type Address,
+  boundValues,
+  controlAddress,
+  getTransition,
+  isKnown,
+  paramsOf,
+  type Step,
+} from '@stilus/core/project'
+import { findStep } from '@stilus/core/steps'
 import { valueAt } from '@stilus/core/anim'
 import { ChevronDown, RotateCcw, Search } from 'lucide-react'
 import { useState } from 'react'
+import { CrossPicker } from '../../sequence/cross-picker'
 import { edit } from '../../store/edit'
 import { useApp, useAppDispatch } from '../../store/store'
 import { IconButton } from '../../ui/button'
@@ -51,6 +61,14 @@ export function WhatFace({ step }: { step: Step }) {
       {step.use !== 'group' && <Presets step={step} />}
       <Inputs step={step} />
       <ContentLists step={step} />
+      {stage.stack.kind === 'transition' && findStep(step.use)?.crosses && (
+        <details className="rounded border">
+          <summary className="cursor-pointer px-2 py-1.5 hover:bg-field">Another transition …</summary>
+          <div className="p-2">
+            <CrossPicker project={stage.project} transition={getTransition(stage.project, stage.stack.id)} />
+          </div>
+        </details>
+      )}
       {Object.keys(params).length > MANY && (
         <label className="flex h-7 items-center gap-2 rounded bg-field px-2 text-dim">
           <Search size={13} />

@@ -1,11 +1,12 @@
 import { z } from 'zod'
-import { findStep } from '../../steps'
+import { fit, sameValue } from '../../params'
+import { findStep, type StepDeclaration } from '../../steps'
 import { defineEdit } from '../define'
 import { getSequence, getShot, getSpan, getTransition, NotFound, sequenceOf, Refused } from '../find'
 import { refuseLoops } from '../loops'
 import { findOwner } from '../owners'
 import { newStep } from '../parts'
-import { type Project, type Sequence, spanSchema, type Transition } from '../schema'
+import { type Project, type Sequence, spanSchema, type Step, type Transition } from '../schema'
 import { lacking } from '../transitions'
 import { id, name, onSequence, onStep } from './common'
 
@@ -51,6 +52,20 @@ function refuseBad(p: Project, sequence: Sequence, t: Transition): void {
   }
 }
 
+/** Another treatment in the place of a step: what both have by the same name and kind stays, with its keys; so do its region, its mix and its name, where it has one of its own. */
+function inPlaceOf(before: Step, declaration: StepDeclaration): Step {
+  const made = newStep(declaration, before.id)
+  const old = findStep(before.use)
+  for (const [name, param] of Object.entries(declaration.params)) {
+    const value = before.what[name]
+    const same = value && old?.params[name]?.type === param.type
+    if (same && [value, ...(value.keys ?? [])].every((v) => sameValue(fit(param, v.value), v.value)))
+      made.what[name] = value
+  }
+  const { mix, where, when, on } = before
+  return { ...made, mix, where, when, on, name: before.name === old?.name ? made.name : before.name }
+}
+
 /** What happens across cuts, and over spans of a sequence. */
 export const TRANSITION_EDITS = {
   'transition.add': defineEdit(
@@ -92,6 +107,21 @@ export const TRANSITION_EDITS = {
       const sequence = sequenceOf(p, 'transition', a.transitionId)
       refuseBad(p, sequence, { ...transition, before: a.before, after: a.after })
       Object.assign(transition, { before: a.before, after: a.after })
+    },
+  ),
+  'transition.by': defineEdit(
+    { ...onTransition, ...onStep, use: z.string() },
+    (a) => `Cross by ${findStep(a.use)?.name.toLowerCase() ?? a.use}`,
+    (p, a) => {
+      const declaration = findStep(a.use)
+      if (!declaration?.crosses) throw new NotFound('transition', a.use)
+      const transition = getTransition(p, a.transitionId)
+      const at = transition.steps.findIndex((s) => findStep(s.use)?.crosses)
+      const before = transition.steps[at]
+      const called = before && findStep(before.use)?.name
+      if (transition.name === called) transition.name = declaration.name
+      if (before) transition.steps[at] = inPlaceOf(before, declaration)
+      else transition.steps.unshift(newStep(declaration, a.stepId))
     },
   ),
   'transition.rename': defineEdit(
