@@ -1,4 +1,4 @@
-import { readOtio } from '@stilus/core/formats'
+import { readEdl, readOtio } from '@stilus/core/formats'
 import { fromTimecode } from '@stilus/core/time'
 import { apply, type Matrix3 } from '@stilus/core/matrix'
 import fc from 'fast-check'
@@ -225,4 +225,14 @@ it('the score is never silent in its middle, never clips, and a room adds nothin
   const loud = (from: number) => left.slice(from, from + 24000).reduce((sum, v) => sum + v * v, 0)
   expect([2, 4, 6, 8].every((second) => loud(second * 48000) > 0.1)).toBe(true)
   expect(room(silence(1), 0.5, 1).left.every((v) => v === 0)).toBe(true)
+})
+
+it('the demo edit reads the same from its list and from its OpenTimelineIO file', () => {
+  const edl = readEdl(readFileSync('demo/kit/the-tin-comet.edl', 'utf8'), { num: 24, den: 1 })
+  const otio = readOtio(readFileSync('demo/kit/the-tin-comet.otio', 'utf8'))
+  const base = (timeline: typeof edl) =>
+    timeline.lanes.find((lane) => lane.kind === 'video')?.clips.map((c) => [c.media, c.start, c.length, c.in])
+  expect(edl.startTimecode).toBe(otio.startTimecode)
+  expect(base(edl)).toEqual(base(otio))
+  expect(edl.notes).toEqual([])
 })

@@ -105,7 +105,7 @@ export function MediaDrawer({ project }: { project: Project }) {
           multiple
           hidden
           data-testid="import-input"
-          accept={`${MEDIA_ACCEPT},.otio`}
+          accept={`${MEDIA_ACCEPT},.otio,.edl`}
           onChange={(e) => {
             void importFiles([...(e.target.files ?? [])], true)
             e.target.value = ''

@@ -116,6 +116,38 @@ it('an edit is laid out, says what is missing, and finds it by name when it come
   expect(shots()).toHaveLength(2)
 })
 
+it('a list of decisions comes with its media and its transitions as one act; what its handles cannot take is named', async () => {
+  for (const name of ['one.mov', 'two.mov', 'three.mov']) holds(name, { frames: 200 })
+  const edl = [
+    'TITLE: Cut',
+    '001 T1 V C     00:00:01:00 00:00:03:00 01:00:00:00 01:00:02:00',
+    '* FROM CLIP NAME: one.mov',
+    '002 T2 V D 012 00:00:02:00 00:00:04:00 01:00:02:00 01:00:04:00',
+    '* TO CLIP NAME: two.mov',
+    '003 T3 V D 199 00:00:02:00 00:00:03:00 01:00:04:00 01:00:05:00',
+    '* TO CLIP NAME: three.mov',
+    '004 broken',
+  ].join('\n')
+  const media = ['one.mov', 'two.mov', 'three.mov'].map((name) => file(name))
+  await importFiles([...media, file('cut.edl', edl)], true)
+  expect(shots()).toEqual([
+    ['one', 0, 48],
+    ['two', 48, 48],
+    ['three', 96, 24],
+  ])
+  const { transitions, startTimecode } = getSequence(documentNow())
+  expect(transitions.map((t) => [t.before, t.after, t.steps[0]?.use])).toEqual([[0, 12, 'dissolve']])
+  expect(startTimecode).toBe(86400)
+  expect(told()).toEqual([
+    '"cut.edl" is laid out: 3 shots, one transition.',
+    expect.stringMatching(
+      /^Of "cut.edl": Line 8 is left out: "004 broken".* Dissolve between two and three is left out: /,
+    ),
+  ])
+  store.dispatch(undo)
+  expect(shots()).toEqual([])
+})
+
 it('an edit that is none changes nothing', async () => {
   const before = documentNow()
   await importFiles([file('cut.otio', '{"not": "an edit"}')], true)

@@ -1,10 +1,20 @@
-import { readOtio } from '@stilus/core/formats'
+import { type EditTimeline, readEdl, readOtio } from '@stilus/core/formats'
 import { sequencesAmong } from '@stilus/core/media'
-import { getSequence, type Medium, sequenceLength, type Source, sourceName } from '@stilus/core/project'
+import {
+  type Act,
+  getSequence,
+  type Medium,
+  performAll,
+  type Project,
+  sequenceLength,
+  type Source,
+  sourceName,
+} from '@stilus/core/project'
 import type { Rate } from '@stilus/core/time'
 import {
   findMedium,
   importFile,
+  type Layout,
   layOutEdit,
   naturalLength,
   newShot,
@@ -12,12 +22,15 @@ import {
   shotName,
   unpackNumbered,
 } from '@stilus/engine'
-import { edit } from '../store/edit'
+import { edit, editAll } from '../store/edit'
 import { store } from '../store/store'
 import { viewActions } from '../store/view'
 import { session } from './session'
 import { openSequence, sequenceFrame } from './where'
 import { tell, uid, work } from './work'
+
+/** Names of files that hold an edit. */
+const EDITS = /\.(otio|edl)$/i
 
 /** Files that the pickers offer. */
 export const MEDIA_ACCEPT =
@@ -28,7 +41,7 @@ export const MEDIA_ACCEPT =
  * Media that an edit misses are found by name; others are placed at the end of the sequence when `place` says so.
  */
 export async function importFiles(files: readonly File[], place: boolean): Promise<void> {
-  const edits = files.filter((f) => f.name.toLowerCase().endsWith('.otio'))
+  const edits = files.filter((f) => EDITS.test(f.name))
   const { sequences, single } = sequencesAmong(files.filter((f) => !edits.includes(f)))
   for (const file of single) await importOne(file, place && !edits.length)
   for (const stills of sequences) {
@@ -123,12 +136,18 @@ async function importEdit(file: File): Promise<void> {
   if (!project) return
   const sequence = openSequence() ?? (project && getSequence(project))
   if (!sequence) return
-  const layout = await work(`Reading ${file.name}`, async () =>
-    layOutEdit(project, sequence, readOtio(await file.text())),
-  )
+  let timeline: EditTimeline | undefined
+  const layout = await work(`Reading ${file.name}`, async () => {
+    const text = await file.text()
+    timeline = /\.edl$/i.test(file.name) ? readEdl(text, sequence.rate) : readOtio(text)
+    return layOutEdit(project, sequence, timeline)
+  })
   if (!layout) return
-  const { missing, ...args } = layout
-  if (!store.dispatch(edit('sequence.layout', { sequenceId: sequence.id, ...args }))) return
+  const { missing, joints, ...args } = layout
+  const laid: Act = ['sequence.layout', { sequenceId: sequence.id, ...args }]
+  const { acts, notes } = joined(performAll(project, [laid], '').project, sequence.id, joints)
+  if (!store.dispatch(editAll([laid, ...acts], 'Lay out the edit'))) return
+  const crossed = acts.length === 1 ? ', one transition' : acts.length ? `, ${acts.length} transitions` : ''
   if (missing.length) {
     const names =
       missing.slice(0, 3).join(', ') + (missing.length > 3 ? ` and ${missing.length - 3} more` : '')
@@ -136,5 +155,47 @@ async function importEdit(file: File): Promise<void> {
       'problem',
       `The edit is laid out; its media are missing: ${names}. Drop the files here and they are found by name.`,
     )
-  } else tell('info', `"${file.name}" is laid out: ${args.shots.length} shots.`)
+  } else tell('info', `"${file.name}" is laid out: ${args.shots.length} shots${crossed}.`)
+  report(file.name, [...(timeline?.notes ?? []), ...notes])
+}
+
+/** The transitions that an edit has and its shots can take, as acts; what they cannot is said. */
+function joined(
+  laid: Project,
+  sequenceId: string,
+  joints: Layout['joints'],
+): { acts: Act[]; notes: string[] } {
+  const { shots } = getSequence(laid, sequenceId)
+  const acts: Act[] = []
+  const notes: string[] = []
+  let project = laid
+  for (const { at, lane, before, after, use, name } of joints) {
+    const on = shots.filter((s) => s.lane === lane)
+    const from = on.find((s) => s.start + s.length === at)
+    const to = on.find((s) => s.start === at)
+    const ends = {
+      from: from?.id ?? null,
+      to: to?.id ?? null,
+      before: from ? before : 0,
+      after: to ? after : 0,
+    }
+    const transition = { sequenceId, transitionId: uid(), stepId: uid(), use, ...ends }
+    try {
+      const act: Act = ['transition.add', transition]
+      project = performAll(project, [act], '').project
+      acts.push(act)
+    } catch (error) {
+      notes.push(
+        `${name} between ${from?.name ?? 'nothing'} and ${to?.name ?? 'nothing'} is left out: ${(error as Error).message}`,
+      )
+    }
+  }
+  return { acts, notes }
+}
+
+/** Tells what of an edit was changed or left out; the first of many. */
+function report(name: string, notes: readonly string[]): void {
+  const SHOWN = 4
+  const more = notes.length > SHOWN ? ` And ${notes.length - SHOWN} more.` : ''
+  if (notes.length) tell('problem', `Of "${name}": ${notes.slice(0, SHOWN).join(' ')}${more}`)
 }

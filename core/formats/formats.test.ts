@@ -57,6 +57,74 @@ describe('OpenTimelineIO', () => {
     ])
   })
 
+  /** A track of items, each given by its length in seconds at a rate of its own. */
+  const track = (items: object[]) =>
+    JSON.stringify({
+      OTIO_SCHEMA: 'Timeline.1',
+      name: 'x',
+      global_start_time: { rate: 24, value: 0 },
+      tracks: {
+        OTIO_SCHEMA: 'Stack.1',
+        children: [{ OTIO_SCHEMA: 'Track.1', kind: 'Video', name: 'V1', children: items }],
+      },
+    })
+  const lasting = (schema: string, value: number, rate = 24, more: object = {}) => ({
+    OTIO_SCHEMA: schema,
+    name: schema.split('.')[0],
+    source_range: { start_time: { rate, value: 0 }, duration: { rate, value } },
+    ...more,
+  })
+
+  it('transitions stand on their cuts, with what they take before and after', () => {
+    const over = (type: string, name: string) => ({
+      OTIO_SCHEMA: 'Transition.1',
+      name,
+      transition_type: type,
+      in_offset: { rate: 24, value: 6 },
+      out_offset: { rate: 24, value: 10 },
+    })
+    const read = readOtio(
+      track([
+        lasting('Clip.2', 48),
+        over('SMPTE_Dissolve', 'Fade'),
+        lasting('Clip.2', 24),
+        over('Custom_Transition', 'Star wipe'),
+        lasting('Clip.2', 24),
+      ]),
+    )
+    expect(read.lanes[0]?.joints).toEqual([
+      { at: 48, before: 6, after: 10, use: 'dissolve', name: 'Dissolve' },
+      { at: 72, before: 6, after: 10, use: 'dissolve', name: 'Star wipe' },
+    ])
+    expect(read.notes).toEqual(['"Star wipe" becomes a dissolve: Stilus has no transition of that name.'])
+  })
+
+  it('what it does not read is a gap of its length and is named, so that nothing after it moves', () => {
+    const read = readOtio(
+      track([
+        lasting('Stack.1', 30),
+        lasting('Thing.7', 10),
+        lasting('Clip.2', 0),
+        lasting('Clip.2', 24, 24, { effects: [{ OTIO_SCHEMA: 'LinearTimeWarp.1', time_scalar: 2 }] }),
+      ]),
+    )
+    expect(read.lanes[0]?.clips.map((c) => [c.start, c.length])).toEqual([[40, 24]])
+    expect(read.notes?.map((n) => n.slice(0, 34))).toEqual([
+      '"Stack" on V1 is a Stack: a gap of',
+      '"Thing" on V1 is a Thing: a gap of',
+      'The clip "Clip" on V1 has no lengt',
+      'The clip "Clip" runs at another sp',
+    ])
+  })
+
+  it('lengths in another rate do not add up to a shift: each clip begins where its time is', () => {
+    // 10 frames at 25 are 9.6 at 24: rounded one by one twenty of them would be 8 frames late.
+    const read = readOtio(track(Array.from({ length: 20 }, () => lasting('Clip.2', 10, 25))))
+    const clips = read.lanes[0]?.clips ?? []
+    clips.forEach((clip, i) => expect(Math.abs(clip.start - i * 9.6)).toBeLessThanOrEqual(1))
+    expect((clips.at(-1)?.start ?? 0) + (clips.at(-1)?.length ?? 0)).toBe(192)
+  })
+
   it.each([
     ['<xml/>', /not JSON/],
     ['{}', /not a Timeline/],

@@ -4,6 +4,7 @@ export {
   EditError,
   type EditLane,
   type EditTimeline,
+  type EditJoint,
   readOtio,
   writeOtio,
 } from './otio'
@@ -21,3 +22,4 @@ export {
 } from './reuse'
 export { MotionFileError, type MotionMeta, readMotion, writeMotionCsv, writeMotionJson } from './motion'
 export { type DrawnOutline, ofCorners, readSvg, SvgError, writeSvg } from './svg'
+export { readEdl } from './edl'

@@ -12,11 +12,22 @@ export interface EditClip {
   available: number | null
 }
 
+/** Where one clip goes over into the next: how many frames before and after the cut at `at`, by which transition of ours. */
+export interface EditJoint {
+  at: number
+  before: number
+  after: number
+  use: string
+  /** What the file calls it. */
+  name: string
+}
+
 /** One lane of an edit, bottom lane first. */
 export interface EditLane {
   name: string
   kind: 'video' | 'sound'
   clips: EditClip[]
+  joints?: EditJoint[]
 }
 
 export interface EditTimeline {
@@ -24,6 +35,8 @@ export interface EditTimeline {
   rate: Rate
   startTimecode: number
   lanes: EditLane[]
+  /** What was changed or left out, in sentences. */
+  notes?: string[]
 }
 
 /** An edit that cannot be read; the message says where. */
@@ -40,9 +53,9 @@ const schemaOf = (v: Json) => String(v.OTIO_SCHEMA ?? '').split('.')[0]
 const list = (v: unknown) => (Array.isArray(v) ? v.filter(isObject) : [])
 
 /**
- * Reads an OpenTimelineIO timeline (JSON): tracks of clips and gaps, media by external reference. Transitions are passed over,
- * since they do not change when clips start; nested stacks are refused by name.
- * @throws EditError
+ * Reads an OpenTimelineIO timeline (JSON): tracks of clips, gaps and transitions, media by external reference. What cannot be read becomes a gap of its length
+ * and is named; nothing refuses the whole.
+ * @throws EditError where it is no timeline, has no tracks or does not say its rate
  */
 export function readOtio(text: string): EditTimeline {
   let root: unknown
@@ -60,8 +73,10 @@ export function readOtio(text: string): EditTimeline {
   if (!tracks.length) throw new EditError('This OpenTimelineIO timeline has no tracks.')
   const rate = timelineRate(root, tracks)
   const start = isObject(root.global_start_time) ? frames(root.global_start_time, rate) : 0
-  const lanes = tracks.map((track) => readTrack(track, rate))
-  return { name: String(root.name || 'Edit'), rate, startTimecode: start, lanes }
+  const notes: string[] = []
+  const lanes = tracks.map((track) => readTrack(track, rate, notes))
+  const timeline = { name: String(root.name || 'Edit'), rate, startTimecode: start, lanes }
+  return notes.length ? { ...timeline, notes } : timeline
 }
 
 function timelineRate(root: Json, tracks: Json[]): Rate {
@@ -84,35 +99,76 @@ function frames(time: unknown, rate: Rate): number {
   return own.num * rate.den === rate.num * own.den ? Math.round(Number(time.value)) : frameAt(rate, seconds)
 }
 
-function readTrack(track: Json, rate: Rate): EditLane {
+/** Seconds of a RationalTime; 0 where there is none. */
+function seconds(time: unknown): number {
+  const value = isObject(time) ? Number(time.value) / Number(time.rate) : 0
+  return Number.isFinite(value) ? value : 0
+}
+
+function readTrack(track: Json, rate: Rate, notes: string[]): EditLane {
+  const name = String(track.name ?? '')
   const clips: EditClip[] = []
-  let at = 0
+  const joints: EditJoint[] = []
+  // Lengths in another rate do not add up in frames: where an item lies is counted from the beginning.
+  let [at, passed] = [0, 0]
   for (const item of list(track.children)) {
     const schema = schemaOf(item)
-    if (schema === 'Transition') continue
+    if (schema === 'Transition') {
+      joints.push(readJoint(item, at, rate, notes))
+      continue
+    }
     const reference = mediaReference(item)
     const available = isObject(reference?.available_range) ? reference.available_range : null
     const range = isObject(item.source_range) ? item.source_range : available
-    const length = range ? frames(range.duration, rate) : 0
-    if (schema === 'Clip') {
-      if (length < 1) throw new EditError(`The clip "${String(item.name)}" has no length.`)
+    passed += seconds(range?.duration)
+    const end = frameAt(rate, passed)
+    const length = end - at
+    const called = String(item.name || baseName(reference?.target_url) || schema)
+    if (schema !== 'Clip') {
+      if (schema !== 'Gap')
+        notes.push(
+          `"${called}" on ${name || 'a track'} is a ${schema}: a gap of its length stands in its place. Flatten it there, or lay it in as a sequence of its own.`,
+        )
+    } else if (length < 1)
+      notes.push(`The clip "${called}" on ${name || 'a track'} has no length and is left out.`)
+    else {
       const first = available ? frames(available.start_time, rate) : 0
+      const media =
+        baseName(reference?.target_url) || String(reference?.name ?? '') || String(item.name ?? '')
+      const from = frames(range?.start_time, rate) - first
+      const there = available ? frames(available.duration, rate) : null
       clips.push({
         name: String(item.name || baseName(reference?.target_url) || 'Clip'),
-        media: baseName(reference?.target_url) || String(reference?.name ?? '') || String(item.name ?? ''),
+        media,
         start: at,
         length,
-        in: frames(range?.start_time, rate) - first,
-        available: available ? frames(available.duration, rate) : null,
+        in: from,
+        available: there,
       })
-    } else if (schema !== 'Gap') {
-      throw new EditError(
-        `The track "${String(track.name)}" holds a ${schema}, which Stilus does not read. Flatten it and export again.`,
-      )
+      for (const effect of list(item.effects))
+        if (/Warp|Freeze/.test(schemaOf(effect) ?? ''))
+          notes.push(
+            `The clip "${called}" runs at another speed there; it is laid at its own. Add a Retime to it.`,
+          )
     }
-    at += length
+    at = end
   }
-  return { name: String(track.name ?? ''), kind: track.kind === 'Audio' ? 'sound' : 'video', clips }
+  const lane: EditLane = { name, kind: track.kind === 'Audio' ? 'sound' : 'video', clips }
+  return joints.length ? { ...lane, joints } : lane
+}
+
+function readJoint(item: Json, at: number, rate: Rate, notes: string[]): EditJoint {
+  const kind = String(item.transition_type ?? '')
+  const plain = !kind || kind === 'SMPTE_Dissolve'
+  const name = plain ? 'Dissolve' : String(item.name || kind)
+  if (!plain) notes.push(`"${name}" becomes a dissolve: Stilus has no transition of that name.`)
+  return {
+    at,
+    before: frames(item.in_offset, rate),
+    after: frames(item.out_offset, rate),
+    use: 'dissolve',
+    name,
+  }
 }
 
 /** Clip.1 has one media_reference; Clip.2 has several and names the active one. */

@@ -1,4 +1,4 @@
-import { baseName, type EditTimeline } from '@stilus/core/formats'
+import { baseName, type EditJoint, type EditTimeline } from '@stilus/core/formats'
 import {
   type Medium,
   type Project,
@@ -63,6 +63,8 @@ export interface Layout {
   shots: Shot[]
   sounds: SoundClip[]
   missing: string[]
+  /** Where shots of a lane go over into each other. */
+  joints: (EditJoint & { lane: number })[]
 }
 
 /**
@@ -84,6 +86,7 @@ export function layOutEdit(project: Project, sequence: Sequence, timeline: EditT
   const hasSoundLanes = timeline.lanes.some((lane) => lane.kind === 'sound' && lane.clips.length)
   const shots: Shot[] = []
   const sounds: SoundClip[] = []
+  const joints: Layout['joints'] = []
   let lane = 0
   for (const track of timeline.lanes) {
     for (const clip of track.clips) {
@@ -107,8 +110,10 @@ export function layOutEdit(project: Project, sequence: Sequence, timeline: EditT
         shots.push(hasSoundLanes ? { ...shot, sound: null } : shot)
       }
     }
-    if (track.kind === 'video') lane++
+    if (track.kind !== 'video') continue
+    joints.push(...(track.joints ?? []).map((joint) => ({ ...joint, lane })))
+    lane++
   }
   const { rate, startTimecode } = timeline
-  return { rate, startTimecode, media: added, shots, sounds, missing: added.map((m) => m.name) }
+  return { rate, startTimecode, media: added, shots, sounds, missing: added.map((m) => m.name), joints }
 }
