@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict'
 import { after, before, test } from 'node:test'
-import { addTreatment, chooseItem, drag, pictureOf, tileOf } from './acts'
+import { addTreatment, chooseItem, drag, notices, pictureOf, tileOf } from './acts'
 import { openStage, type Stage } from './browser'
 
 let stage: Stage
@@ -90,7 +90,9 @@ test('a branch leaves a state, runs as a second row, and is joined again by what
   // A step cannot take what is made of it.
   await row.getByRole('button', { name: /^Gaussian blur[.,]/ }).click()
   await chooseItem(page, 'Works on: State after Warm workshop', 'The state after', 'Join')
-  await page.getByText(/This would go in a circle: .*Join.*/).waitFor()
+  await notices(page)
+    .filter({ hasText: /This would go in a circle: .*Join.*/ })
+    .waitFor()
   await row.waitFor()
 })
 
@@ -117,6 +119,7 @@ test('a design is made of objects that are drawn, moved and sized on the picture
   await go('')
   await palette('New design')
   await page.waitForURL(/\/design\//)
+  await page.getByRole('region', { name: 'Design', exact: true }).waitFor()
   await pictureOf(page, 0)
   await palette('Draw an object: rectangle')
   await page.getByTestId('drawing-surface').waitFor()
@@ -171,5 +174,7 @@ test('a nested sequence opens from its shot, and what would contain itself is re
   await page.waitForURL(/\/sequence\/chart-close/)
   await page.getByRole('button', { name: /^Shot Chart, near/ }).focus()
   await chooseItem(page, 'Show instead …', 'A sequence', 'The Tin Comet')
-  await page.getByText(/This would go in a circle: .*Chart, close/).waitFor()
+  await notices(page)
+    .filter({ hasText: /This would go in a circle: .*Chart, close/ })
+    .waitFor()
 })

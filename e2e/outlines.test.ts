@@ -9,6 +9,7 @@ import {
   chooseItem,
   drag,
   handlesOf,
+  notices,
   openDemoShot,
   pictureOf,
   placeOnPage,
@@ -177,7 +178,9 @@ test('a key that stands in front holds out of the tracking: where it covers all,
   await chooseItem(page, /^More for Luminance key/, /^Nearer to the camera/)
   await chooseItem(page, 'More for Outline 2', 'Track what it surrounds')
   await page.getByRole('button', { name: 'Track on to the end' }).click()
-  await page.getByText(/There is too little texture here to follow: 0 pixels/).waitFor()
+  await notices(page)
+    .filter({ hasText: /There is too little texture here to follow: 0 pixels/ })
+    .waitFor()
   for (let i = 0; i < 3; i++) await page.keyboard.press('Control+z')
 })
 

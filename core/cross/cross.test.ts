@@ -56,7 +56,7 @@ describe.each(EACH)('%s', (_, step) => {
         [1, to],
       ] as const) {
         const out = between(step, from, to, { pace }, { progress })
-        expect([...out.data]).toEqual([...exact.data])
+        expect(worst(out.data, exact.data)).toBe(0)
         k.free(out)
       }
     k.free(from, to)
