@@ -40,14 +40,11 @@ function Row({ param, address, animated, also }: ParamRowProps) {
     <Hint text={`${param.help} Double-click to reset.`}>
       <button
         type="button"
-        className={cx(
-          'flex min-w-0 items-center gap-1.5 truncate text-left',
-          changed ? 'text-text' : 'text-dim',
-        )}
+        className={cx('flex min-w-0 items-center gap-1.5 text-left', changed ? 'text-text' : 'text-dim')}
         onDoubleClick={() => control.set(param.default)}
       >
         <span className={cx('size-1 shrink-0 rounded-full', changed ? 'bg-(--facet)' : 'bg-transparent')} />
-        <span className="truncate">{param.label}</span>
+        <span className="min-w-0 leading-tight">{param.label}</span>
       </button>
     </Hint>
   )
