@@ -199,25 +199,25 @@ Written by \`npm run bench\`: ${cpus().length} cores (${cpus()[0]?.model ?? 'unk
 Medians on one thread. The machine is shared and noisy: compare ratios, not milliseconds. Nothing here is a timed test.`
 
 const target = fileURLToPath(new URL('../docs/benchmarks.md', import.meta.url))
-const names = process.argv.slice(2).filter((name) => name in PARTS)
-/** What was written before: parts that are not measured now stay as they are. */
-const before = readFileSync(target, 'utf8')
-  .split(/\n(?=## )/)
-  .map((part) => part.trimEnd())
+const asked = process.argv.slice(2)
+const unknown = asked.filter((name) => !(name in PARTS))
+if (unknown.length)
+  throw new Error(`There is no part ${unknown.join(', ')}: ${Object.keys(PARTS).join(', ')}.`)
+/** The parts of the page by their heads; those that are not measured now stay as they were written. */
+const written = readFileSync(target, 'utf8').split(/\n(?=## )/)
+const page = new Map(
+  Object.entries(PARTS).map(([name, { head }]) => [
+    name,
+    written.find((part) => part.startsWith(`## ${head}`))?.trimEnd(),
+  ]),
+)
 const day = new Date().toISOString().slice(0, 10)
-const parts: string[] = []
-for (const [name, { head, make }] of Object.entries(PARTS)) {
-  const known = before.find((part) => part.startsWith(`## ${head}`))
-  if (names.length && !names.includes(name)) {
-    if (known) parts.push(known)
-    continue
-  }
+for (const [name, { make }] of Object.entries(PARTS)) {
+  if (asked.length && !asked.includes(name)) continue
   const made = (await make()).trimEnd().replace('\n', `\n\nMeasured on ${day}.\n`)
   console.log(`\n${made}`)
-  parts.push(made)
+  page.set(name, made)
   // At once, so that what was measured is kept whatever comes after.
-  const done = parts.length
-  const rest = before.slice(1).filter((part) => !parts.some((p) => p.slice(0, 20) === part.slice(0, 20)))
-  writeFileSync(target, `${[HEAD, ...parts.slice(0, done), ...rest].join('\n\n')}\n`)
+  writeFileSync(target, `${[HEAD, ...page.values()].filter(Boolean).join('\n\n')}\n`)
 }
 process.exit(0)

@@ -41,7 +41,7 @@ async function strip(project: Project): Promise<Buffer> {
 
 mkdirSync(folder, { recursive: true })
 for (const { id: use } of CROSSINGS) {
-  const { project } = perform(joined, 'transition.by', { transitionId: 'shown', stepId: 'joint', use })
+  const { project } = perform(joined, 'transition.swap', { transitionId: 'shown', stepId: 'joint', use })
   writeFileSync(`${folder}${use}.jpg`, await strip(project))
 }
 opened.close()

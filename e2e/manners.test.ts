@@ -242,3 +242,18 @@ test('work that takes long can be called off, and leaves nothing', async () => {
   assert.equal(await notices(page).count(), 0)
   assert.deepEqual(stage.errors, [])
 })
+
+test('no label of a control is cut at 1280 by 800, however long it is', async () => {
+  const { page, address } = stage
+  await page.goto(`${address}/demo`)
+  await page.getByRole('button', { name: /^Shot Stairs/ }).dblclick()
+  await pictureOf(page, 0)
+  for (const name of ['Split tones', 'Lens flare', 'Light beams', 'Lens distortion', 'Hue curves']) {
+    await addTreatment(page, name)
+    const cut = await page
+      .getByRole('region', { name: 'Selected step' })
+      .locator('button span')
+      .evaluateAll((all) => all.filter((e) => e.scrollWidth > e.clientWidth + 1).map((e) => e.textContent))
+    assert.deepEqual(cut, [], name)
+  }
+})

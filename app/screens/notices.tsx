@@ -58,7 +58,9 @@ function NoticeCard({ notice }: { notice: Notice }) {
       className="pointer-events-auto flex items-start gap-3 rounded-md bg-[#3a3a3a] py-2 pr-2 pl-4 shadow-xl"
     >
       <Sign size={16} className={cx('mt-1.5 shrink-0', problem ? 'text-alert' : 'text-dim')} />
-      <Toast.Description className="flex-1 py-1 select-text">{notice.text}</Toast.Description>
+      <Toast.Description className="max-h-60 flex-1 overflow-y-auto py-1 whitespace-pre-line select-text">
+        {notice.text}
+      </Toast.Description>
       <Toast.Close asChild>
         <IconButton label="Close">
           <X size={15} />

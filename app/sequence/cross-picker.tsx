@@ -1,12 +1,14 @@
-import { perform, type Project, stageOf, type Transition } from '@stilus/core/project'
+import { findOwner, type Project, stageOf, type Transition } from '@stilus/core/project'
 import type { Target } from '@stilus/core/render'
+import { find } from '@stilus/core/search'
 import { CROSSINGS, findStep, type StepDeclaration } from '@stilus/core/steps'
-import { Search } from 'lucide-react'
-import { type PointerEvent, useMemo, useState } from 'react'
+import { memo, type PointerEvent, useDeferredValue, useMemo, useState } from 'react'
+import { tryOn } from '../session/trying'
 import { uid } from '../session/work'
 import { edit } from '../store/edit'
 import { useAppDispatch } from '../store/store'
 import { cx } from '../ui/classes'
+import { SearchField } from '../ui/search-field'
 import { Thumb } from '../viewer/thumb'
 
 /** The moment of a transition that is seen while nobody looks closer: in the middle some show nothing but a colour. */
@@ -14,33 +16,29 @@ const RESTS = 0.36
 /** Width of a tile's picture. */
 const WIDTH = 132
 
-/** Every transition on the two shots themselves, in the middle of its time; under the pointer it runs. */
+/** Every transition on the two shots themselves, at a moment of its time; under the pointer it runs. */
 export function CrossPicker({ project, transition }: { project: Project; transition: Transition }) {
   const [text, setText] = useState('')
-  const words = text.toLowerCase().split(/\s+/).filter(Boolean)
-  const found = CROSSINGS.filter((c) => {
-    const said = `${c.name} ${c.purpose} ${(c.words ?? []).join(' ')}`.toLowerCase()
-    return words.every((word) => said.includes(word))
-  })
+  // Each tile tries its transition on the whole document: a hand that moves does not wait for forty of them.
+  const rested = useDeferredValue(project)
+  const found = find(CROSSINGS, text, ({ name, words = [], purpose }) => ({
+    name,
+    words: words.join(' '),
+    says: purpose,
+  }))
   const current = transition.steps.find((s) => findStep(s.use)?.crosses)?.use
   return (
     <div className="grid gap-2">
-      <label className="flex h-7 items-center gap-2 rounded bg-field px-2 text-dim">
-        <Search size={13} />
-        <input
-          type="search"
-          aria-label="Find a transition"
-          placeholder="Find a transition"
-          value={text}
-          onChange={(e) => setText(e.target.value)}
-          onKeyDown={(e) => e.stopPropagation()}
-          className="min-w-0 flex-1 bg-transparent text-text outline-none placeholder:text-faint"
-        />
-      </label>
+      <SearchField label="Find a transition" text={text} onText={setText} />
       <ul aria-label="Transitions" className="grid grid-cols-2 gap-2">
         {found.map((crossing) => (
           <li key={crossing.id}>
-            <CrossTile {...{ project, transition, crossing }} chosen={crossing.id === current} />
+            <CrossTile
+              project={rested}
+              transitionId={transition.id}
+              crossing={crossing}
+              chosen={crossing.id === current}
+            />
           </li>
         ))}
       </ul>
@@ -51,25 +49,26 @@ export function CrossPicker({ project, transition }: { project: Project; transit
 
 interface CrossTileProps {
   project: Project
-  transition: Transition
+  transitionId: string
   crossing: StepDeclaration
   chosen: boolean
 }
 
-function CrossTile({ project, transition, crossing, chosen }: CrossTileProps) {
+const CrossTile = memo(function CrossTile({ project, transitionId, crossing, chosen }: CrossTileProps) {
   const dispatch = useAppDispatch()
   const [at, setAt] = useState(RESTS)
-  const { id: transitionId } = transition
   const use = crossing.id
   const target = useMemo<Target>(
     () => ({ kind: 'stack', stack: { kind: 'transition', id: transitionId } }),
     [transitionId],
   )
   const tried = useMemo(
-    () => perform(project, 'transition.by', { transitionId, stepId: 'tried', use }).project,
+    () => tryOn(project, ['transition.swap', { transitionId, stepId: 'tried', use }]),
     [project, transitionId, use],
   )
-  const { length } = stageOf(project, { kind: 'transition', id: transitionId })
+  const length = findOwner(project, 'transition', transitionId)
+    ? stageOf(project, { kind: 'transition', id: transitionId }).length
+    : 1
   const follow = ({ currentTarget, clientX }: PointerEvent) => {
     const { left, width } = currentTarget.getBoundingClientRect()
     setAt(Math.min(1, Math.max(0, (clientX - left) / width)))
@@ -79,7 +78,7 @@ function CrossTile({ project, transition, crossing, chosen }: CrossTileProps) {
       type="button"
       title={crossing.purpose}
       aria-pressed={chosen}
-      onClick={() => dispatch(edit('transition.by', { transitionId, stepId: uid(), use }))}
+      onClick={() => dispatch(edit('transition.swap', { transitionId, stepId: uid(), use }))}
       onPointerMove={follow}
       onPointerLeave={() => setAt(RESTS)}
       className={cx(
@@ -97,4 +96,4 @@ function CrossTile({ project, transition, crossing, chosen }: CrossTileProps) {
       <span className="px-1 pb-0.5 text-xs">{crossing.name}</span>
     </button>
   )
-}
+})

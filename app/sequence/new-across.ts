@@ -56,7 +56,7 @@ export function crossBy(use: string): void {
       ? place.stack.id
       : sequence.transitions.find((t) => t.id === acrossId)?.id
   if (inHand !== undefined)
-    store.dispatch(edit('transition.by', { transitionId: inHand, stepId: uid(), use }))
+    store.dispatch(edit('transition.swap', { transitionId: inHand, stepId: uid(), use }))
   else if (shotId !== null && place?.kind === 'sequence')
     addTransition(sequence, jointAt(sequence, getShot(document, shotId), 'head'), use)
 }

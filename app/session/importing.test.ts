@@ -141,7 +141,7 @@ it('a list of decisions comes with its media and its transitions as one act; wha
   expect(told()).toEqual([
     '"cut.edl" is laid out: 3 shots, one transition.',
     expect.stringMatching(
-      /^Of "cut.edl": Line 8 is left out: "004 broken".* Dissolve between two and three is left out: /,
+      /^Of "cut.edl":\nLine 8 is left out: "004 broken".*\nDissolve between two and three is left out: /,
     ),
   ])
   store.dispatch(undo)

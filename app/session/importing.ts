@@ -193,9 +193,7 @@ function joined(
   return { acts, notes }
 }
 
-/** Tells what of an edit was changed or left out; the first of many. */
+/** Tells all that was changed or left out of an edit. */
 function report(name: string, notes: readonly string[]): void {
-  const SHOWN = 4
-  const more = notes.length > SHOWN ? ` And ${notes.length - SHOWN} more.` : ''
-  if (notes.length) tell('problem', `Of "${name}": ${notes.slice(0, SHOWN).join(' ')}${more}`)
+  if (notes.length) tell('problem', [`Of "${name}":`, ...notes].join('\n'))
 }

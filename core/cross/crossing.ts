@@ -1,4 +1,6 @@
+import { smoothstep } from '../colour'
 import type { Frame } from '../frame'
+import { copyOf } from '../kernels'
 import type { Params, Values } from '../params'
 import { curveAt } from '../params'
 import { choice, curve } from '../params/make'
@@ -28,7 +30,7 @@ export const PACE = {
 /** How far a transition is at a share `p` of its time: 0 at 0 and 1 at 1. Eased by 3p^2 - 2p^3, p^2 or its mirror image; its speed is 0 where it is gentle. */
 export function paced({ pace, way }: { pace: string; way: readonly number[] }, p: number): number {
   if (p <= 0 || p >= 1) return p <= 0 ? 0 : 1
-  if (pace === 'ease') return p * p * (3 - 2 * p)
+  if (pace === 'ease') return smoothstep(p)
   if (pace === 'in') return p * p
   if (pace === 'out') return p * (2 - p)
   return pace === 'drawn' ? Math.min(1, Math.max(0, curveAt(way, p))) : p
@@ -102,9 +104,7 @@ export const declareCrossing = <const P extends Params>(crossing: Crossing<P>): 
           p,
           speed: speedAt(values, progress),
         } as unknown as CrossContext<P>)
-      const out = k.frame(input.width, input.height)
-      out.data.set((p > 0 ? incoming : input).data)
-      return out
+      return copyOf(k, p > 0 ? incoming : input)
     },
   })
 }

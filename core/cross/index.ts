@@ -1,36 +1,85 @@
 import type { StepDeclaration } from '../steps/declare'
-import {
-  additiveDissolve,
-  blurDissolve,
-  dip,
-  dissolve,
-  flash,
-  noiseDissolve,
-  pictureDissolve,
-  toneDissolve,
-} from './mixes'
-import {
-  door,
-  flip,
-  punchIn,
-  push,
-  roll,
-  rows,
-  shakeOver,
-  slideOver,
-  split,
-  uncover,
-  whip,
-  zoomThrough,
-} from './moves'
-import { THROUGH } from './through'
-import { blinds, checkerWipe, clockWipe, diamonds, doors, irisWipe, wipe } from './wipes'
+import { additiveDissolve } from './additive-dissolve'
+import { blinds } from './blinds'
+import { blurDissolve } from './blur-dissolve'
+import { bulgeOver } from './bulge-over'
+import { channelSlip } from './channel-slip'
+import { checkerWipe } from './checker-wipe'
+import { clockWipe } from './clock-wipe'
+import { diamonds } from './diamonds'
+import { dip } from './dip'
+import { dissolve } from './dissolve'
+import { door } from './door'
+import { doors } from './doors'
+import { flareOver } from './flare-over'
+import { flash } from './flash'
+import { flip } from './flip'
+import { focusOver } from './focus-over'
+import { gateSlip } from './gate-slip'
+import { glitchOver } from './glitch-over'
+import { irisWipe } from './iris'
+import { kaleidoscopeOver } from './kaleidoscope-over'
+import { leakOver } from './leak-over'
+import { mosaicOver } from './mosaic-over'
+import { noiseDissolve } from './noise-dissolve'
+import { pictureDissolve } from './picture-dissolve'
+import { posteriseOver } from './posterise-over'
+import { punchIn } from './punch-in'
+import { push } from './push'
+import { rippleOver } from './ripple-over'
+import { roll } from './roll'
+import { rows } from './rows'
+import { shakeOver } from './shake-over'
+import { slideOver } from './slide'
+import { split } from './split'
+import { toneDissolve } from './tone-dissolve'
+import { turbulenceOver } from './turbulence-over'
+import { twirlOver } from './twirl-over'
+import { uncover } from './uncover'
+import { whip } from './whip'
+import { wipe } from './wipe'
+import { zoomThrough } from './zoom-through'
 
 /** What joins the two sides of a cut, in catalogue order. */
 export const CROSSINGS: readonly StepDeclaration[] = [
-  ...[dissolve, additiveDissolve, dip, flash, toneDissolve, noiseDissolve, pictureDissolve, blurDissolve],
-  ...[wipe, clockWipe, irisWipe, doors, blinds, checkerWipe, diamonds],
-  ...[slideOver, push, uncover, split, rows, whip, zoomThrough, punchIn],
-  ...[flip, roll, door, shakeOver],
-  ...THROUGH,
+  dissolve,
+  additiveDissolve,
+  dip,
+  flash,
+  toneDissolve,
+  noiseDissolve,
+  pictureDissolve,
+  blurDissolve,
+  wipe,
+  clockWipe,
+  irisWipe,
+  doors,
+  blinds,
+  checkerWipe,
+  diamonds,
+  slideOver,
+  push,
+  uncover,
+  split,
+  rows,
+  whip,
+  zoomThrough,
+  punchIn,
+  flip,
+  roll,
+  door,
+  shakeOver,
+  mosaicOver,
+  posteriseOver,
+  focusOver,
+  rippleOver,
+  turbulenceOver,
+  bulgeOver,
+  twirlOver,
+  kaleidoscopeOver,
+  glitchOver,
+  channelSlip,
+  gateSlip,
+  leakOver,
+  flareOver,
 ]

@@ -1,5 +1,5 @@
 import type { Frame, Plane } from '../frame'
-import { addScaledInto, bendPlane, colourRamp, type Kernels, mixInto, type Rgb } from '../kernels'
+import { addScaledInto, bendPlane, colourRamp, copyOf, type Kernels, mixInto, type Rgb } from '../kernels'
 import { colour, number, px } from '../params/make'
 import type { Place } from '../steps/declare'
 
@@ -18,6 +18,9 @@ export const EDGE = {
     when: (v) => Number(v.light) > 0,
   }),
 } as const
+
+/** An edge without light, so soft as a share of the tones. */
+export const plainEdge = (soft: number): Edge => ({ soft, light: 0, edgeColour: [1, 1, 1] })
 
 interface Edge {
   soft: number
@@ -41,8 +44,7 @@ export function goneOver(
 ): Frame {
   const width = Math.max(SHARPEST, edge.soft * scale) / Math.max(1, span)
   bendPlane(k, when, -1 / width, (p * (1 + width)) / width)
-  const out = k.frame(input.width, input.height)
-  out.data.set(incoming.data)
+  const out = copyOf(k, incoming)
   mixInto(k, input, out, 1, when)
   if (edge.light > 0) {
     const lit = edge.edgeColour.map((c) => c * edge.light)

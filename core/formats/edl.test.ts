@@ -46,6 +46,7 @@ it.each([
 ])('the channels %s are the lanes %j', (channels, lanes) => {
   const made = read(event(1, `X ${channels} C 00:00:00:00 00:00:01:00 01:00:00:00 01:00:01:00`))
   expect(made.lanes.map((lane) => lane.name)).toEqual(lanes)
+  expect(made.notes?.length).toBe(lanes.length ? 0 : 1)
   for (const lane of made.lanes) expect(lane.kind).toBe(lane.name.startsWith('V') ? 'video' : 'sound')
 })
 

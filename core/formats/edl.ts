@@ -77,7 +77,12 @@ export function readEdl(text: string, usual: Rate): EditTimeline {
       notes.push(
         `Line ${event.line}: event ${event.number} runs at ${event.speed} frames a second; it is laid at its own speed. Add a Retime to it.`,
       )
-    for (const { lane, kind } of lanesOf(event.channels)) {
+    const on = lanesOf(event.channels)
+    if (!on.length)
+      notes.push(
+        `Line ${event.line} is left out: ${event.channels} is neither picture nor sound that is read.`,
+      )
+    for (const { lane, kind } of on) {
       const into = lanes.get(lane) ?? { name: lane, kind, clips: [], joints: [] }
       lanes.set(lane, into)
       into.clips.push(clip)

@@ -117,6 +117,36 @@ describe('OpenTimelineIO', () => {
     ])
   })
 
+  it('a rate that is written short means the usual one: an hour of clips does not drift', () => {
+    const read = readOtio(
+      track(Array.from({ length: 360 }, () => lasting('Clip.2', 240, 23.98))).replaceAll(
+        '"rate":24,',
+        '"rate":23.98,',
+      ),
+    )
+    expect(read.rate).toEqual({ num: 24000, den: 1001 })
+    expect(read.lanes[0]?.clips.at(-1)).toMatchObject({ start: 359 * 240, length: 240 })
+  })
+
+  it('a time that is no number counts as 0 and is said; sound that crosses over by itself too', () => {
+    const broken = {
+      ...lasting('Clip.2', 24),
+      source_range: { start_time: { rate: 24, value: 'x' }, duration: { rate: 24, value: 24 } },
+    }
+    const over = {
+      OTIO_SCHEMA: 'Transition.1',
+      in_offset: { rate: 24, value: 6 },
+      out_offset: { rate: 24, value: 6 },
+    }
+    const read = readOtio(track([broken, over, lasting('Clip.2', 24)]).replace('"Video"', '"Audio"'))
+    expect(read.lanes[0]).toMatchObject({ kind: 'sound', clips: [{ in: 0, length: 24 }, { start: 24 }] })
+    expect(read.lanes[0]?.joints).toBeUndefined()
+    expect(read.notes).toEqual([
+      'A time of "Clip" on V1 is no number and counts as 0.',
+      expect.stringMatching(/^A cross-fade on V1 is left out/),
+    ])
+  })
+
   it('lengths in another rate do not add up to a shift: each clip begins where its time is', () => {
     // 10 frames at 25 are 9.6 at 24: rounded one by one twenty of them would be 8 frames late.
     const read = readOtio(track(Array.from({ length: 20 }, () => lasting('Clip.2', 10, 25))))

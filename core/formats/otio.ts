@@ -1,4 +1,4 @@
-import { fps, frameAt, nearestRate, type Rate } from '../time'
+import { fps, nearestRate, type Rate } from '../time'
 
 /** A clip of an edit in frames of the edit's rate. `media` is the name that the file refers to, without its folders. */
 export interface EditClip {
@@ -89,21 +89,15 @@ function timelineRate(root: Json, tracks: Json[]): Rate {
   return nearestRate(Number(found.rate))
 }
 
-/** A RationalTime in frames of the edit. */
-function frames(time: unknown, rate: Rate): number {
-  if (!isObject(time)) return 0
-  const seconds = Number(time.value) / Number(time.rate)
-  if (!Number.isFinite(seconds)) throw new EditError('A time in this OpenTimelineIO file is not a number.')
-  // Files write 23.976 for 24000/1001: count in the file's own frames where the rates mean the same.
-  const own = nearestRate(Number(time.rate))
-  return own.num * rate.den === rate.num * own.den ? Math.round(Number(time.value)) : frameAt(rate, seconds)
+/** Seconds of a RationalTime; undefined where it is none. Files write 23.976 for 24000/1001: its rate is the one that is meant. */
+function seconds(time: unknown): number | undefined {
+  if (!isObject(time) || !(Number(time.rate) > 0) || !Number.isFinite(Number(time.value))) return undefined
+  const { num, den } = nearestRate(Number(time.rate))
+  return (Number(time.value) * den) / num
 }
 
-/** Seconds of a RationalTime; 0 where there is none. */
-function seconds(time: unknown): number {
-  const value = isObject(time) ? Number(time.value) / Number(time.rate) : 0
-  return Number.isFinite(value) ? value : 0
-}
+/** A RationalTime in frames of the edit, the nearest; 0 where it is none. */
+const frames = (time: unknown, { num, den }: Rate): number => Math.round(((seconds(time) ?? 0) * num) / den)
 
 function readTrack(track: Json, rate: Rate, notes: string[]): EditLane {
   const name = String(track.name ?? '')
@@ -120,10 +114,13 @@ function readTrack(track: Json, rate: Rate, notes: string[]): EditLane {
     const reference = mediaReference(item)
     const available = isObject(reference?.available_range) ? reference.available_range : null
     const range = isObject(item.source_range) ? item.source_range : available
-    passed += seconds(range?.duration)
-    const end = frameAt(rate, passed)
+    passed += seconds(range?.duration) ?? 0
+    const end = Math.round((passed * rate.num) / rate.den)
     const length = end - at
     const called = String(item.name || baseName(reference?.target_url) || schema)
+    const times = range ? [range.duration, range.start_time] : []
+    if (times.some((time) => isObject(time) && seconds(time) === undefined))
+      notes.push(`A time of "${called}" on ${name || 'a track'} is no number and counts as 0.`)
     if (schema !== 'Clip') {
       if (schema !== 'Gap')
         notes.push(
@@ -153,8 +150,13 @@ function readTrack(track: Json, rate: Rate, notes: string[]): EditLane {
     }
     at = end
   }
-  const lane: EditLane = { name, kind: track.kind === 'Audio' ? 'sound' : 'video', clips }
-  return joints.length ? { ...lane, joints } : lane
+  const kind = track.kind === 'Audio' ? 'sound' : 'video'
+  if (kind === 'video') return joints.length ? { name, kind, clips, joints } : { name, kind, clips }
+  if (joints.length)
+    notes.push(
+      `${joints.length === 1 ? 'A cross-fade' : `${joints.length} cross-fades`} on ${name || 'a sound track'} ${joints.length === 1 ? 'is' : 'are'} left out: here sound crosses over under the transitions of the picture.`,
+    )
+  return { name, kind, clips }
 }
 
 function readJoint(item: Json, at: number, rate: Rate, notes: string[]): EditJoint {

@@ -1,6 +1,13 @@
 import type { Frame, Plane } from '../frame'
 import type { Kernels } from './kernels'
 
+/** A copy of a picture. */
+export function copyOf(k: Kernels, frame: Frame): Frame {
+  const out = k.frame(frame.width, frame.height)
+  out.data.set(frame.data)
+  return out
+}
+
 /** a over b (premultiplied), written into b. */
 export function overInto(k: Kernels, a: Frame, b: Frame): void {
   k.raw.over(b.block.at, a.block.at, b.block.at, b.width * b.height)

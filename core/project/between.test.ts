@@ -170,7 +170,7 @@ describe('transitions', () => {
   it('is made by another treatment: what both have stays with its keys, what one has of its own does not', () => {
     const address = controlAddress('d', 'pace')
     const angle = controlAddress('d', 'angle')
-    const by = (use: string): Act => ['transition.by', { transitionId: 't', stepId: 'e', use }]
+    const by = (use: string): Act => ['transition.swap', { transitionId: 't', stepId: 'e', use }]
     const wiped = run(
       testProject(),
       cross({ use: 'wipe' }),
@@ -188,6 +188,13 @@ describe('transitions', () => {
     ])
     expect([step?.what['pace']?.value, step?.what['angle']?.keys?.length]).toEqual(['ease', 2])
     expect(Object.keys(step?.what ?? {}).sort()).toEqual(Object.keys(findStep('push')?.params ?? {}).sort())
+    const bound = run(
+      wiped,
+      ['step.blend', { stepId: 'd', blend: { mode: 'screen', space: 'linear' } }],
+      ['input.bind', { stepId: 'd', input: 'incoming', binding: { kind: 'source' } }],
+    )
+    const [kept] = getTransition(run(bound, by('push')), 't').steps
+    expect([kept?.blend, kept?.inputs]).toEqual([getStep(bound, 'd').blend, getStep(bound, 'd').inputs])
     const named = run(wiped, ['transition.rename', { transitionId: 't', name: 'Mine' }], by('clock-wipe'))
     expect(getTransition(named, 't')).toMatchObject({
       name: 'Mine',

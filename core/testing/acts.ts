@@ -119,7 +119,7 @@ export function anyAct(): fc.Arbitrary<Act> {
       to: fc.option(shotId),
     }),
     act('transition.length', { transitionId, before: few, after: few }),
-    act('transition.by', { transitionId, stepId, use }),
+    act('transition.swap', { transitionId, stepId, use }),
     act('transition.remove', { transitionId }),
     act('span.add', {
       span: fc.record({

@@ -9,6 +9,8 @@ function libraryOf(most = 2) {
   const workers: { caller: ReturnType<typeof direct>['caller']; die(): void; open: Set<string> }[] = []
   const asked: { id: string; frame: number; keep: number }[] = []
   const said: string[] = []
+  /** What a frame waits for. */
+  let slow: (frame: number) => Promise<void> = () => Promise.resolve()
   const start = (onDeath: () => void) => {
     const open = new Set<string>()
     const nameOf = (id: string) => {
@@ -21,7 +23,8 @@ function libraryOf(most = 2) {
         open.add(id)
       },
       close: ({ id }: { id: string }) => void open.delete(id),
-      picture({ id, frame, keep, quick }: { id: string; frame: number; keep: number; quick: boolean }) {
+      async picture({ id, frame, keep, quick }: { id: string; frame: number; keep: number; quick: boolean }) {
+        await slow(frame)
         asked.push({ id: nameOf(id), frame, keep })
         const problems = frame === 9 ? ['Frame 9 is damaged.'] : []
         return { picture: { kind: 'rgba' }, frame: quick ? 0 : frame, problems, kept: 100 }
@@ -41,7 +44,8 @@ function libraryOf(most = 2) {
   const find = (id: string) => Promise.resolve(id === 'gone' ? undefined : { blob: new Blob(), name: id })
   const library = new MediaLibrary(find, (message) => said.push(message), start, most)
   const openNow = () => workers.map(({ open }) => [...open].map((id) => id.split(' ')[0]).join(''))
-  return { library, workers, asked, said, openNow }
+  const slowly = (wait: typeof slow) => (slow = wait)
+  return { library, workers, asked, said, openNow, slowly }
 }
 
 it('opens a medium once, and gives nothing for one that is not there', async () => {
@@ -103,4 +107,43 @@ it('what was open in a worker that died is opened again in another, and nothing 
   for (const id of ['a', 'b', 'c']) await library.picture(id, 1)
   expect(openNow().slice(1)).toEqual(['bc', 'a'])
   expect(library.held).toBe(300)
+})
+
+/** Something to wait for, and the way to end that. */
+function gate() {
+  let open: () => void = () => undefined
+  const until = new Promise<void>((resolve) => (open = resolve))
+  return { until, open }
+}
+
+it('who reads a medium gets the picture, also where it is closed meanwhile because others are wanted', async () => {
+  const { library, openNow, slowly } = libraryOf(1)
+  const { until, open } = gate()
+  slowly((frame) => (frame === 1 ? until : Promise.resolve()))
+  const slow = library.picture('a', 1)
+  for (const id of 'bcdefghi') await library.picture(id, 0)
+  await settle()
+  expect(openNow()[0]).toContain('a')
+  open()
+  expect(await slow).toBeDefined()
+  await settle()
+  expect(openNow()[0]).not.toContain('a')
+})
+
+it('a worker that dies in the middle of a picture is no reason to go without it; one after the other is', async () => {
+  const { library, workers, slowly } = libraryOf(1)
+  const gone = () => Object.assign(new Error('A worker stopped.'), { name: 'WorkerDied' })
+  const dying = (times: number) => {
+    let left = times
+    slowly(() => {
+      if (left-- <= 0) return Promise.resolve()
+      workers.at(-1)?.die()
+      return Promise.reject(gone())
+    })
+  }
+  dying(1)
+  expect(await library.picture('a', 0)).toBeDefined()
+  expect(workers).toHaveLength(2)
+  dying(2)
+  await expect(library.picture('a', 1)).rejects.toMatchObject({ name: 'WorkerDied' })
 })

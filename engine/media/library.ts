@@ -62,6 +62,10 @@ interface Open {
   decoder: Promise<Decoder | undefined>
   /** Bytes of decoded pictures that it keeps. */
   kept: number
+  /** How many are reading it; it is closed when nobody does. */
+  readers: number
+  /** Nobody new reads it. */
+  left: boolean
 }
 
 /** Decodes media in a few workers, each medium in one of them; those used least recently are closed. */
@@ -69,6 +73,7 @@ export class MediaLibrary {
   readonly #open = new Map<string, Open>()
   readonly #decoders: Decoder[] = []
   #openings = 0
+  #closed = false
   /** Bytes of decoded pictures that all media together may keep. */
   budget = OPEN_AT_ONCE * LEAST
 
@@ -105,33 +110,67 @@ export class MediaLibrary {
 
   /** Sound between two times in seconds from the first picture. */
   async sound(mediaId: string, from: number, to: number): Promise<Sound | undefined> {
-    const { name, decoder } = this.#opened(mediaId)
-    return (await decoder)?.caller.call('sound', { id: name, start: from, end: to })
+    return this.#with(mediaId, ({ caller }, { name }) =>
+      caller.call('sound', { id: name, start: from, end: to }),
+    )
   }
 
-  /** Closes a medium, for example because its file was replaced. */
+  /** Closes a medium, for example because its file was replaced. Who reads it now still gets what was asked for. */
   forget(mediaId: string): void {
     const open = this.#open.get(mediaId)
     this.#open.delete(mediaId)
-    void open?.decoder.then(async (decoder) => {
-      if (!decoder?.media.delete(open.name)) return
-      await decoder.caller.call('close', { id: open.name }).catch(() => undefined)
-    })
+    if (!open) return
+    open.left = true
+    this.#closeIdle(open)
   }
 
   close(): void {
+    this.#closed = true
     this.#open.clear()
     for (const { caller } of this.#decoders.splice(0)) caller.end()
   }
 
-  async #read(mediaId: string, frame: number, quick: boolean) {
+  #read(mediaId: string, frame: number, quick: boolean) {
+    return this.#with(mediaId, async ({ caller }, open) => {
+      const keep = Math.max(LEAST, this.budget / Math.max(1, this.#open.size))
+      const read = await caller.call('picture', { id: open.name, frame, keep, quick })
+      open.kept = read.kept
+      read.problems.forEach(this.onProblem)
+      return read
+    })
+  }
+
+  /** Asks the worker of a medium; undefined where the medium is not there. Where the worker dies another one is asked, once. */
+  async #with<T>(
+    mediaId: string,
+    ask: (decoder: Decoder, open: Open) => Promise<T>,
+    again = true,
+  ): Promise<T | undefined> {
     const open = this.#opened(mediaId)
-    const keep = Math.max(LEAST, this.budget / this.#open.size)
-    const decoder = await open.decoder
-    const read = await decoder?.caller.call('picture', { id: open.name, frame, keep, quick })
-    open.kept = read?.kept ?? 0
-    read?.problems.forEach(this.onProblem)
-    return read
+    open.readers++
+    try {
+      const decoder = await open.decoder
+      return decoder && (await ask(decoder, open))
+    } catch (error) {
+      const died = (error as Error).name === 'WorkerDied' && !this.#closed
+      if (!died || !again) throw error
+      if (this.#open.get(mediaId) === open) this.#open.delete(mediaId)
+      return await this.#with(mediaId, ask, false)
+    } finally {
+      open.readers--
+      this.#closeIdle(open)
+    }
+  }
+
+  /** Closes what is left by all. */
+  #closeIdle({ left, readers, name, decoder }: Open): void {
+    if (!left || readers) return
+    const close = async () => {
+      const there = await decoder
+      if (there?.media.delete(name)) await there.caller.call('close', { id: name })
+    }
+    // What could not be opened, or died, needs no closing.
+    close().catch(() => undefined)
   }
 
   #opened(mediaId: string): Open {
@@ -142,7 +181,7 @@ export class MediaLibrary {
       return known
     }
     const name = `${mediaId} ${this.#openings++}`
-    const opening = { name, decoder: this.#begin(mediaId, name), kept: 0 }
+    const opening = { name, decoder: this.#begin(mediaId, name), kept: 0, readers: 0, left: false }
     this.#open.set(mediaId, opening)
     opening.decoder.catch(() => this.#open.get(mediaId) === opening && this.#open.delete(mediaId))
     const oldest = this.#open.keys().next().value

@@ -6,11 +6,12 @@ import {
   getTransition,
   isKnown,
   paramsOf,
+  type Project,
   type Step,
 } from '@stilus/core/project'
 import { findStep } from '@stilus/core/steps'
 import { valueAt } from '@stilus/core/anim'
-import { ChevronDown, RotateCcw, Search } from 'lucide-react'
+import { ChevronDown, RotateCcw } from 'lucide-react'
 import { useState } from 'react'
 import { CrossPicker } from '../../sequence/cross-picker'
 import { edit } from '../../store/edit'
@@ -18,6 +19,7 @@ import { useApp, useAppDispatch } from '../../store/store'
 import { IconButton } from '../../ui/button'
 import { cx } from '../../ui/classes'
 import { EmptyState } from '../../ui/fields'
+import { SearchField } from '../../ui/search-field'
 import { ContentLists } from '../controls/content-list'
 import { FrontEditor } from './front-editor'
 import { Inputs } from './inputs'
@@ -62,29 +64,10 @@ export function WhatFace({ step }: { step: Step }) {
       <Inputs step={step} />
       <ContentLists step={step} />
       {stage.stack.kind === 'transition' && findStep(step.use)?.crosses && (
-        <details className="rounded border">
-          <summary className="cursor-pointer px-2 py-1.5 hover:bg-field">Another transition …</summary>
-          <div className="p-2">
-            <CrossPicker project={stage.project} transition={getTransition(stage.project, stage.stack.id)} />
-          </div>
-        </details>
+        <OtherTransition project={stage.project} id={stage.stack.id} />
       )}
       {Object.keys(params).length > MANY && (
-        <label className="flex h-7 items-center gap-2 rounded bg-field px-2 text-dim">
-          <Search size={13} />
-          <input
-            type="search"
-            aria-label="Find a control"
-            placeholder="Find a control"
-            value={text}
-            onChange={(e) => setText(e.target.value)}
-            onKeyDown={(e) => {
-              e.stopPropagation()
-              if (e.key === 'Escape') setText('')
-            }}
-            className="min-w-0 flex-1 bg-transparent text-text outline-none placeholder:text-faint"
-          />
-        </label>
+        <SearchField label="Find a control" text={text} onText={setText} />
       )}
       {[...groups].map(([group, list]) => (
         <ParamGroup key={group} name={group} list={list} step={step} open={words.length > 0} />
@@ -92,6 +75,19 @@ export function WhatFace({ step }: { step: Step }) {
       {words.length > 0 && !groups.size && <p className="text-dim">No control is called that.</p>}
       {step.use === 'group' && <FrontEditor step={step} />}
     </div>
+  )
+}
+
+/** The way from a transition to any other. Its pictures are made when they are asked for. */
+function OtherTransition({ project, id }: { project: Project; id: string }) {
+  const [open, setOpen] = useState(false)
+  return (
+    <details className="rounded border" onToggle={(e) => setOpen(e.currentTarget.open)}>
+      <summary className="cursor-pointer px-2 py-1.5 hover:bg-field">Another transition …</summary>
+      <div className="p-2">
+        {open && <CrossPicker project={project} transition={getTransition(project, id)} />}
+      </div>
+    </details>
   )
 }
 

@@ -52,7 +52,7 @@ function refuseBad(p: Project, sequence: Sequence, t: Transition): void {
   }
 }
 
-/** Another treatment in the place of a step: what both have by the same name and kind stays, with its keys; so do its region, its mix and its name, where it has one of its own. */
+/** Another treatment in the place of a step: what both have by the same name and kind stays, with its keys and bindings; so does all that any step has, and a name of its own. */
 function inPlaceOf(before: Step, declaration: StepDeclaration): Step {
   const made = newStep(declaration, before.id)
   const old = findStep(before.use)
@@ -62,8 +62,18 @@ function inPlaceOf(before: Step, declaration: StepDeclaration): Step {
     if (same && [value, ...(value.keys ?? [])].every((v) => sameValue(fit(param, v.value), v.value)))
       made.what[name] = value
   }
-  const { mix, where, when, on } = before
-  return { ...made, mix, where, when, on, name: before.name === old?.name ? made.name : before.name }
+  const { mix, blend, where, when, on } = before
+  const inputs = Object.entries(before.inputs ?? {}).filter(([name]) => declaration.inputs?.[name])
+  return {
+    ...made,
+    mix,
+    where,
+    when,
+    on,
+    ...(blend && { blend }),
+    ...(inputs.length && { inputs: Object.fromEntries(inputs) }),
+    name: before.name === old?.name ? made.name : before.name,
+  }
 }
 
 /** What happens across cuts, and over spans of a sequence. */
@@ -109,7 +119,7 @@ export const TRANSITION_EDITS = {
       Object.assign(transition, { before: a.before, after: a.after })
     },
   ),
-  'transition.by': defineEdit(
+  'transition.swap': defineEdit(
     { ...onTransition, ...onStep, use: z.string() },
     (a) => `Cross by ${findStep(a.use)?.name.toLowerCase() ?? a.use}`,
     (p, a) => {

@@ -1,5 +1,6 @@
 import type { Frame } from '../../frame'
 import {
+  copyOf,
   type Blend,
   BLENDS,
   blendInto,
@@ -13,7 +14,6 @@ import {
 import { matteFrom } from '../../region'
 import { choice, share, toggle } from '../../params/make'
 import { declareStep } from '../declare'
-import { copyOf } from '../time/copy'
 
 const capital = (text: string) => `${text[0]?.toUpperCase() ?? ''}${text.slice(1)}`
 const modes = Object.fromEntries(BLENDS.map((mode) => [mode, mode === 'plus' ? 'Add' : capital(mode)]))

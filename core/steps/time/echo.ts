@@ -1,9 +1,8 @@
 import type { Frame } from '../../frame'
-import { addScaledInto, blendInto, filled, type Kernels, overInto } from '../../kernels'
+import { copyOf, addScaledInto, blendInto, filled, type Kernels, overInto } from '../../kernels'
 import { maths } from '../../maths'
 import { choice, count, number, share } from '../../params/make'
 import { declareStep, otherTimes } from '../declare'
-import { copyOf } from './copy'
 
 export const echo = declareStep({
   id: 'echo',

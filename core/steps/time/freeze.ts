@@ -1,6 +1,6 @@
+import { copyOf } from '../../kernels'
 import { number } from '../../params/make'
 import { declareStep, otherTimes } from '../declare'
-import { copyOf } from './copy'
 
 export const freeze = declareStep({
   id: 'freeze',

@@ -1,8 +1,7 @@
-import { mixInto } from '../../kernels'
+import { copyOf, mixInto } from '../../kernels'
 import { betweenFrames } from '../../motion'
 import { choice, number } from '../../params/make'
 import { declareStep, otherTimes } from '../declare'
-import { copyOf } from './copy'
 
 interface Timing {
   speed: number
