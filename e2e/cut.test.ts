@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict'
 import { after, before, test } from 'node:test'
-import { goToTimecode, pictureOf } from './acts'
+import { goToTimecode, pictureOf, typeNumber } from './acts'
 import { openStage, type Stage } from './browser'
 
 let stage: Stage
@@ -71,7 +71,7 @@ test('on its desk it runs from one picture to the other, and the palette knows e
   await page.locator('[cmdk-item][data-selected="true"]').filter({ hasText: 'Cross by whip pan' }).waitFor()
   await page.keyboard.press('Enter')
   await page
-    .getByRole('list', { name: 'States of the shot' })
+    .getByRole('list', { name: 'States of the joined picture' })
     .getByRole('button', { name: /^Whip pan/ })
     .click()
   await page.waitForTimeout(1500)
@@ -84,5 +84,69 @@ test('on its desk it runs from one picture to the other, and the palette knows e
     .or(page.getByRole('spinbutton', { name: 'Soft edge' }))
     .first()
     .waitFor()
+  assert.deepEqual(stage.errors, [])
+})
+
+test('treatments stand on either side of the cut, move from one to the other, and are judged on both together', async () => {
+  const { page } = stage
+  const row = (name: string) => page.getByRole('list', { name: `States of the ${name}` })
+  await goToTimecode(page, '01:00:04:16')
+  await pictureOf(page, 2, 0.4)
+  const plain = await pixels()
+  await row('outgoing shot').getByRole('button', { name: 'Insert a treatment at 1' }).click()
+  await page.getByLabel('Find a treatment', { exact: true }).fill('negative')
+  await page.keyboard.press('Enter')
+  const step = (name: string) => row(name).getByRole('button', { name: /^Negative/ })
+  await step('outgoing shot').waitFor()
+  await page.waitForTimeout(1200)
+  assert.ok(apart(plain, await pixels()) > 8, 'the joined picture shows what is done to one side')
+  const [tile, gap] = [
+    await step('outgoing shot').boundingBox(),
+    await row('incoming shot').getByRole('button', { name: 'Insert a treatment at 1' }).boundingBox(),
+  ]
+  if (!tile || !gap) throw new Error('The rows are not there.')
+  await page.mouse.move(tile.x + 40, tile.y + 24)
+  await page.mouse.down()
+  await page.mouse.move(gap.x + 4, gap.y + 4, { steps: 6 })
+  await page.mouse.move(gap.x + 8, gap.y + 8)
+  await page.mouse.up()
+  await step('incoming shot').waitFor()
+  assert.equal(await step('outgoing shot').count(), 0)
+  await page.keyboard.press('Control+z')
+  await step('outgoing shot').waitFor()
+})
+
+test('where a handle is too short, it is said what is missing, and each remedy is one act', async () => {
+  const { page, address } = stage
+  await page.goto(`${address}/demo`)
+  await page.getByRole('button', { name: /^Push, 20 frames/ }).click()
+  const values = async () =>
+    Promise.all(
+      ['Before the cut', 'After the cut'].map(async (name) =>
+        Number(await page.getByRole('spinbutton', { name }).getAttribute('aria-valuenow')),
+      ),
+    )
+  const ask = (frames: number) => typeNumber(page, 'Before the cut', String(frames))
+  await ask(10)
+  const missing = panel().getByRole('group', { name: 'Frames missing of Tower tilt' })
+  await missing.getByText('2 frames of Tower tilt before its beginning are missing').waitFor()
+  await missing.getByRole('button', { name: 'Shift' }).click()
+  assert.deepEqual(await values(), [8, 14])
+  await ask(11)
+  await missing.getByText('3 frames').waitFor()
+  await missing.getByRole('button', { name: 'Shorten' }).click()
+  assert.deepEqual(await values(), [8, 14])
+  await ask(12)
+  for (const [remedy, says] of [
+    ['Hold its frame', 'holds its first frame'],
+    ['Back and forth', 'runs back and forth'],
+  ] as const) {
+    await missing.getByRole('button', { name: remedy }).click()
+    await panel().getByText(says).waitFor()
+    assert.equal(await missing.count(), 0)
+    await page.getByRole('button', { name: /, 26 frames/ }).waitFor()
+    await panel().getByRole('button', { name: 'Let Tower tilt end where its material ends' }).click()
+    await missing.getByText('4 frames').waitFor()
+  }
   assert.deepEqual(stage.errors, [])
 })

@@ -73,7 +73,7 @@ export function EntryRow({ entry, favourite, at, frame }: EntryProps) {
           onClick={() => add(entry)}
         >
           <ActThumb act={example} frame={frame} width={96} className="shrink-0" />
-          <span className="grid min-w-0 gap-0.5">
+          <span className={cx('grid min-w-0 gap-0.5', presets.length > 0 && 'pb-4')}>
             <span>{entry.name}</span>
             <span className={cx('text-xs text-dim', presets.length ? 'line-clamp-2' : 'line-clamp-3')}>
               {entry.says}

@@ -11,6 +11,7 @@ import { MotionOverlay } from '../motion/motion-overlay'
 import { MotionPanel } from '../motion/motion-panel'
 import { frozen } from '../session/motions'
 import { playScale } from '../session/playback'
+import { sideOf } from '../session/where'
 import { tryOn } from '../session/trying'
 import { useAppDispatch, useView } from '../store/store'
 import { viewActions } from '../store/view'
@@ -38,10 +39,11 @@ export function DeskScreen({ project, kind }: { project: Project; kind: Exclude<
   const { ownerId = '' } = useParams()
   const navigate = useNavigate()
   const dispatch = useAppDispatch()
+  const { side } = useView('side')
   const there = findOwner(project, kind, ownerId) !== undefined
   const stage = useMemo(
-    () => (there ? stageOf(project, { kind, id: ownerId }) : undefined),
-    [project, there, kind, ownerId],
+    () => (there ? stageOf(project, sideOf({ kind, id: ownerId }, side)) : undefined),
+    [project, there, kind, ownerId, side],
   )
   useEffect(() => {
     const length = stage?.length ?? 1

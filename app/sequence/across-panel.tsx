@@ -1,9 +1,8 @@
 import {
   activeTransition,
+  asked,
   getShot,
-  lacking,
   type Project,
-  roomAcross,
   type Sequence,
   type Span,
   type Transition,
@@ -19,8 +18,7 @@ import { Button } from '../ui/button'
 import { Choice, EditableText, Toggle } from '../ui/fields'
 import { NumberField } from '../ui/number-field'
 import { CrossPicker } from './cross-picker'
-
-const TERMS = 'grid grid-cols-[84px_1fr] items-center gap-x-2 gap-y-1.5'
+import { CutLength, TERMS } from './cut-length'
 
 /** The chosen transition: between what, how long on either side of the cut, and the way to its desk. */
 export function TransitionPanel({
@@ -34,34 +32,10 @@ export function TransitionPanel({
 }) {
   const dispatch = useAppDispatch()
   const navigate = useNavigate()
-  const { id: transitionId, before, after } = transition
+  const { id: transitionId } = transition
   const name = (id: string | null) => (id === null ? undefined : getShot(project, id).name)
   const [from, to] = [name(transition.from), name(transition.to)]
-  const room = roomAcross(project, sequence, transition)
   const active = activeTransition(project, sequence, transition)
-  const lacks = lacking(project, transition)
-  const change = (next: { before?: number; after?: number }, gesture?: string) =>
-    dispatch(edit('transition.length', { transitionId, before, after, ...next }, gesture))
-  const side = (label: string, key: 'before' | 'after', value: number) => (
-    <>
-      <dt className="text-dim">{label}</dt>
-      <dd>
-        <NumberField
-          label={label}
-          value={value}
-          min={0}
-          max={Math.max(value, Math.min(100_000, room[key]))}
-          soft={[0, Math.max(1, Math.min(48, room[key]))]}
-          step={1}
-          digits={0}
-          unit="frames"
-          onChange={(v, gesture) => change({ [key]: Math.round(v) }, gesture)}
-        />
-      </dd>
-    </>
-  )
-  const handle = (frames: number) => (Number.isFinite(frames) ? `${frames} frames` : 'without end')
-  const missing = lacks.outgoing + lacks.incoming
   return (
     <section
       aria-label="Chosen transition"
@@ -82,29 +56,16 @@ export function TransitionPanel({
       <p className="text-dim">
         {from && to ? `From ${from} to ${to}.` : from ? `${from} goes out.` : `${to ?? ''} comes in.`}
       </p>
+      <CutLength {...{ project, sequence, transition }} />
       <dl className={TERMS}>
-        {from && side('Before the cut', 'before', before)}
-        {to && side('After the cut', 'after', after)}
-        <dt className="text-dim">Can take</dt>
-        <dd>
-          {[from && `${handle(room.before)} before`, to && `${handle(room.after)} after`]
-            .filter(Boolean)
-            .join(', ')}
-        </dd>
         <dt className="text-dim">Made by</dt>
         <dd>
           {transition.steps.map((s) => findStep(s.use)?.name ?? s.use).join(', ') || 'nothing: a plain cut'}
         </dd>
       </dl>
-      {!active && (
+      {!asked(project, transition) && (
         <p className="text-what">
           Its shots do not meet any more, so that it rests. Put them end to end again.
-        </p>
-      )}
-      {active && missing > 0 && (
-        <p className="text-what">
-          {missing} {missing === 1 ? 'frame is' : 'frames are'} missing in the handles: it shows as long as
-          they allow.
         </p>
       )}
       {active && <CrossPicker project={project} transition={transition} />}

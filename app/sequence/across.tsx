@@ -64,19 +64,17 @@ function useAcross(project: Project, kind: 'transition' | 'span', id: string) {
   return { dispatch, chosen, open, choose, keys, hand }
 }
 
-/** A transition on its lane: drag its ends to change how long it takes on either side of the cut. */
-export function Across({
-  active,
-  project,
-  sequence,
-  map,
-}: {
-  active: ActiveTransition
+export interface AcrossProps {
+  /** Where it lies; one that rests for want of material lies where it was asked for. */
+  active: Pick<ActiveTransition, 'transition' | 'lane' | 'cut' | 'before' | 'after'> & { rests?: boolean }
   project: Project
   sequence: Sequence
   map: TimeMap
-}) {
-  const { transition, cut, before, after } = active
+}
+
+/** A transition on its lane: drag its ends to change how long it takes on either side of the cut. */
+export function Across({ active, project, sequence, map }: AcrossProps) {
+  const { transition, cut, before, after, rests } = active
   const { dispatch, chosen, open, choose, keys, hand } = useAcross(project, 'transition', transition.id)
   const from = useRef({ before, after })
   const begin = () => {
@@ -104,7 +102,7 @@ export function Across({
   })
   const x0 = map.x(cut - before)
   const width = Math.max(6, map.x(cut + after) - x0)
-  const says = `${transition.name}, ${before + after} frames`
+  const says = `${transition.name}, ${before + after} frames${rests ? ', rests for want of material' : ''}`
   return (
     <div
       role="button"
@@ -124,8 +122,13 @@ export function Across({
     >
       <svg className="absolute inset-0" width={width} height={54} aria-hidden>
         <rect width={width} height={54} fill="#00000066" />
-        <path d={`M0 54L${width} 0V54Z`} fill="#ffffff33" />
-        <path d={`M0 54L${width} 0`} stroke="#fff" strokeWidth={1} />
+        {!rests && <path d={`M0 54L${width} 0V54Z`} fill="#ffffff33" />}
+        <path
+          d={`M0 54L${width} 0`}
+          stroke="#fff"
+          strokeWidth={1}
+          strokeDasharray={rests ? '3 4' : undefined}
+        />
       </svg>
       <div className={cx(EDGE, 'left-0')} {...head} />
       <div className={cx(EDGE, 'right-0')} {...tail} />

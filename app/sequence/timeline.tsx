@@ -1,4 +1,4 @@
-import { activeTransitions, type Project, type Sequence, type SoundClip } from '@stilus/core/project'
+import { activeTransitions, asked, type Project, type Sequence, type SoundClip } from '@stilus/core/project'
 import type { Target } from '@stilus/core/render'
 import { ChevronDown, ChevronRight, Volume2 } from 'lucide-react'
 import { useEffect, useMemo, useState } from 'react'
@@ -11,7 +11,7 @@ import { cx } from '../ui/classes'
 import { Menu } from '../ui/overlays'
 import { Playhead, Ruler, type TimeMap, TimeScale } from '../ui/timeline'
 import { CachedLine } from '../viewer/cached-line'
-import { Across, Cuts, SpanClip } from './across'
+import { Across, type AcrossProps, Cuts, SpanClip } from './across'
 import { ShotClip, STRIP_HEIGHT } from './shot-clip'
 
 /** Overlay, video and sound lanes of the sequence: choose, move and trim shots; double-click opens the desk. */
@@ -34,7 +34,12 @@ export function Timeline({
   }, [hand, length])
   const { shots, spans, sounds } = sequence
   const lanes = [...new Set([0, ...shots.map((s) => s.lane)])].sort((a, b) => b - a)
-  const across = activeTransitions(project, sequence)
+  const active = activeTransitions(project, sequence)
+  const across = sequence.transitions.flatMap((transition): AcrossProps['active'][] => {
+    const lies = active.find((a) => a.transition.id === transition.id)
+    const place = lies ? undefined : asked(project, transition)
+    return lies ? [lies] : place ? [{ ...transition, ...place, transition, rests: true }] : []
+  })
   // Overlays are thin until one of them is opened, so that the shots themselves are in view.
   const [opened, setOpened] = useState<readonly number[]>([])
   const turn = (lane: number) =>

@@ -3,10 +3,12 @@ import {
   type Address,
   allSteps,
   controlOf,
+  findOwner,
   type Origin,
   originOfStack,
   type Stack,
   type Stage,
+  stackOf,
   type Step,
   stepIn,
   type Timing,
@@ -64,6 +66,19 @@ export function pasteSteps(goals: readonly Goal[], timing: Timing, at?: number):
   if (!store.dispatch(editAll(acts, `Paste ${copiedName()}${onto}`))) return
   const [only] = pasted
   if (goals.length === 1 && only && source.steps.length === 1) store.dispatch(viewActions.step(only.newId))
+}
+
+/** Moves a step of another stack into one, at a place of it. */
+export function moveInto(stage: Stage, stepId: string, at: number): void {
+  const { project, stack } = stage
+  const from = stackOf(project, 'step', stepId)
+  const step = findOwner(project, 'step', stepId)
+  if (!from || !step) return
+  const newId = uid()
+  const origin = originOfStack(project, from)
+  const paste: Act = ['steps.paste', { stack, at, steps: [step], newId, from: origin, timing: 'kept' }]
+  if (store.dispatch(editAll([paste, ['step.remove', { stepId }]], `Move ${step.name}`)))
+    store.dispatch(viewActions.step(newId))
 }
 
 /** Gives selected steps chosen parts of the one that was copied. */

@@ -48,11 +48,15 @@ export function here(): Where | undefined {
   return document ? whereIs(location.path(), document) : undefined
 }
 
+/** The stack of a side of a cut, where one is in hand. */
+export const sideOf = (stack: Stack, side: 'outgoing' | 'incoming' | null): Stack =>
+  side && stack.kind === 'transition' ? { kind: 'transition', id: stack.id, list: side } : stack
+
 /** The stack that the desk in front of the user works on: on a design that of the chosen object. */
 export function deskStack(): Stack | undefined {
   const at = here()
-  if (at?.kind === 'stack') return at.stack
-  const { objectId } = store.getState().view
+  const { objectId, side } = store.getState().view
+  if (at?.kind === 'stack') return sideOf(at.stack, side)
   return at?.kind === 'design' && objectId ? { kind: 'object', id: objectId } : undefined
 }
 

@@ -55,6 +55,8 @@ export interface ViewState {
   /** The object of a design in hand, and all that are chosen. */
   objectId: string | null
   objectIds: string[]
+  /** At a cut, the side whose steps are in hand; none for those of the joined picture. */
+  side: 'outgoing' | 'incoming' | null
   /** The transition or span chosen on the sequence. */
   acrossId: string | null
   /** The shot selected on the sequence, and all that are. */
@@ -129,6 +131,7 @@ const PASSING = {
   itemId: null,
   objectId: null,
   objectIds: [],
+  side: null,
   acrossId: null,
   look: 'result',
   inspect: null,
@@ -221,6 +224,12 @@ const slice = createSlice({
     }),
     step: (state, { payload }: PayloadAction<string | null>) =>
       select(state, payload, payload === null ? [] : [payload]),
+    /** Takes a row of a cut into the hand. */
+    side: (state, { payload }: PayloadAction<ViewState['side']>) => {
+      if (state.side === payload) return
+      select(state, null, [])
+      Object.assign(state, { side: payload, solo: [], peek: null, insertAt: null, branch: null })
+    },
     /** Adds a step to the selection or takes it out. */
     alsoStep: (state, { payload }: PayloadAction<string>) => {
       const rest = state.stepIds.filter((id) => id !== payload)

@@ -78,7 +78,18 @@ export function TimeScale(props: {
 }
 
 /** Time in whole steps that leave room for their labels; dragging on it moves the playhead. */
-export function Ruler({ map, rate, children }: { map: TimeMap; rate: Rate; children?: ReactNode }) {
+export function Ruler({
+  map,
+  rate,
+  zero = 0,
+  children,
+}: {
+  map: TimeMap
+  rate: Rate
+  /** The frame that time is counted from. */
+  zero?: number
+  children?: ReactNode
+}) {
   const base = Math.round(fps(rate))
   const steps = [
     1,
@@ -96,7 +107,9 @@ export function Ruler({ map, rate, children }: { map: TimeMap; rate: Rate; child
   ]
   const step = steps.find((s) => map.x(s) - map.x(0) >= 84) ?? base * 1800
   const marks: number[] = []
-  for (let f = Math.ceil(map.first / step) * step; map.x(f) < map.width - 56; f += step) marks.push(f)
+  const from = zero + Math.ceil((map.first - zero) / step) * step
+  for (let f = from; map.x(f) < map.width - 56; f += step) marks.push(f)
+  const label = (f: number) => `${f < 0 ? '−' : ''}${toTimecode(Math.abs(f), rate).slice(3)}`
   const scrub = (event: PointerEvent) => {
     if (event.type === 'pointerdown') {
       event.currentTarget.setPointerCapture(event.pointerId)
@@ -120,7 +133,7 @@ export function Ruler({ map, rate, children }: { map: TimeMap; rate: Rate; child
           className="absolute inset-y-0 border-l border-line pt-1 pl-1.5 text-xs text-dim"
           style={{ left: map.x(f) }}
         >
-          {toTimecode(f, rate).slice(3)}
+          {label(f - zero)}
         </span>
       ))}
       {children}

@@ -75,9 +75,11 @@ export function targetOf(
     const opacity = look === 'region overlay' ? { opacity: overlay } : {}
     return { ...target, view: { stepId, view: look, ...item, ...opacity } }
   }
+  const { kind, id, list } = stage.stack
   return {
     ...target,
-    ...(solo.length ? { solo } : {}),
+    // What is done to one side of a cut is judged on both together.
+    ...(solo.length ? { solo } : list ? { stack: { kind, id } } : {}),
     ...(background === 'below' ? { below: true } : {}),
   }
 }

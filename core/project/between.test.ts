@@ -15,7 +15,9 @@ import {
   getStep,
   getTransition,
   inputsOf,
+  asked,
   lacking,
+  remedies,
   layoutOf,
   matrixOf,
   numbersAt,
@@ -149,11 +151,6 @@ describe('transitions', () => {
   })
 
   it.each([
-    [
-      'frames that are not there',
-      { before: 30 },
-      /There is not enough material: 6 frames of s2 before its beginning/,
-    ],
     ['no length', { before: 0, after: 0 }, /takes a frame at least/],
     ['no shot', { from: null, to: null }, /needs a shot/],
     ['shots that do not meet', { from: 's2', to: 's1' }, /do not meet/],
@@ -249,6 +246,61 @@ describe('transitions', () => {
       }),
       { numRuns: 200 },
     )
+  })
+})
+
+describe('a transition whose shots lack material', () => {
+  // After s1 lie 8 frames, before s2 lie 4.
+  const short = (before: number, after: number) => {
+    const media = [medium('m1', { frames: 80 }), medium('m2', { frames: 60 })]
+    const shots = [shot('s1', 'm1'), shot('s2', 'm2', { start: 48, in: 4, zero: 4 })]
+    const cross = { transitionId: 't', stepId: 'd', use: 'dissolve', from: 's1', to: 's2', before, after }
+    return run(withEdit({ ...testProject(), media }, { shots }), ['transition.add', cross])
+  }
+  const state = (p: Project) => {
+    const t = getTransition(p, 't')
+    return {
+      active: activeTransition(p, getSequence(p), t),
+      missing: lacking(p, t),
+      help: remedies(p, getSequence(p), t),
+    }
+  }
+
+  it.each([
+    // Asked for before and after, missing of the outgoing and the incoming shot, remedies.
+    [4, 8, 0, 0, {}],
+    [6, 6, 0, 2, { shorten: { before: 4, after: 6 }, shift: { before: 4, after: 8 } }],
+    [2, 10, 2, 0, { shorten: { before: 2, after: 8 }, shift: { before: 4, after: 8 } }],
+    [10, 10, 2, 6, { shorten: { before: 4, after: 8 } }],
+    [12, 0, 0, 8, { shorten: { before: 4, after: 0 }, shift: { before: 4, after: 8 } }],
+  ])('%i before and %i after: what is missing, and what helps', (before, after, outgoing, incoming, help) => {
+    const p = short(before, after)
+    expect(state(p)).toMatchObject({ missing: { outgoing, incoming }, help })
+    expect(Object.keys(state(p).help)).toEqual(Object.keys(help))
+    for (const length of Object.values(state(p).help)) {
+      const helped = run(p, ['transition.length', { transitionId: 't', ...length }])
+      expect(state(helped)).toMatchObject({
+        active: length,
+        missing: { outgoing: 0, incoming: 0 },
+        help: {},
+      })
+    }
+  })
+
+  it('rests where nothing is there at all, and runs on only where that is asked for', () => {
+    const bare = run(short(12, 0), ['shot.slip', { shotId: 's2', by: -4 }])
+    expect(state(bare).active).toBeUndefined()
+    expect(asked(bare, getTransition(bare, 't'))).toEqual({ cut: 48, lane: 0 })
+    const on = (side: 'outgoing' | 'incoming', run: 'hold' | 'mirror' | null): Act => [
+      'transition.beyond',
+      { transitionId: 't', side, run },
+    ]
+    const held = run(bare, on('incoming', 'hold'))
+    expect(state(held)).toMatchObject({
+      active: { before: 12, after: 0 },
+      missing: { outgoing: 0, incoming: 0 },
+    })
+    expect(getTransition(run(held, on('incoming', null)), 't')).toEqual(getTransition(bare, 't'))
   })
 })
 

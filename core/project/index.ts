@@ -87,7 +87,10 @@ export {
   activeTransition,
   activeTransitions,
   cutsOf,
+  asked,
   lacking,
+  type Remedies,
+  remedies,
   roomAcross,
   transitionAt,
 } from './transitions'
@@ -181,6 +184,7 @@ export type {
   Table,
   Track,
   Transition,
+  RunsOn,
   Variant,
 } from './schema'
 export {

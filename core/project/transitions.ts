@@ -21,6 +21,14 @@ export interface Lacking {
   incoming: number
 }
 
+/** Frames of material that the sides of a cut have beyond it; without end where a side runs on. */
+function reserves(p: Project, { beyond }: Pick<Transition, 'beyond'>, out?: Shot, into?: Shot): Lacking {
+  return {
+    outgoing: out && !beyond?.outgoing ? handles(p, out).after : Infinity,
+    incoming: into && !beyond?.incoming ? handles(p, into).before : Infinity,
+  }
+}
+
 const ending = (shot: Shot) => shot.start + shot.length
 
 /** The cut of a transition: where its shots meet; undefined where they do not. */
@@ -48,11 +56,12 @@ export function activeTransition(
   let before = from ? transition.before : 0
   let after = to ? transition.after : 0
   if (from) before = Math.min(before, from.length - takenAtHead(sequence, from))
-  if (to) {
-    after = Math.min(after, to.length)
-    before = Math.min(before, handles(p, to).before)
+  if (to) after = Math.min(after, to.length)
+  if (from && to) {
+    const { outgoing, incoming } = reserves(p, transition, from, to)
+    after = Math.min(after, outgoing)
+    before = Math.min(before, incoming)
   }
-  if (from && to) after = Math.min(after, handles(p, from).after)
   return before + after > 0 ? { transition, from, to, lane, cut, before, after } : undefined
 }
 
@@ -63,12 +72,14 @@ function takenAtHead(sequence: Sequence, shot: Shot): number {
 }
 
 /** What a transition would need of the handles of its shots and does not find there. */
-export function lacking(p: Project, { from, to, before, after }: Transition): Lacking {
+export function lacking(p: Project, transition: Transition): Lacking {
   const of = (id: string | null) => (id === null ? undefined : findOwner(p, 'shot', id))
-  const [out, into] = [of(from), of(to)]
+  const [out, into] = [of(transition.from), of(transition.to)]
+  if (!out || !into) return { outgoing: 0, incoming: 0 }
+  const { outgoing, incoming } = reserves(p, transition, out, into)
   return {
-    outgoing: out && into ? Math.max(0, after - handles(p, out).after) : 0,
-    incoming: out && into ? Math.max(0, before - handles(p, into).before) : 0,
+    outgoing: Math.max(0, transition.after - outgoing),
+    incoming: Math.max(0, transition.before - incoming),
   }
 }
 
@@ -95,20 +106,51 @@ export const transitionAt = (
     (a) => a.lane === lane && frame >= a.cut - a.before && frame < a.cut + a.after,
   )
 
+/** Where a transition would lie if its shots had material enough; undefined where they do not meet. */
+export function asked(p: Project, transition: Transition): { cut: number; lane: number } | undefined {
+  const of = (id: string | null) => (id === null ? undefined : findOwner(p, 'shot', id))
+  const [from, to] = [of(transition.from), of(transition.to)]
+  const cut = cutOf(from, to)
+  const lane = (to ?? from)?.lane
+  return cut === undefined || lane === undefined ? undefined : { cut, lane }
+}
+
 /** How many frames a transition can take before and after its cut, by its shots, their handles and the transitions beside it. */
 export function roomAcross(
   p: Project,
   sequence: Sequence,
-  { id, from, to }: Pick<Transition, 'id' | 'from' | 'to'>,
+  { id, from, to, beyond }: Pick<Transition, 'id' | 'from' | 'to' | 'beyond'>,
 ): { before: number; after: number } {
   const of = (shotId: string | null) => (shotId === null ? undefined : findOwner(p, 'shot', shotId))
   const [out, into] = [of(from), of(to)]
   const others = sequence.transitions.filter((t) => t.id !== id)
   const atHead = out ? (others.find((t) => t.to === out.id)?.after ?? 0) : 0
   const atTail = into ? (others.find((t) => t.from === into.id)?.before ?? 0) : 0
+  const { outgoing, incoming } = reserves(p, { beyond }, into && out, out && into)
   return {
-    before: out ? Math.max(0, Math.min(out.length - atHead, into ? handles(p, into).before : Infinity)) : 0,
-    after: into ? Math.max(0, Math.min(into.length - atTail, out ? handles(p, out).after : Infinity)) : 0,
+    before: out ? Math.max(0, Math.min(out.length - atHead, incoming)) : 0,
+    after: into ? Math.max(0, Math.min(into.length - atTail, outgoing)) : 0,
+  }
+}
+
+/** Ways to give a transition that lacks frames what its shots have: a shorter length, or the same one further before or after the cut. */
+export interface Remedies {
+  shorten?: { before: number; after: number }
+  shift?: { before: number; after: number }
+}
+
+/** What helps a transition whose shots lack material; what cannot help is not there. */
+export function remedies(p: Project, sequence: Sequence, transition: Transition): Remedies {
+  const room = roomAcross(p, sequence, transition)
+  const { before, after } = transition
+  const shorten = { before: Math.min(before, room.before), after: Math.min(after, room.after) }
+  const total = before + after
+  const moved = Math.min(room.before, Math.max(before, total - room.after))
+  return {
+    ...(shorten.before + shorten.after > 0 && shorten.before + shorten.after < total ? { shorten } : {}),
+    ...(room.before + room.after >= total && moved !== before
+      ? { shift: { before: moved, after: total - moved } }
+      : {}),
   }
 }
 

@@ -1,8 +1,16 @@
 import { decodeSrgb, encodeSrgb } from '../colour'
 import type { Picture } from '../frame'
-import { type Act, controlAddress, performAll, type Project } from '../project'
+import {
+  type Act,
+  activeTransition,
+  controlAddress,
+  getSequence,
+  getTransition,
+  performAll,
+  type Project,
+} from '../project'
 import { testKernels } from '../testing/pictures'
-import { testProject } from '../testing/projects'
+import { medium, shot, testProject, withEdit } from '../testing/projects'
 import { plan, renderFrame, type Target } from '.'
 
 const k = testKernels()
@@ -129,4 +137,44 @@ it('steps that mix with themselves keep their own notes within a group that is m
   const lit = 2 * SOURCE
   const both = (lit + 0.18 * (lit / 0.18) ** 2) / 2
   expect(await seen(project)).toBeCloseTo((SOURCE + both) / 2, 5)
+})
+
+it.each([
+  // The first shot has 8 frames after its end, the second 4 before its beginning.
+  ['outgoing', undefined, [75, 79, 79, 79]],
+  ['outgoing', 'hold', [75, 79, 79, 79]],
+  ['outgoing', 'mirror', [75, 79, 78, 77]],
+  ['incoming', 'hold', [0, 0, 1, 3]],
+  ['incoming', 'mirror', [2, 0, 1, 3]],
+] as const)('a side of a cut beyond its material: %s, %s', (side, on, expected) => {
+  const media = [medium('m1', { frames: 80 }), medium('m2', { frames: 60 })]
+  const shots = [shot('s1', 'm1'), shot('s2', 'm2', { start: 48, in: 4, zero: 4 })]
+  const cross = {
+    transitionId: 't',
+    stepId: 'd',
+    use: 'dissolve',
+    from: 's1',
+    to: 's2',
+    before: 10,
+    after: 12,
+  }
+  const acts: Act[] = [
+    ['transition.add', cross],
+    ['transition.beyond', { transitionId: 't', side, run: on ?? null }],
+    [
+      'transition.beyond',
+      { transitionId: 't', side: side === 'outgoing' ? 'incoming' : 'outgoing', run: 'hold' },
+    ],
+  ]
+  const project = performAll(withEdit({ ...testProject(), media }, { shots }), acts, 'test').project
+  const list = { kind: 'transition' as const, id: 't', list: side }
+  const { before } = activeTransition(project, getSequence(project), getTransition(project, 't')) ?? {
+    before: 0,
+  }
+  // Frames counted from the cut.
+  const times = side === 'outgoing' ? [3, 7, 8, 9] : [-6, -4, -3, -1]
+  const seen = times.map(
+    (t) => plan(project, { kind: 'stack', stack: list }, t + before, 1).sources[0]?.frame,
+  )
+  expect(seen).toEqual(expected)
 })

@@ -24,16 +24,18 @@ export function planStageSource(of: Planning, stage: Stage, t: number): number {
       frame: from + t - stage.head,
       rate,
       fit: 'fit',
-      beyond: 'hold',
+      beyond: of.runs?.shotId === stage.shot.id ? of.runs.on : 'hold',
     })
   }
   if (stack.kind === 'object') return planObjectSource(of, stage, getObject(project, stack.id), frame)
   if (!sequence) return g.clear(canvas)
   if (stack.kind === 'span')
     return by.sequence(of, sequence, frame, { lane: stage.lane, span: stack.id }) ?? g.clear(canvas)
-  const { from, to, id } = getTransition(project, stack.id)
+  const { from, to, id, beyond } = getTransition(project, stack.id)
   if (!stack.list) return by.stack(of, stageOf(project, { kind: 'transition', id, list: 'outgoing' }), t)
-  return planSide(of, stage, stack.list === 'outgoing' ? from : to, frame)
+  const shotId = stack.list === 'outgoing' ? from : to
+  const on = beyond?.[stack.list]
+  return planSide(on && shotId !== null ? { ...of, runs: { shotId, on } } : of, stage, shotId, frame)
 }
 
 /** The result of a shot at a frame of the sequence, in its handles too; nothing where there is no shot. */

@@ -1,4 +1,4 @@
-import type { Design, Project, Sequence, Stage } from '../project'
+import type { Design, Project, RunsOn, Sequence, Stage } from '../project'
 import type { Canvas, GraphBuilder } from './graph'
 
 /** A look at what one step thinks: its region ('region matte' and so on by REGION_LOOKS, of one item alone where that is named), or one of the outputs that it declares. */
@@ -34,6 +34,8 @@ export interface Planning {
   by: Planner
   /** Sequences, designs and stacks that are being planned: what would come again inside of itself is cut there. */
   trail: readonly string[]
+  /** A shot that goes on beyond its material, as a side of a transition. */
+  runs?: { shotId: string; on: RunsOn } | undefined
 }
 
 /** The parts of planning that ask for each other. */

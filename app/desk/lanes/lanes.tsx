@@ -6,6 +6,7 @@ import { viewActions } from '../../store/view'
 import { Segments } from '../../ui/fields'
 import { Playhead, Ruler, TimeScale } from '../../ui/timeline'
 import { CachedLine } from '../../viewer/cached-line'
+import { CutBand } from './cut-band'
 import { CurveView } from './curve-view'
 import { ChosenSpan, KeyTools } from './key-tools'
 import { LaneList } from './lane-list'
@@ -43,13 +44,14 @@ export function Lanes() {
                 <KeyTools />
               </div>
               <div className="relative flex flex-1">
-                <Ruler map={map} rate={stage.rate}>
+                <Ruler map={map} rate={stage.rate} zero={stage.stack.kind === 'transition' ? -stage.head : 0}>
                   <CachedLine project={project} target={target} map={map} scale={playScale(quality)} />
                 </Ruler>
                 <Markers map={map} />
                 <ChosenSpan map={map} />
               </div>
             </div>
+            {stage.stack.kind === 'transition' && <CutBand map={map} />}
             {lanes === 'lanes' ? <LaneList map={map} /> : <CurveView map={map} />}
             <Playhead map={map} left={200} />
           </>

@@ -4,12 +4,14 @@ import {
   allSteps,
   animatedOf,
   controlAddress,
+  getTransition,
   groupsAround,
   type Step,
 } from '@stilus/core/project'
 import { findStep } from '@stilus/core/steps'
 import { Eye, EyeOff, MoreHorizontal } from 'lucide-react'
 import { Tabs } from 'radix-ui'
+import { CutLength } from '../../sequence/cut-length'
 import { edit } from '../../store/edit'
 import { useAppDispatch, useView } from '../../store/store'
 import { type Face, viewActions } from '../../store/view'
@@ -90,6 +92,22 @@ const THINGS = { shot: 'shot', span: 'span', transition: 'transition', object: '
 function NoStep() {
   const { stage } = useDesk()
   const dispatch = useAppDispatch()
+  const transition = stage.stack.kind === 'transition' && getTransition(stage.project, stage.stack.id)
+  if (transition && stage.sequence)
+    return (
+      <section
+        aria-label="The cut"
+        className="flex min-h-0 flex-1 flex-col gap-3 overflow-y-auto p-3 *:shrink-0"
+      >
+        <h2 className="font-semibold">{transition.name}</h2>
+        <CutLength project={stage.project} sequence={stage.sequence} transition={transition} />
+        <p className="text-dim">
+          Drop a treatment on the outgoing shot, on the incoming one, or behind the joint; or choose a state
+          to work on it.
+        </p>
+        <Button onClick={() => dispatch(viewActions.set({ drawer: 'catalogue' }))}>Open the catalogue</Button>
+      </section>
+    )
   return (
     <EmptyState
       text={`Choose a state in the strip to work on it, or add a treatment to this ${THINGS[stage.stack.kind]}.`}

@@ -2,10 +2,12 @@ import { controlAddress, layoutOf, type Stack, type Step } from '@stilus/core/pr
 import type { Target } from '@stilus/core/render'
 import { ChevronsRightLeft, ChevronsLeftRight, Eye, EyeOff } from 'lucide-react'
 import {
+  createContext,
   type DragEvent,
   memo,
   type MouseEvent,
   type ReactNode,
+  useContext,
   useEffect,
   useMemo,
   useRef,
@@ -28,6 +30,9 @@ export const WIDTH = 104
 /** What a dragged step is called while it is dragged. */
 export const DRAGGED = 'application/x-stilus-step'
 
+/** How wide the states of a row are. */
+export const TileWidth = createContext(WIDTH)
+
 /** A state. Holding the button down for a moment, or the P key, shows the picture as of that state. */
 export function Tile(props: {
   label: string
@@ -41,6 +46,7 @@ export function Tile(props: {
   onDragStart?(e: DragEvent): void
 }) {
   const dispatch = useAppDispatch()
+  const width = useContext(TileWidth)
   const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined)
   const peeking = useRef(false)
   const peek = () => {
@@ -53,7 +59,7 @@ export function Tile(props: {
     peeking.current = false
   }
   return (
-    <div className="shrink-0" style={{ width: WIDTH }}>
+    <div className="shrink-0" style={{ width }}>
       <button
         type="button"
         data-state-tile
@@ -112,6 +118,7 @@ export const StepTile = memo(function StepTile({
   onOpen(id: string): void
 }) {
   const dispatch = useAppDispatch()
+  const width = useContext(TileWidth)
   const { solo } = useView('solo')
   /** How often the menu was opened; each time it is a new one. */
   const [menu, setMenu] = useState(0)
@@ -188,7 +195,7 @@ export const StepTile = memo(function StepTile({
           </>
         }
       >
-        <Thumb target={target} width={WIDTH} />
+        <Thumb target={target} width={width} />
         {step.where && (
           <span className="absolute right-1 bottom-1 rounded-xs border border-where">
             <Thumb target={region} width={32} />

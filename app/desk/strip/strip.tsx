@@ -1,198 +1,81 @@
-import { type Act, type Step } from '@stilus/core/project'
-import type { Target } from '@stilus/core/render'
-import { findStep } from '@stilus/core/steps'
-import { CornerDownRight, CornerRightUp, Plus } from 'lucide-react'
-import {
-  type DragEvent,
-  type KeyboardEvent,
-  memo,
-  type ReactNode,
-  useCallback,
-  useMemo,
-  useState,
-} from 'react'
-import { deskStage } from '../../session/where'
-import { uid } from '../../session/work'
-import { edit } from '../../store/edit'
-import { useAppDispatch, useView } from '../../store/store'
-import { viewActions } from '../../store/view'
-import { Hint } from '../../ui/button'
-import { cx } from '../../ui/classes'
-import { Thumb } from '../../viewer/thumb'
-import { addTreatment } from './add-step'
-import { type Branch, rowsOf } from './branches'
-import { DRAGGED, StepTile, Tile, WIDTH } from './step-tile'
+import { stageOf } from '@stilus/core/project'
+import { useView } from '../../store/store'
 import { useDesk } from '../use-desk'
+import { branchesOf, Row } from './row'
+import { TileWidth } from './step-tile'
 
-const TREATMENT = 'application/x-stilus-treatment'
-/** Width of what lies between two states. */
-const GAP = 20
+const ACROSS = 'apart max-h-[220px] shrink-0 overflow-auto border-t px-3 pt-2.5'
+/** How much higher the strip is for each branch. */
+const BRANCH = 92
+/** Width of the states at a cut, of which there are two rows. */
+const NARROW = 84
 
-/** Arrow keys go from state to state; where they end they stay. */
-function walk(event: KeyboardEvent<HTMLElement>) {
-  const by = event.altKey || event.ctrlKey ? 0 : ({ ArrowLeft: -1, ArrowRight: 1 }[event.key] ?? 0)
-  if (!by || !(event.target as Element).matches('[data-state-tile]')) return
-  const tiles = [...event.currentTarget.querySelectorAll<HTMLElement>('[data-state-tile]')]
-  const next = tiles[tiles.indexOf(event.target as HTMLElement) + by]
-  event.preventDefault()
-  event.stopPropagation()
-  next?.focus()
-  next?.scrollIntoView({ block: 'nearest', inline: 'nearest' })
-}
-
-/** The states of a stage from source to result: choose, switch, mix, group, reorder, hold to look at the picture as of a state. A branch runs below, from where it leaves to where it returns. */
+/** What is worked on as states, from source to result; at a cut two rows that meet. */
 export function Strip() {
   const { stage } = useDesk()
+  const { face } = useView('face')
+  if (stage.stack.kind === 'transition') return <CutStrip />
   const { stack, steps } = stage
-  const dispatch = useAppDispatch()
-  const { face, stepIds } = useView('face', 'stepIds')
-  const [opened, setOpened] = useState<ReadonlySet<string>>(new Set())
-  const toggle = useCallback(
-    (id: string) =>
-      setOpened((old) => new Set(old.has(id) ? [...old].filter((o) => o !== id) : [...old, id])),
-    [],
-  )
-  const source = useMemo<Target>(() => ({ kind: 'stack', stack, upTo: 'source' }), [stack])
-  const result = useMemo<Target>(() => ({ kind: 'stack', stack }), [stack])
-  const insert = useCallback(
-    (at: number) => void dispatch(viewActions.set({ drawer: 'catalogue', insertAt: at, branch: null })),
-    [dispatch],
-  )
-  const drop = useCallback(
-    (event: DragEvent, at: number) => {
-      const moved = event.dataTransfer.getData(DRAGGED)
-      const use = event.dataTransfer.getData(TREATMENT)
-      // Read when it happens, so that this stays the same while the document changes.
-      const stage = deskStage()
-      if (!stage) return
-      const from = stage.steps.findIndex((s) => s.id === moved)
-      const stepId = uid()
-      const act = (): Act => ['step.add', { stack: stage.stack, stepId, use, at }]
-      if (use) dispatch(addTreatment(stage, stepId, act, findStep(use)?.name ?? use))
-      else if (from >= 0) dispatch(edit('step.move', { stepId: moved, to: at > from ? at - 1 : at }))
-    },
-    [dispatch],
-  )
-  const { main, branches } = useMemo(() => rowsOf(steps), [steps])
-  const tile = (step: Step): ReactNode => {
-    const open = opened.has(step.id) || (step.steps ?? []).some((s) => stepIds.includes(s.id))
-    return (
-      <div key={step.id} className={cx('flex', step.use === 'group' && open && 'rounded bg-raised')}>
-        {step.use === 'group' &&
-          open &&
-          (step.steps ?? []).map((inner) => (
-            <div key={inner.id} className="mr-5 flex">
-              {tile(inner)}
-            </div>
-          ))}
-        <StepTile step={step} chosen={stepIds.includes(step.id)} open={open} onOpen={toggle} stack={stack} />
-      </div>
-    )
-  }
   return (
-    <div
-      data-facet={face}
-      className="apart max-h-[220px] shrink-0 overflow-auto border-t px-3 pt-2.5"
-      style={{ height: 104 + branches.length * 92 }}
-    >
-      <div role="list" aria-label="States of the shot" className="flex" onKeyDown={walk}>
-        <div role="listitem">
-          <Tile label="Source" chosen={false} onChoose={() => dispatch(viewActions.step(null))} peek="source">
-            <Thumb target={source} width={WIDTH} />
-          </Tile>
-        </div>
-        {main.map((step) => (
-          <div key={step.id} role="listitem" className="flex">
-            <Gap after={steps.indexOf(step)} onInsert={insert} onDrop={drop} />
-            {tile(step)}
+    <div data-facet={face} className={ACROSS} style={{ height: 104 + branchesOf(steps) * BRANCH }}>
+      <Row stack={stack} steps={steps} label="States of the shot" first="Source" last="Result" />
+    </div>
+  )
+}
+
+/** The states of the outgoing shot above, of the incoming one below, and those of the joined picture where they meet. */
+function CutStrip() {
+  const { project, stage } = useDesk()
+  const { face, side } = useView('face', 'side')
+  const { id } = stage.stack
+  const [outgoing, incoming, joined] = (['outgoing', 'incoming', undefined] as const).map((list) =>
+    stageOf(project, { kind: 'transition', id, ...(list ? { list } : {}) }),
+  ) as [typeof stage, typeof stage, typeof stage]
+  const branches = [outgoing, incoming, joined].reduce((n, { steps }) => n + branchesOf(steps), 0)
+  return (
+    <TileWidth.Provider value={NARROW}>
+      <div data-facet={face} className={ACROSS} style={{ height: 158 + branches * BRANCH }}>
+        <div className="flex w-max items-center">
+          <div className="flex flex-col">
+            <Row
+              stack={outgoing.stack}
+              steps={outgoing.steps}
+              label="States of the outgoing shot"
+              first="Outgoing"
+              inHand={side === 'outgoing'}
+            />
+            <Row
+              stack={incoming.stack}
+              steps={incoming.steps}
+              label="States of the incoming shot"
+              first="Incoming"
+              inHand={side === 'incoming'}
+            />
           </div>
-        ))}
-        <div role="listitem" className="flex">
-          <Gap after={steps.length} onInsert={insert} onDrop={drop} />
-          <Tile label="Result" chosen={false} onChoose={() => dispatch(viewActions.step(null))} peek={null}>
-            <Thumb target={result} width={WIDTH} />
-          </Tile>
+          <Meeting />
+          <Row
+            stack={joined.stack}
+            steps={joined.steps}
+            label="States of the joined picture"
+            last="Result"
+            inHand={side === null}
+          />
         </div>
       </div>
-      {branches.map((branch) => (
-        <BranchRow key={branch.steps[0]?.id} branch={branch} main={main}>
-          {branch.steps.map((step) => (
-            <div key={step.id} role="listitem">
-              {tile(step)}
-            </div>
-          ))}
-        </BranchRow>
-      ))}
-    </div>
+    </TileWidth.Provider>
   )
 }
 
-/** A branch below the states: it begins under the one after which it leaves, and says where it returns. */
-function BranchRow({ branch, main, children }: { branch: Branch; main: Step[]; children: ReactNode }) {
-  const leaves = branch.from ? main.findIndex((s) => s.id === branch.from) + 1 : 0
-  const name = (id: string) => main.find((s) => s.id === id)?.name ?? 'a step'
-  const from = branch.from === undefined ? 'outside' : branch.from === null ? 'the source' : name(branch.from)
-  const into = branch.into.map(name).join(', ')
-  return (
-    <div className="relative flex pt-1" style={{ marginLeft: leaves * (WIDTH + GAP) + 44 }} onKeyDown={walk}>
-      <Hint text={`Leaves after ${from}`}>
-        <span className="flex h-[59px] w-8 shrink-0 items-center justify-center text-dim">
-          <CornerDownRight size={16} aria-hidden />
-        </span>
-      </Hint>
-      <div
-        role="list"
-        aria-label={`Branch from ${from}${into ? `, taken by ${into}` : ', taken by nothing yet'}`}
-        className="flex gap-5"
-      >
-        {children}
-      </div>
-      <span className="flex h-[59px] items-center gap-1 pl-2 text-xs whitespace-nowrap text-dim">
-        <CornerRightUp size={16} aria-hidden />
-        {into ? `into ${into}` : 'taken by nothing yet'}
-      </span>
-    </div>
-  )
-}
-
-interface GapProps {
-  after: number
-  onInsert(at: number): void
-  onDrop(e: DragEvent, at: number): void
-}
-
-/** Between two states: drop a step or a treatment here, or press it to insert one. */
-const Gap = memo(function Gap({ after, onInsert, onDrop }: GapProps) {
-  const [over, setOver] = useState(false)
-  return (
-    <div
-      className="group/gap relative flex h-[59px] w-5 shrink-0 items-center justify-center"
-      onDragOver={(e) => {
-        e.preventDefault()
-        setOver(true)
-      }}
-      onDragLeave={(e) => {
-        if (!e.currentTarget.contains(e.relatedTarget as Node | null)) setOver(false)
-      }}
-      onDrop={(e) => {
-        e.preventDefault()
-        setOver(false)
-        onDrop(e, after)
-      }}
-    >
-      <Hint text="Insert a treatment here">
-        <button
-          type="button"
-          aria-label={`Insert a treatment at ${after + 1}`}
-          className="flex size-5 items-center justify-center rounded text-line-strong group-hover/gap:text-text hover:bg-field focus-visible:text-text"
-          onClick={() => onInsert(after)}
-        >
-          <Plus size={13} />
-        </button>
-      </Hint>
-      {over && (
-        <span aria-hidden className="pointer-events-none absolute inset-y-0 w-1 rounded-full bg-text" />
-      )}
-    </div>
-  )
-})
+/** Two lines that become one. */
+const Meeting = () => (
+  <svg
+    width={22}
+    height={76}
+    viewBox="0 0 22 76"
+    fill="none"
+    className="shrink-0 text-line-strong"
+    aria-hidden
+  >
+    <path d="M0 1H6Q11 1 11 6V33Q11 38 16 38H22M0 75H6Q11 75 11 70V43Q11 38 16 38" stroke="currentColor" />
+  </svg>
+)

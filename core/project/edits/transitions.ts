@@ -6,15 +6,14 @@ import { getSequence, getShot, getSpan, getTransition, NotFound, sequenceOf, Ref
 import { refuseLoops } from '../loops'
 import { findOwner } from '../owners'
 import { newStep } from '../parts'
-import { type Project, type Sequence, spanSchema, type Step, type Transition } from '../schema'
-import { lacking } from '../transitions'
+import { type Project, RUNS_ON, type Sequence, spanSchema, type Step, type Transition } from '../schema'
 import { id, name, onSequence, onStep } from './common'
 
 const onTransition = { transitionId: id }
 const onSpan = { spanId: id }
 const span = { before: z.int().min(0).max(100_000), after: z.int().min(0).max(100_000) }
 
-/** What a transition cannot have. @throws Error that says what is missing, by frames and side, or what is in the way */
+/** What a transition cannot have. What its shots lack in material it rests without, see `lacking`. @throws Refused that says what is in the way */
 function refuseBad(p: Project, sequence: Sequence, t: Transition): void {
   const [from, to] = [t.from, t.to].map((shotId) => (shotId === null ? undefined : getShot(p, shotId)))
   if (!from && !to)
@@ -22,17 +21,6 @@ function refuseBad(p: Project, sequence: Sequence, t: Transition): void {
   if (from && to && (from.lane !== to.lane || from.start + from.length !== to.start))
     throw new Refused(`${from.name} and ${to.name} do not meet: put them end to end on one lane first.`)
   if (t.before + t.after < 1) throw new Refused('A transition takes a frame at least.')
-  const missing = lacking(p, t)
-  const say = (count: number, what: string) =>
-    count ? [`${count} ${count === 1 ? 'frame' : 'frames'} ${what}`] : []
-  const lacks = [
-    ...say(missing.outgoing, `of ${from?.name ?? ''} after its end`),
-    ...say(missing.incoming, `of ${to?.name ?? ''} before its beginning`),
-  ]
-  if (lacks.length)
-    throw new Refused(
-      `There is not enough material: ${lacks.join(' and ')} are missing. Make it shorter or trim the shots.`,
-    )
   if ((from && t.before > from.length) || (to && t.after > to.length))
     throw new Refused('It would reach beyond the other end of a shot. Make it shorter.')
   for (const other of sequence.transitions) {
@@ -117,6 +105,22 @@ export const TRANSITION_EDITS = {
       const sequence = sequenceOf(p, 'transition', a.transitionId)
       refuseBad(p, sequence, { ...transition, before: a.before, after: a.after })
       Object.assign(transition, { before: a.before, after: a.after })
+    },
+  ),
+  'transition.beyond': defineEdit(
+    { ...onTransition, side: z.enum(['outgoing', 'incoming']), run: z.enum(RUNS_ON).nullable() },
+    (a) =>
+      a.run === null
+        ? `Let the ${a.side} shot end where its material ends`
+        : a.run === 'hold'
+          ? `Hold the last frame of the ${a.side} shot`
+          : `Run the ${a.side} shot back and forth`,
+    (p, a) => {
+      const transition = getTransition(p, a.transitionId)
+      const { [a.side]: _, ...rest } = transition.beyond ?? {}
+      const beyond = a.run === null ? rest : { ...rest, [a.side]: a.run }
+      if (Object.keys(beyond).length) transition.beyond = beyond
+      else delete transition.beyond
     },
   ),
   'transition.swap': defineEdit(

@@ -16,6 +16,7 @@ import type {
   soundSchema,
   spanSchema,
   transitionSchema,
+  RUNS_ON,
   VARIANTS,
 } from './sequence'
 import type { BEYONDS, bindingSchema, FITS, sourceSchema } from './source'
@@ -27,7 +28,15 @@ export { designSchema, objectSchema } from './design'
 export { mediumSchema, recordSchema, shelfSchema, stillSchema, tableSchema, trackSchema } from './material'
 export { projectSchema, SCHEMA_VERSION } from './project'
 export { itemSchema, regionSchema } from './region'
-export { sequenceSchema, shotSchema, soundSchema, spanSchema, transitionSchema, VARIANTS } from './sequence'
+export {
+  RUNS_ON,
+  sequenceSchema,
+  shotSchema,
+  soundSchema,
+  spanSchema,
+  transitionSchema,
+  VARIANTS,
+} from './sequence'
 export { BEYONDS, bindingSchema, FITS, sourceSchema } from './source'
 export { blendSchema, contentSchema, panelSchema, stackSchema, stepSchema, whenSchema } from './step'
 export { addressSchema, animatedSchema, attachSchema, modifierSchema } from './values'
@@ -63,4 +72,6 @@ export type MotionItem = Extract<ShelfItem, { kind: 'motion' }>
 export type RegionItem = Extract<ShelfItem, { kind: 'region' }>
 export type Track = z.infer<typeof trackSchema>
 export type Table = z.infer<typeof tableSchema>
+/** How a side of a transition goes on beyond its material. */
+export type RunsOn = (typeof RUNS_ON)[number]
 export type Variant = (typeof VARIANTS)[number]

@@ -4,6 +4,8 @@ import { sourceSchema } from './source'
 import { stepsSchema } from './step'
 
 export const VARIANTS = ['A', 'B', 'C'] as const
+/** How a side of a transition goes on beyond its material: its last frame held, or run back and forth. */
+export const RUNS_ON = ['hold', 'mirror'] as const
 const lane = z.int().min(0).max(32)
 const start = z.int().min(0)
 const length = z.int().min(1)
@@ -44,6 +46,8 @@ export const transitionSchema = loose({
   /** Frames that it takes before and after the cut. */
   before: z.int().min(0).max(100_000),
   after: z.int().min(0).max(100_000),
+  /** What a side shows where its material is at its end: nothing reaches there unless this says what. */
+  beyond: loose({ outgoing: z.enum(RUNS_ON).optional(), incoming: z.enum(RUNS_ON).optional() }).optional(),
   /** Steps of the two sides, and of the joined picture; these begin with what joins them. */
   outgoing: stepsSchema,
   incoming: stepsSchema,
