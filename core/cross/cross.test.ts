@@ -281,3 +281,71 @@ it('a dip shows nothing but its colour while it stays, and each side alone befor
   expect(at(0.8)).toEqual([0, expect.closeTo(0.25, 5), expect.closeTo(0.125, 5), 1])
   k.free(from, to)
 })
+
+describe('what tears, folds and spreads', () => {
+  const uncovered = (id: string, given: Values, progress: number) => {
+    const [from, to] = [flat(1, 0, 0, 1), flat(0, 1, 0, 1)]
+    const out = between(find(id), from, to, given, { progress, scale: W / 1280 })
+    let sum = 0
+    for (let i = 0; i < out.data.length; i += 4) sum += (out.data[i] as number) < 0.01 ? 1 : 0
+    k.free(from, to, out)
+    return sum / (W * H)
+  }
+
+  it.each(['page-turn', 'fold-up', 'tear', 'shatter', 'ink', 'burn', 'strokes'])(
+    '%s uncovers more of the next picture from moment to moment',
+    (id) => {
+      const hidden = { thin: 1, paper: [1, 0, 0], fireColour: [1, 0, 0], ink: [1, 0, 0], shade: 0, char: 0 }
+      const own = Object.fromEntries(Object.entries(hidden).filter(([name]) => find(id).params[name]))
+      const seen = [0.1, 0.3, 0.5, 0.7, 0.9].map((progress) => uncovered(id, own, progress))
+      for (const [i, share] of seen.entries()) expect(share).toBeGreaterThanOrEqual((seen[i - 1] ?? 0) - 1e-6)
+      expect(seen[0]).toBeLessThan(0.35)
+      expect(seen[4]).toBeGreaterThan(0.65)
+    },
+  )
+
+  it('a fold takes the cosine of its angle of the width, and the rest is the next picture', () => {
+    for (const progress of [0.25, 0.5, 0.8])
+      expect(uncovered('fold-up', { panels: 4, depth: 0, shade: 0 }, progress)).toBeCloseTo(
+        1 - Math.cos((Math.PI / 2) * progress),
+        1,
+      )
+  })
+
+  it('rows that are stretched show both pictures whole, each by its share of the width', () => {
+    const [from, to] = [sample(1), sample(2)]
+    const out = between(
+      find('stretch-rows'),
+      from,
+      to,
+      { late: 0, height: 1000 },
+      { progress: 0.5, scale: 1 },
+    )
+    for (const y of [5, 30]) {
+      // Two pixels of each picture are one here: the one shown lies between them.
+      const mean = (of: Frame, x: number) =>
+        pixel(of, 2 * x, y).map((v, c) => (v + (pixel(of, 2 * x + 1, y)[c] as number)) / 2)
+      expect(worst(pixel(out, 12, y), mean(to, 12))).toBeLessThan(1e-4)
+      expect(worst(pixel(out, W / 2 + 9, y), mean(from, 9))).toBeLessThan(1e-4)
+    }
+    k.free(from, to, out)
+  })
+
+  it('a matched dissolve of a picture that has moved shows it on its way, where a plain one shows it twice', () => {
+    const shifted = (by: number): Frame => {
+      const out = filled(k, W, H, [0, 0, 0, 1])
+      for (let y = 0; y < H; y++)
+        for (let x = 0; x < W; x++) {
+          const [dx, dy] = [x - 45 - by, y - 27]
+          const light = Math.exp(-(dx * dx + dy * dy) / 80)
+          for (let c = 0; c < 3; c++) out.data[(y * W + x) * 4 + c] = 0.05 + light
+        }
+      return out
+    }
+    const [from, to, truth] = [shifted(0), shifted(6), shifted(3)]
+    const matched = between(find('matched-dissolve'), from, to, {}, { progress: 0.5 })
+    const plain = between(find('dissolve'), from, to, {}, { progress: 0.5 })
+    expect(worst(matched.data, truth.data)).toBeLessThan(0.25 * worst(plain.data, truth.data))
+    k.free(from, to, truth, matched, plain)
+  })
+})

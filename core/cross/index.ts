@@ -3,6 +3,7 @@ import { additiveDissolve } from './additive-dissolve'
 import { blinds } from './blinds'
 import { blurDissolve } from './blur-dissolve'
 import { bulgeOver } from './bulge-over'
+import { burn } from './burn'
 import { channelSlip } from './channel-slip'
 import { checkerWipe } from './checker-wipe'
 import { clockWipe } from './clock-wipe'
@@ -15,13 +16,17 @@ import { flareOver } from './flare-over'
 import { flash } from './flash'
 import { flip } from './flip'
 import { focusOver } from './focus-over'
+import { foldUp } from './fold-up'
 import { gateSlip } from './gate-slip'
 import { glitchOver } from './glitch-over'
+import { ink } from './ink'
 import { irisWipe } from './iris'
 import { kaleidoscopeOver } from './kaleidoscope-over'
 import { leakOver } from './leak-over'
+import { matchedDissolve } from './matched'
 import { mosaicOver } from './mosaic-over'
 import { noiseDissolve } from './noise-dissolve'
+import { pageTurn } from './page-turn'
 import { pictureDissolve } from './picture-dissolve'
 import { posteriseOver } from './posterise-over'
 import { punchIn } from './punch-in'
@@ -30,8 +35,12 @@ import { rippleOver } from './ripple-over'
 import { roll } from './roll'
 import { rows } from './rows'
 import { shakeOver } from './shake-over'
+import { shatter } from './shatter'
 import { slideOver } from './slide'
 import { split } from './split'
+import { stretchRows } from './stretch'
+import { strokes } from './strokes'
+import { tear } from './tear'
 import { toneDissolve } from './tone-dissolve'
 import { turbulenceOver } from './turbulence-over'
 import { twirlOver } from './twirl-over'
@@ -50,6 +59,7 @@ export const CROSSINGS: readonly StepDeclaration[] = [
   noiseDissolve,
   pictureDissolve,
   blurDissolve,
+  matchedDissolve,
   wipe,
   clockWipe,
   irisWipe,
@@ -57,17 +67,25 @@ export const CROSSINGS: readonly StepDeclaration[] = [
   blinds,
   checkerWipe,
   diamonds,
+  strokes,
+  ink,
+  burn,
   slideOver,
   push,
   uncover,
   split,
   rows,
+  stretchRows,
   whip,
   zoomThrough,
   punchIn,
   flip,
   roll,
   door,
+  pageTurn,
+  foldUp,
+  tear,
+  shatter,
   shakeOver,
   mosaicOver,
   posteriseOver,

@@ -198,3 +198,4 @@ export {
   stepSchema,
   VARIANTS,
 } from './schema'
+export { type Laid, type LaidPart, LAID_PARTS, laidSchema } from './edits/laying'

@@ -1,4 +1,5 @@
 import {
+  allSteps,
   findOwner,
   frameOfTime,
   getObject,
@@ -8,6 +9,7 @@ import {
   stageOf,
   treatmentTime,
 } from '../project'
+import { findStep } from '../steps'
 import { planObjectSource } from './plan-object'
 import { planMaterial } from './plan-source'
 import { type Planning, within } from './work'
@@ -32,7 +34,12 @@ export function planStageSource(of: Planning, stage: Stage, t: number): number {
   if (stack.kind === 'span')
     return by.sequence(of, sequence, frame, { lane: stage.lane, span: stack.id }) ?? g.clear(canvas)
   const { from, to, id, beyond } = getTransition(project, stack.id)
-  if (!stack.list) return by.stack(of, stageOf(project, { kind: 'transition', id, list: 'outgoing' }), t)
+  if (!stack.list) {
+    // Without anything that joins them the two sides are cut where they meet.
+    const list =
+      t < 0 || allSteps(stage.steps).some((s) => s.on && findStep(s.use)?.crosses) ? 'outgoing' : 'incoming'
+    return by.stack(of, stageOf(project, { kind: 'transition', id, list }), t)
+  }
   const shotId = stack.list === 'outgoing' ? from : to
   const on = beyond?.[stack.list]
   return planSide(on && shotId !== null ? { ...of, runs: { shotId, on } } : of, stage, shotId, frame)

@@ -119,7 +119,11 @@ export function anyAct(): fc.Arbitrary<Act> {
       to: fc.option(shotId),
     }),
     act('transition.length', { transitionId, before: few, after: few }),
-    act('transition.beyond', { transitionId, side: fc.constantFrom('outgoing', 'incoming'), run: fc.constantFrom('hold', 'mirror', null) }),
+    act('transition.beyond', {
+      transitionId,
+      side: fc.constantFrom('outgoing', 'incoming'),
+      run: fc.constantFrom('hold', 'mirror', null),
+    }),
     act('transition.swap', { transitionId, stepId, use }),
     act('transition.remove', { transitionId }),
     act('span.add', {

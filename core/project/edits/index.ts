@@ -1,10 +1,12 @@
 import { CONTENT_EDITS } from './content'
 import { DESIGN_EDITS } from './designs'
+import { LAYING_EDITS } from './laying'
 import { MOTION_EDITS } from './motions'
 import { PROJECT_EDITS } from './project'
 import { REGION_EDITS } from './regions'
 import { REUSE_EDITS } from './reuse'
 import { SHOT_EDITS } from './shots'
+import { SPAN_EDITS } from './spans'
 import { STEP_EDITS } from './steps'
 import { TRANSITION_EDITS } from './transitions'
 import { VALUE_EDITS } from './values'
@@ -20,5 +22,7 @@ export const EDITS = {
   ...MOTION_EDITS,
   ...CONTENT_EDITS,
   ...TRANSITION_EDITS,
+  ...LAYING_EDITS,
+  ...SPAN_EDITS,
   ...DESIGN_EDITS,
 }

@@ -2,19 +2,17 @@ import { z } from 'zod'
 import { fit, sameValue } from '../../params'
 import { findStep, type StepDeclaration } from '../../steps'
 import { defineEdit } from '../define'
-import { getSequence, getShot, getSpan, getTransition, NotFound, sequenceOf, Refused } from '../find'
-import { refuseLoops } from '../loops'
+import { getSequence, getShot, getTransition, NotFound, sequenceOf, Refused } from '../find'
 import { findOwner } from '../owners'
 import { newStep } from '../parts'
-import { type Project, RUNS_ON, type Sequence, spanSchema, type Step, type Transition } from '../schema'
+import { type Project, RUNS_ON, type Sequence, type Step, type Transition } from '../schema'
 import { id, name, onSequence, onStep } from './common'
 
 const onTransition = { transitionId: id }
-const onSpan = { spanId: id }
 const span = { before: z.int().min(0).max(100_000), after: z.int().min(0).max(100_000) }
 
 /** What a transition cannot have. What its shots lack in material it rests without, see `lacking`. @throws Refused that says what is in the way */
-function refuseBad(p: Project, sequence: Sequence, t: Transition): void {
+export function refuseBad(p: Project, sequence: Sequence, t: Transition): void {
   const [from, to] = [t.from, t.to].map((shotId) => (shotId === null ? undefined : getShot(p, shotId)))
   if (!from && !to)
     throw new Refused('A transition needs a shot: choose a cut, or the head or tail of a shot.')
@@ -64,7 +62,7 @@ function inPlaceOf(before: Step, declaration: StepDeclaration): Step {
   }
 }
 
-/** What happens across cuts, and over spans of a sequence. */
+/** What happens across cuts. */
 export const TRANSITION_EDITS = {
   'transition.add': defineEdit(
     {
@@ -151,63 +149,6 @@ export const TRANSITION_EDITS = {
     (p, a) => {
       const sequence = sequenceOf(p, 'transition', a.transitionId)
       sequence.transitions = sequence.transitions.filter((t) => t.id !== a.transitionId)
-    },
-  ),
-  'span.add': defineEdit(
-    { ...onSequence, span: spanSchema },
-    (a) => `Add ${a.span.name}`,
-    (p, a) => {
-      if (findOwner(p, 'span', a.span.id)) return
-      getSequence(p, a.sequenceId).spans.push(a.span)
-      refuseLoops(p, { kind: 'stack', stack: { kind: 'span', id: a.span.id } })
-    },
-  ),
-  'span.move': defineEdit(
-    { ...onSpan, start: z.int(), lane: z.int().min(0).max(32).optional() },
-    () => 'Move span',
-    (p, a) => {
-      const found = getSpan(p, a.spanId)
-      const start = Math.max(0, a.start)
-      // What is keyed in it goes along.
-      found.zero += start - found.start
-      found.start = start
-      if (a.lane !== undefined) found.lane = a.lane
-      refuseLoops(p, { kind: 'stack', stack: { kind: 'span', id: a.spanId } })
-    },
-  ),
-  'span.trim': defineEdit(
-    { ...onSpan, edge: z.enum(['head', 'tail']), by: z.int() },
-    (a) => `Trim ${a.edge} of span`,
-    (p, a) => {
-      const found = getSpan(p, a.spanId)
-      if (a.edge === 'tail') found.length = Math.max(1, found.length + a.by)
-      else {
-        const by = Math.max(-found.start, Math.min(a.by, found.length - 1))
-        found.start += by
-        found.length -= by
-      }
-    },
-  ),
-  'span.rename': defineEdit(
-    { ...onSpan, name },
-    (a) => `Rename span to ${a.name}`,
-    (p, a) => {
-      getSpan(p, a.spanId).name = a.name
-    },
-  ),
-  'span.switch': defineEdit(
-    { ...onSpan, on: z.boolean() },
-    (a) => (a.on ? 'Switch span on' : 'Switch span off'),
-    (p, a) => {
-      getSpan(p, a.spanId).on = a.on
-    },
-  ),
-  'span.remove': defineEdit(
-    onSpan,
-    () => 'Remove span',
-    (p, a) => {
-      const sequence = sequenceOf(p, 'span', a.spanId)
-      sequence.spans = sequence.spans.filter((s) => s.id !== a.spanId)
     },
   ),
 }
