@@ -3,6 +3,7 @@ import { redo, undo } from '../store/edit'
 import { canCross, crossBy } from '../sequence/new-across'
 import { store } from '../store/store'
 import { BETWEEN } from './between'
+import { CUTTING } from './cutting'
 import type { Command } from './command'
 import { GOING } from './going'
 import { LOOKING } from './looking'
@@ -76,6 +77,7 @@ export const COMMANDS: readonly Command[] = [
   ...GOING,
 
   ...BETWEEN,
+  ...CUTTING,
 
   ...CROSSINGS.map((c): Command => ({
     id: `cross-${c.id}`,

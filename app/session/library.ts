@@ -2,11 +2,14 @@ import {
   type Preset,
   readPresets,
   readRecipe,
+  readTransition,
   type RecipeFile,
+  type TransitionFile,
   writePresets,
   writeRecipe,
+  writeTransition,
 } from '@stilus/core/formats'
-import { PRESETS, RECIPES } from '@stilus/core/presets'
+import { CROSSING_RECIPES, PRESETS, RECIPES } from '@stilus/core/presets'
 import { dropFromLibrary, keepInLibrary, type LibraryItem, listLibrary } from '@stilus/engine'
 import { useSyncExternalStore } from 'react'
 import { saveText } from './save-text'
@@ -75,6 +78,20 @@ export function useRecipes(): Kept<RecipeFile>[] {
   return favouriteFirst([...own, ...shipped])
 }
 
+/** Transitions built from steps: favourites first, then those of the user, then those that ship. */
+export function useTransitions(): Kept<TransitionFile>[] {
+  const own = useItems().flatMap((item): Kept<TransitionFile>[] =>
+    item.kind === 'transition'
+      ? [{ id: item.id, value: item.transition, favourite: item.favourite, shipped: false }]
+      : [],
+  )
+  const shipped = CROSSING_RECIPES.map((value) => {
+    const { id } = value
+    return { id, value, favourite: starred(id), shipped: true }
+  })
+  return favouriteFirst([...own, ...shipped])
+}
+
 /** Which entries of the catalogue that ship are favourites. */
 export function useStarred(): Set<string> {
   return new Set(useItems().flatMap((i) => (i.kind === 'favourite' ? [i.id, `look ${i.id}`] : [])))
@@ -102,6 +119,10 @@ export const keepPreset = (preset: Preset, id = uid(), favourite = false): Promi
 export const keepRecipe = (recipe: RecipeFile, favourite = false): Promise<void> =>
   keep({ id: recipe.id, kind: 'recipe', recipe, favourite }, 'Keeping the recipe')
 
+/** A transition is kept under its own id: one that is there already is replaced. */
+export const keepTransition = (transition: TransitionFile): Promise<void> =>
+  keep({ id: transition.id, kind: 'transition', transition, favourite: false }, 'Keeping the transition')
+
 export async function dropKept(id: string): Promise<void> {
   await dropFromLibrary(id)
   await refresh()
@@ -123,6 +144,18 @@ export const savePresetFile = (presets: readonly Preset[], name: string): void =
 
 export const saveRecipeFile = (recipe: RecipeFile): void =>
   saveText(`${fileName(recipe.name)}.stilus-recipe.json`, writeRecipe(recipe))
+
+export const saveTransitionFile = (transition: TransitionFile): void =>
+  saveText(`${fileName(transition.name)}.stilus-transition.json`, writeTransition(transition))
+
+export async function importTransition(file: File): Promise<void> {
+  const transition = await work(`Reading ${file.name}`, async () =>
+    readTransition(file.name, await file.text()),
+  )
+  if (!transition) return
+  await keepTransition(transition)
+  tell('info', `Read the transition "${transition.name}". It stands under Built from steps.`)
+}
 
 /** Takes presets from a file into the library; those of the same step and name are replaced. */
 export async function importPresets(file: File): Promise<void> {

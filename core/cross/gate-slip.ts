@@ -8,7 +8,7 @@ export const gateSlip = through({
   purpose: 'The film jumps in the gate while one picture takes the place of the other.',
   words: ['film', 'jump', 'projector', 'jam', 'shutter'],
   params: {
-    amount: px('Amount', 'How far it jumps in the middle.', 80, [0, 240], { limits: [0, 200] }),
+    amount: px('Amount', 'How far it jumps in the middle.', 80, [0, 240], { limits: [0, 2000] }),
     seed: seed(2),
   },
   proxyError: 0.3,

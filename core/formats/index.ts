@@ -15,10 +15,13 @@ export {
   type PresetFile,
   readPresets,
   readRecipe,
+  readTransition,
   type RecipeFile,
+  type TransitionFile,
   ReuseError,
   writePresets,
   writeRecipe,
+  writeTransition,
 } from './reuse'
 export { MotionFileError, type MotionMeta, readMotion, writeMotionCsv, writeMotionJson } from './motion'
 export { type DrawnOutline, ofCorners, readSvg, SvgError, writeSvg } from './svg'

@@ -1,11 +1,19 @@
-import { PRESETS, RECIPES } from '../presets'
+import { CROSSING_RECIPES, PRESETS, RECIPES } from '../presets'
 import { fromBase64, toBase64 } from '../kernels'
 import { controlAddress, getStep, performAll, withRecords } from '../project'
 import { plan, renderFrame, tablesOf } from '../render'
 import { findStep } from '../steps'
 import { testKernels, worst } from '../testing/pictures'
 import { testProject } from '../testing/projects'
-import { readCube, readPresets, readRecipe, writePresets, writeRecipe } from '.'
+import {
+  readCube,
+  readPresets,
+  readRecipe,
+  readTransition,
+  writePresets,
+  writeRecipe,
+  writeTransition,
+} from '.'
 
 const k = testKernels()
 const stack = { kind: 'shot' as const, id: 's1' }
@@ -21,6 +29,14 @@ it('bytes survive base64 at every length', () => {
 it('presets and recipes come back from their files as they were', () => {
   expect(readPresets('x', writePresets(PRESETS)).presets).toEqual(PRESETS)
   for (const recipe of RECIPES) expect(readRecipe('x', writeRecipe(recipe))).toEqual(recipe)
+})
+
+it('transitions come back from their files as they were, and another file is not taken for one', () => {
+  for (const made of CROSSING_RECIPES) expect(readTransition('x', writeTransition(made))).toEqual(made)
+  const [recipe] = RECIPES
+  expect(() => readTransition('a.json', recipe ? writeRecipe(recipe) : '')).toThrow(
+    /"a.json" cannot be read: it is not a Stilus transition/,
+  )
 })
 
 it.each([

@@ -4,6 +4,7 @@ import {
   animatedSchema,
   contentSchema,
   controlTree,
+  laidSchema,
   LOOSE,
   migrateStep,
   type Origin,
@@ -52,6 +53,17 @@ const recipeFile = z.object({
   panel: z.array(panelSchema),
   steps: z.array(stepSchema).min(1),
 })
+
+const transitionFile = laidSchema.extend({
+  format: z.literal('stilus-transition'),
+  version: z.literal(VERSION),
+  id: z.string().min(1),
+  /** On another length its parts keep their share of it, or their frames. */
+  timing: z.enum(['kept', 'scaled']),
+})
+
+/** A transition as it can be laid on any cut; its times count from there. */
+export type TransitionFile = z.infer<typeof transitionFile>
 
 /** Steps with the controls on their panel. */
 export type RecipeFile = z.infer<typeof recipeFile> & { from: Origin }
@@ -109,6 +121,16 @@ export function readRecipe(name: string, text: string): RecipeFile {
   for (const step of allSteps(file.steps)) migrateStep(step)
   return file
 }
+
+/** @throws ReuseError */
+export function readTransition(name: string, text: string): TransitionFile {
+  const file = read(name, text, 'a Stilus transition', transitionFile)
+  for (const step of allSteps([...file.outgoing, ...file.incoming, ...file.steps])) migrateStep(step)
+  return file
+}
+
+export const writeTransition = (transition: Omit<TransitionFile, 'format' | 'version'>): string =>
+  `${JSON.stringify({ format: 'stilus-transition', version: VERSION, ...transition }, null, 2)}\n`
 
 export const writePresets = (presets: readonly Preset[]): string =>
   `${JSON.stringify({ format: 'stilus-presets', version: VERSION, presets }, null, 2)}\n`

@@ -1,2 +1,3 @@
 export { PRESETS } from './states'
 export { RECIPES } from './recipes'
+export { CROSSING_RECIPES } from './crossings'

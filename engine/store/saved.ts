@@ -1,4 +1,10 @@
-import { type Preset, readRecipe, type RecipeFile } from '@stilus/core/formats'
+import {
+  type Preset,
+  readRecipe,
+  readTransition,
+  type RecipeFile,
+  type TransitionFile,
+} from '@stilus/core/formats'
 import { deepCopy, migrateStep } from '@stilus/core/project'
 import { database, guarded } from './database'
 
@@ -6,6 +12,7 @@ import { database, guarded } from './database'
 export type LibraryItem =
   | { id: string; kind: 'preset'; preset: Preset; favourite: boolean }
   | { id: string; kind: 'recipe'; recipe: RecipeFile; favourite: boolean }
+  | { id: string; kind: 'transition'; transition: TransitionFile; favourite: boolean }
   | { id: string; kind: 'favourite' }
 
 /** What the user keeps, brought to what it is today where it was kept by an earlier version. */
@@ -15,6 +22,10 @@ export async function listLibrary(): Promise<LibraryItem[]> {
       const preset = deepCopy(item.preset)
       migrateStep(preset)
       return { ...item, preset }
+    }
+    if (item.kind === 'transition') {
+      const text = JSON.stringify(item.transition)
+      return { ...item, transition: readTransition(item.transition.name, text) }
     }
     if (item.kind !== 'recipe') return item
     return { ...item, recipe: readRecipe(item.recipe.name, JSON.stringify(item.recipe)) }

@@ -1,0 +1,141 @@
+import type { TransitionFile } from '@stilus/core/formats'
+import {
+  type Act,
+  cutsOf,
+  findOwner,
+  getTransition,
+  LAID_PARTS,
+  type Laid,
+  type LaidPart,
+  lacking,
+  type Sequence,
+} from '@stilus/core/project'
+import { here, openSequence } from '../session/where'
+import { tell, uid } from '../session/work'
+import { editAll } from '../store/edit'
+import { store } from '../store/store'
+import { viewActions } from '../store/view'
+import { jointAt } from './new-across'
+
+/** A cut, or a head or tail alone, by the ids of its shots. */
+interface Place {
+  from: string | null
+  to: string | null
+}
+
+export type Timing = 'kept' | 'scaled'
+
+const project = () => store.getState().project.document
+
+/** The transition in hand: that of the desk, or the one chosen on the sequence. */
+export function transitionInHand(): string | undefined {
+  const at = here()
+  const { acrossId } = store.getState().view
+  if (at?.kind === 'stack' && at.stack.kind === 'transition') return at.stack.id
+  return openSequence()?.transitions.find((t) => t.id === acrossId)?.id
+}
+
+/** The cuts that are chosen: those at the heads of the chosen shots, else that of the transition in hand. */
+export function chosenCuts(): Place[] {
+  const document = project()
+  const sequence = openSequence()
+  if (!document || !sequence) return []
+  const { shotIds } = store.getState().view
+  if (here()?.kind === 'sequence' && shotIds.length)
+    return sequence.shots
+      .filter((s) => shotIds.includes(s.id))
+      .map((shot) => jointAt(sequence, shot, 'head'))
+      .map(({ from, to }) => ({ from: from?.id ?? null, to: to?.id ?? null }))
+  const inHand = transitionInHand()
+  if (inHand === undefined) return []
+  const { from, to } = getTransition(document, inHand)
+  return [{ from, to }]
+}
+
+/** Every cut of the lane that the hand is on, or of the lowest one. */
+export function cutsOfLane(): Place[] {
+  const document = project()
+  const sequence = openSequence()
+  if (!document || !sequence) return []
+  const inHand = transitionInHand()
+  const { shotId } = store.getState().view
+  const id = inHand === undefined ? shotId : (getTransition(document, inHand).to ?? null)
+  const lane = id === null ? 0 : (findOwner(document, 'shot', id)?.lane ?? 0)
+  return cutsOf(sequence, lane).map(({ from, to }) => ({ from: from.id, to: to.id }))
+}
+
+const cuts = (count: number) => (count === 1 ? 'a cut' : `${count} cuts`)
+
+/** Lays a transition, or parts of it, on cuts: one act, whatever was there before. Says where material lacks. */
+export function layTransition(
+  laid: Laid,
+  places: readonly Place[],
+  { parts = LAID_PARTS, timing = 'kept' }: { parts?: readonly LaidPart[]; timing?: Timing } = {},
+): void {
+  const sequence = openSequence()
+  if (!sequence || !places.length) return
+  const { name, before, after, outgoing, incoming, steps } = laid
+  const plain = { name, before, after, outgoing, incoming, steps }
+  const made = places.map((place) => ({ place, transitionId: uid() }))
+  const acts = made.map(({ place, transitionId }): Act => [
+    'transition.lay',
+    {
+      ...place,
+      transitionId,
+      sequenceId: sequence.id,
+      laid: plain,
+      parts: [...parts],
+      timing,
+      newId: uid(),
+    },
+  ])
+  if (!store.dispatch(editAll(acts, `Lay ${name} on ${cuts(places.length)}`))) return
+  const short = lackingAt(places)
+  if (short)
+    tell('info', `${name} lacks frames in the handles at ${cuts(short)}: choose it there to see what helps.`)
+  const [only] = places.length === 1 ? places : []
+  const now = only && at(openSequence(), only)
+  if (now && here()?.kind === 'sequence') store.dispatch(viewActions.set({ acrossId: now.id }))
+}
+
+const at = (sequence: Sequence | undefined, { from, to }: Place) =>
+  sequence?.transitions.find((t) => t.from === from && t.to === to)
+
+function lackingAt(places: readonly Place[]): number {
+  const document = project()
+  const sequence = openSequence()
+  return places.filter((place) => {
+    const transition = at(sequence, place)
+    if (!document || !transition) return false
+    const { outgoing, incoming } = lacking(document, transition)
+    return outgoing + incoming > 0
+  }).length
+}
+
+let copied: Laid | undefined
+
+export const copiedTransition = (): string | undefined => copied?.name
+
+/** Copies the transition in hand, to be pasted on other cuts. */
+export function copyTransition(): void {
+  const document = project()
+  const id = transitionInHand()
+  if (!document || id === undefined) return
+  copied = getTransition(document, id)
+  tell('info', `Copied ${copied.name}. Choose shots to paste it on the cuts at their heads.`)
+}
+
+/** Pastes the copied transition, or parts of it. */
+export function pasteTransition(places: readonly Place[], parts?: readonly LaidPart[]): void {
+  if (copied) layTransition(copied, places, parts ? { parts } : {})
+}
+
+/** The transition in hand as it is kept for other cuts and projects. */
+export function keptTransition(name: string, timing: Timing): TransitionFile | undefined {
+  const document = project()
+  const id = transitionInHand()
+  if (!document || id === undefined) return undefined
+  const { before, after, outgoing, incoming, steps } = getTransition(document, id)
+  const laid = { name, before, after, outgoing, incoming, steps }
+  return { format: 'stilus-transition', version: 2, id: uid(), timing, ...laid }
+}
