@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict'
 import { after, before, test } from 'node:test'
-import { goToTimecode, pictureOf, typeNumber } from './acts'
+import { addTreatment, goToTimecode, pictureOf, typeNumber } from './acts'
 import { openStage, type Stage } from './browser'
 
 let stage: Stage
@@ -29,7 +29,7 @@ test('a cut gets a transition, every one is seen on its shots, and one is exchan
   assert.ok((await tiles().count()) >= 40)
   assert.equal(await tile('Dissolve').getAttribute('aria-pressed'), 'true')
   const shown = tile('Wipe').locator('img')
-  await shown.scrollIntoViewIfNeeded()
+  await tile('Wipe').scrollIntoViewIfNeeded()
   await page.waitForFunction(
     (img) => (img as HTMLImageElement).dataset.frame !== undefined,
     await shown.elementHandle(),
@@ -148,5 +148,69 @@ test('where a handle is too short, it is said what is missing, and each remedy i
     await panel().getByRole('button', { name: 'Let Tower tilt end where its material ends' }).click()
     await missing.getByText('4 frames').waitFor()
   }
+  assert.deepEqual(stage.errors, [])
+})
+
+test('a white flash is built by hand from ordinary steps, kept, and laid on two other cuts', async () => {
+  const { page, address } = stage
+  const row = (name: string) => page.getByRole('list', { name: `States of the ${name}` })
+  await page.goto(`${address}/demo`)
+  await page.getByRole('button', { name: 'Dissolve from Lantern close to Stargazer talks' }).click()
+  const frames = async (label: string) =>
+    Number(await page.getByRole('spinbutton', { name: label }).getAttribute('aria-valuenow'))
+  const [cut, length] = [await frames('Before the cut'), await frames('Length')]
+  await panel().getByRole('button', { name: 'Open on the desk' }).click()
+  await row('joined picture')
+    .getByRole('button', { name: /^Dissolve/ })
+    .click()
+  await page.keyboard.press('Delete')
+  for (const [side, far, near] of [
+    ['outgoing shot', 0, cut - 1],
+    ['incoming shot', length - 1, cut],
+  ] as const) {
+    await row(side)
+      .getByRole('button', { name: /Outgoing|Incoming/ })
+      .click()
+    await addTreatment(page, 'Grade')
+    for (const [frame, stops] of [
+      [far, 0],
+      [near, 5],
+    ] as const) {
+      await page.keyboard.press('Home')
+      for (let i = 0; i < frame; i++) await page.keyboard.press('ArrowRight')
+      await pictureOf(page, frame)
+      await typeNumber(page, 'Exposure', String(stops))
+      const key = page.getByRole('button', { name: 'Set a key for Exposure here' })
+      if (await key.count()) await key.click()
+    }
+  }
+  await pictureOf(page, cut, 0.4)
+  const light = (values: readonly number[]) => values.reduce((sum, v) => sum + v, 0) / values.length
+  assert.ok(light(await pixels()) > 200, 'the cut lies under white')
+  await page.keyboard.press('Home')
+  await pictureOf(page, 0, 0.4)
+  await page.waitForTimeout(500)
+  assert.ok(light(await pixels()) < 150, 'and its beginning does not')
+  await page.keyboard.press('Control+k')
+  await page.getByPlaceholder('Find a command or a treatment').fill('Copy the transition')
+  await page.keyboard.press('Enter')
+  await page.getByRole('link', { name: 'The Tin Comet' }).click()
+  await page.getByRole('button', { name: /^Shot Stairs,/ }).click()
+  await page.getByRole('button', { name: /^Shot Rooftop,/ }).click({ modifiers: ['Control'] })
+  await page.keyboard.press('Control+k')
+  await page.getByPlaceholder('Find a command or a treatment').fill('Paste the transition on the chosen cuts')
+  await page.keyboard.press('Enter')
+  // One came with the demo, one was built, two were laid.
+  const laid = page.getByRole('button', { name: /^Dissolve, \d+ frames/ })
+  await laid.nth(3).waitFor()
+  await laid.first().click()
+  await panel().getByRole('button', { name: 'More for the transition' }).click()
+  await page.getByRole('menuitem', { name: 'Keep it for other cuts' }).click()
+  await page.getByRole('textbox', { name: 'Name' }).last().fill('My flash')
+  await page.keyboard.press('Enter')
+  await page
+    .getByRole('list', { name: 'Built from steps' })
+    .getByRole('button', { name: 'My flash' })
+    .waitFor()
   assert.deepEqual(stage.errors, [])
 })

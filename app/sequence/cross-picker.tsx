@@ -3,7 +3,7 @@ import { type Act, findOwner, homeOf, type Project, stageOf, type Transition } f
 import type { Target } from '@stilus/core/render'
 import { find } from '@stilus/core/search'
 import { CROSSINGS, findStep, type StepDeclaration } from '@stilus/core/steps'
-import { memo, type PointerEvent, useDeferredValue, useMemo, useState } from 'react'
+import { memo, type PointerEvent, useDeferredValue, useMemo, useRef, useState } from 'react'
 import { useTransitions } from '../session/library'
 import { tryOn } from '../session/trying'
 import { uid } from '../session/work'
@@ -11,7 +11,7 @@ import { edit } from '../store/edit'
 import { store } from '../store/store'
 import { cx } from '../ui/classes'
 import { SearchField } from '../ui/search-field'
-import { Thumb } from '../viewer/thumb'
+import { Thumb, useOnScreen } from '../viewer/thumb'
 import { layTransition } from './lay-transition'
 import { TransitionMenu } from './transition-menu'
 
@@ -78,7 +78,7 @@ export function CrossPicker({ project, transition }: { project: Project; transit
   ]
   const current = transition.steps.find((s) => findStep(s.use)?.crosses)?.use
   return (
-    <div className="grid gap-2">
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-2">
       <div className="flex items-center gap-2">
         <div className="min-w-0 flex-1">
           <SearchField label="Find a transition" text={text} onText={setText} />
@@ -124,9 +124,12 @@ const CrossTile = memo(function CrossTile({ project, transitionId, choice, chose
     [transitionId],
   )
   const transition = findOwner(project, 'transition', transitionId)
+  const tile = useRef<HTMLButtonElement>(null)
+  const seen = useOnScreen(tile)
+  // What is out of sight is not even tried.
   const tried = useMemo(
-    () => (transition ? tryOn(project, choice.act(transition, project)) : project),
-    [project, transition, choice],
+    () => (transition && seen ? tryOn(project, choice.act(transition, project)) : undefined),
+    [project, transition, choice, seen],
   )
   const length = transition ? stageOf(project, { kind: 'transition', id: transitionId }).length : 1
   const follow = ({ currentTarget, clientX }: PointerEvent) => {
@@ -135,6 +138,7 @@ const CrossTile = memo(function CrossTile({ project, transitionId, choice, chose
   }
   return (
     <button
+      ref={tile}
       type="button"
       title={choice.says}
       aria-pressed={chosen}
@@ -146,13 +150,17 @@ const CrossTile = memo(function CrossTile({ project, transitionId, choice, chose
         chosen && 'bg-field ring-1 ring-text',
       )}
     >
-      <Thumb
-        project={tried}
-        target={target}
-        frame={Math.min(length - 1, Math.floor(at * length))}
-        width={WIDTH}
-        className="rounded-sm"
-      />
+      {tried ? (
+        <Thumb
+          project={tried}
+          target={target}
+          frame={Math.min(length - 1, Math.floor(at * length))}
+          width={WIDTH}
+          className="rounded-sm"
+        />
+      ) : (
+        <span className="checker block rounded-sm" style={{ width: WIDTH, height: (WIDTH * 9) / 16 }} />
+      )}
       <span className="px-1 pb-0.5 text-xs">{choice.name}</span>
     </button>
   )

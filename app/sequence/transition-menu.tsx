@@ -1,5 +1,6 @@
 import { type TransitionFile } from '@stilus/core/formats'
 import type { Transition } from '@stilus/core/project'
+import { MoreHorizontal } from 'lucide-react'
 import { useRef, useState } from 'react'
 import { importTransition, keepTransition, saveTransitionFile } from '../session/library'
 import { tell } from '../session/work'
@@ -26,7 +27,11 @@ export function TransitionMenu({ transition }: { transition: Transition }) {
     <>
       <Menu
         align="end"
-        trigger={<Button aria-label="More for the transition">Copy, keep …</Button>}
+        trigger={
+          <Button aria-label="More for the transition" title="Copy, paste, keep, write and read">
+            <MoreHorizontal size={16} />
+          </Button>
+        }
         items={() => {
           const copied = copiedTransition()
           return [

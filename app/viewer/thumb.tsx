@@ -26,6 +26,8 @@ interface ThumbProps {
 export function Thumb({ project, target, frame, width, className }: ThumbProps) {
   const image = useRef<HTMLImageElement>(null)
   const { playing } = useView('playing')
+  // What is tried on is waited for.
+  const soon = project !== undefined
   const seen = useOnScreen(image)
   const rested = useRested(project, frame)
   const document = rested.project ?? project
@@ -36,8 +38,8 @@ export function Thumb({ project, target, frame, width, className }: ThumbProps) 
     () =>
       playing || !seen || !rested.project
         ? null
-        : { project: rested.project, target, frame: rested.frame, scale },
-    [playing, seen, rested, target, scale],
+        : { project: rested.project, target, frame: rested.frame, scale, soon },
+    [playing, seen, rested, target, scale, soon],
   )
   usePicture(image, request)
   return (
@@ -93,7 +95,8 @@ function useRested(project: Project | undefined, frame: number | undefined) {
   return rested
 }
 
-function useOnScreen(ref: React.RefObject<Element | null>): boolean {
+/** Whether an element is in sight or near it. */
+export function useOnScreen(ref: React.RefObject<Element | null>): boolean {
   const [seen, setSeen] = useState(false)
   useEffect(() => {
     const node = ref.current

@@ -107,6 +107,24 @@ it('gives each worker one job at a time, urgent ones first', async () => {
   expect(working().sort()).toEqual(['b', 'now'])
 })
 
+it('what somebody waits for comes before what nobody does, each in the order of asking', async () => {
+  const { ask } = poolOf(1)
+  const soon = { soon: true }
+  const names = ['a', 'strip', 'strip2', 'tried', 'tried2', 'now']
+  const options = [{}, {}, {}, soon, soon, { urgent: true }]
+  const jobs = names.map((name, i) => ask(name, options[i]))
+  const order: string[] = []
+  for (const _ of names) {
+    await turn()
+    const [at] = working()
+    order.push(at ?? '')
+    worker(at ?? '').finish()
+    await turn()
+  }
+  await Promise.all(jobs)
+  expect(order).toEqual(['a', 'now', 'tried', 'tried2', 'strip', 'strip2'])
+})
+
 it('replaces a worker that dies, tells of it, and tries its job once more', async () => {
   const { ask } = poolOf(1)
   const first = ask('a')

@@ -15,6 +15,8 @@ interface Job {
   alpha: DeliveredAlpha
   /** It is a hand's: pictures in the making are kept for the next of its kind. */
   urgent: boolean
+  /** Before what nobody waits for, after what is urgent. */
+  soon?: boolean | undefined
   /** Fetches source frames when the job's turn has come. */
   fetch(sources: readonly SourceFrame[]): Promise<(Picture | undefined)[]>
   /** Gives what a resource holds, asked for once a worker. */
@@ -118,8 +120,9 @@ export class RenderPool {
   run(job: Omit<Job, 'resolve' | 'reject'>): Promise<Delivered> {
     return new Promise((resolve, reject) => {
       const full: Job = { ...job, resolve, reject }
-      if (job.urgent) this.#jobs.unshift(full)
-      else this.#jobs.push(full)
+      const waits = (other: Job) => !other.urgent && (!job.soon || !other.soon)
+      const at = job.urgent ? 0 : job.soon ? this.#jobs.findIndex(waits) : -1
+      this.#jobs.splice(at < 0 ? this.#jobs.length : at, 0, full)
       void this.#next()
     })
   }

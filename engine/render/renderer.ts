@@ -17,6 +17,8 @@ export interface RenderRequest extends PlanRequest {
   alpha?: DeliveredAlpha
   /** Before everything that waits, such as the frame under the playhead. */
   urgent?: boolean
+  /** Before what nobody waits for, such as a picture that is tried on before filmstrips. */
+  soon?: boolean
   /** A picture made of frames near the right ones will do, if it is had sooner; it says so, and is not kept. */
   quick?: boolean
   signal?: AbortSignal
@@ -173,7 +175,7 @@ export class Renderer {
   async #make(
     plan: Plan,
     format: PictureFormat,
-    { project, urgent = false, quick = false, signal, alpha = 'straight' }: RenderRequest,
+    { project, urgent = false, soon = false, quick = false, signal, alpha = 'straight' }: RenderRequest,
   ): Promise<Delivered> {
     this.#pool.reserve(arenaBytes(project))
     let [failed, near] = [false, false]
@@ -194,7 +196,8 @@ export class Renderer {
     }
     const fetch = (sources: Plan['sources']) => Promise.all(sources.map(source))
     const table = (resource: Resource) => colourTable(project, resource)
-    const made = await this.#pool.run({ plan, format, alpha, urgent: urgent && !quick, fetch, table, signal })
+    const order = { urgent: urgent && !quick, soon }
+    const made = await this.#pool.run({ plan, format, alpha, ...order, fetch, table, signal })
     const marks = { ...(failed && { failed }), ...(near && { near }) }
     return { ...made, ...partOf(plan), ...marks }
   }
