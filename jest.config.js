@@ -2,6 +2,17 @@
 export default {
   roots: ['<rootDir>/core', '<rootDir>/engine', '<rootDir>/app', '<rootDir>/server', '<rootDir>/demo'],
   testMatch: ['**/*.test.ts', '**/*.test.tsx'],
+  // Read as arguments: a global of the sandbox costs a hundred times as much.
+  sandboxInjectedGlobals: [
+    'Math',
+    'Number',
+    'Object',
+    'Array',
+    'Float32Array',
+    'Float64Array',
+    'Uint8Array',
+    'Int32Array',
+  ],
   transform: {
     '^.+\\.(t|j|mj)sx?$': [
       '@swc/jest',
