@@ -24,6 +24,6 @@ export {
   saveStill,
   storageRoom,
 } from './store/projects'
-export { clearDeliveries, deliver, editFile, type Finished } from './deliver/deliver'
+export { clearDeliveries, deliver, type Finished } from './deliver/deliver'
 export type { DeliveryProgress } from './deliver/deliver.worker'
 export { type Front, measureBend, track, type TrackRun, type Watch } from './track/tracker'

@@ -13,11 +13,14 @@ import {
   type DeliveredAlpha,
   type Delivery,
   type EncodeQuality,
+  layOut,
+  NAME_FIELDS,
   USUAL_ALPHA,
+  USUAL_NAMES,
 } from '@stilus/core/deliver'
 import { packProject } from '@stilus/engine'
 import { useEffect, useState } from 'react'
-import { deliveredEdit, enqueue, save } from '../session/handover'
+import { enqueue, save, saveDeliveredEdit } from '../session/handover'
 import { work } from '../session/work'
 import { useApp, useAppDispatch } from '../store/store'
 import { viewActions } from '../store/view'
@@ -85,6 +88,8 @@ export function HandoverScreen({ project }: { project: Project }) {
   const [quality, setQuality] = useState<EncodeQuality>('high')
   const [depth, setDepth] = useState<8 | 16 | 32>(16)
   const [alpha, setAlpha] = useState<DeliveredAlpha>('none')
+  const [name, setName] = useState('')
+  const [version, setVersion] = useState(1)
   useEffect(() => void dispatch(viewActions.entered({})), [dispatch])
 
   const picked = sequence.shots.filter((s) => chosen.includes(s.id)).sort((a, b) => a.start - b.start)
@@ -97,9 +102,11 @@ export function HandoverScreen({ project }: { project: Project }) {
             quality,
             depth,
             alpha,
+            name,
+            version,
           })),
         )
-      : [{ what: { kind: what, sequenceId: sequence.id }, container, quality, depth, alpha }]
+      : [{ what: { kind: what, sequenceId: sequence.id }, container, quality, depth, alpha, name, version }]
   const frames =
     what === 'shots' ? (list.length ? picked.reduce((n, s) => n + s.length, 0) : 0) : sequenceLength(sequence)
   const hasMarks = sequence.marks.in !== null || sequence.marks.out !== null
@@ -263,6 +270,33 @@ export function HandoverScreen({ project }: { project: Project }) {
                 />
               </Row>
             )}
+            <Row label="Named">
+              <input
+                aria-label="Pattern of the names"
+                value={name}
+                placeholder={what === 'shots' ? USUAL_NAMES.shot : USUAL_NAMES.sequence}
+                maxLength={200}
+                spellCheck={false}
+                className="h-8 w-72 rounded bg-field px-2 placeholder:text-faint"
+                onChange={(e) => setName(e.target.value)}
+              />
+            </Row>
+            <FieldButtons onField={(field) => setName(`${name}${name ? ' ' : ''}{${field}}`)} />
+            {name.includes('{version}') && (
+              <Row label="Version">
+                <NumberField
+                  label="Version"
+                  value={version}
+                  min={1}
+                  max={999}
+                  step={1}
+                  digits={0}
+                  onChange={(v) => setVersion(Math.round(v))}
+                  className="w-36"
+                />
+              </Row>
+            )}
+            <NameSample project={project} delivery={list[0]} />
             <div className="flex items-center gap-3 pt-1">
               <Button
                 look="main"
@@ -297,9 +331,10 @@ export function HandoverScreen({ project }: { project: Project }) {
             <div className="flex h-7 items-center justify-between">
               <h2 className="text-lg font-semibold">Queue and results</h2>
               {deliveries.some((d) => d.status === 'done') && (
-                <Button onClick={() => save(deliveredEdit(project), `${project.name}.otio`)}>
-                  Save the edit (OTIO)
-                </Button>
+                <span className="flex gap-2">
+                  <Button onClick={() => saveDeliveredEdit(project, 'otio')}>Save the edit (OTIO)</Button>
+                  <Button onClick={() => saveDeliveredEdit(project, 'edl')}>Save the edit (EDL)</Button>
+                </span>
               )}
             </div>
             {!deliveries.length && (
@@ -315,6 +350,37 @@ export function HandoverScreen({ project }: { project: Project }) {
       </main>
     </>
   )
+}
+
+/** What a name can be made of, each at a press. */
+const FieldButtons = ({ onField }: { onField(field: string): void }) => (
+  <div className="-mt-3 flex flex-wrap gap-1 pl-24">
+    {NAME_FIELDS.map((field) => (
+      <button
+        key={field}
+        type="button"
+        aria-label={`Add the ${field} to the name`}
+        className="rounded bg-field px-1.5 py-0.5 text-xs text-dim hover:text-text"
+        onClick={() => onField(field)}
+      >
+        {field}
+      </button>
+    ))}
+  </div>
+)
+
+/** The name that the first file would have, or why it cannot have one. */
+function NameSample({ project, delivery }: { project: Project; delivery: Delivery | undefined }) {
+  if (!delivery?.name) return null
+  try {
+    return <p className="-mt-3 truncate pl-24 text-dim">{layOut(project, delivery).name}</p>
+  } catch (error) {
+    return (
+      <p role="alert" className="-mt-3 pl-24 text-what">
+        {(error as Error).message}
+      </p>
+    )
+  }
 }
 
 function Row({ label, children }: { label: string; children: React.ReactNode }) {

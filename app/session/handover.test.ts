@@ -80,15 +80,28 @@ it('the edit refers to what was delivered, and not to shots that are gone', asyn
   ;(await making(1)).done()
   ;(await making(2)).done()
   await until(() => states().every((s) => s === 'done'))
-  const targets = async () => [...(await deliveredEdit(documentNow()).text()).matchAll(/[^"/]+\.mp4/g)].length
-  const both = await targets()
+  const targets = () => [...deliveredEdit(documentNow(), 'otio').text.matchAll(/[^"/]+\.mp4/g)].length
+  const both = targets()
   store.dispatch(edit('shot.remove', { shotId: 's2' }))
-  expect(both).toBeGreaterThan(await targets())
-  expect(await targets()).toBeGreaterThan(0)
+  expect(both).toBeGreaterThan(targets())
+  expect(targets()).toBeGreaterThan(0)
 })
 
 it('files of an earlier visit are cleared', async () => {
   await forgetOldDeliveries()
   const directory = await navigator.storage.getDirectory()
   expect([...(directory as unknown as { keys(): Iterable<string> }).keys()]).toEqual([])
+})
+
+it('files that would share a name are not rendered over each other, and it is said what helps', async () => {
+  enqueue(documentNow(), [
+    { ...one('s1'), name: '{project}' },
+    { ...one('s2'), name: '{project}' },
+  ])
+  expect(states()).toHaveLength(1)
+  expect(told()).toContainEqual(
+    expect.stringMatching(/Several files would be called .*put {shot} or {number}/),
+  )
+  ;(await making(1)).done()
+  await until(() => states().every((s) => s === 'done'))
 })

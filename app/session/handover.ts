@@ -1,7 +1,8 @@
 import { nanoid } from '@reduxjs/toolkit'
 import { findOwner, type Project } from '@stilus/core/project'
-import { type Delivery, type Job, layOut } from '@stilus/core/deliver'
-import { clearDeliveries, deliver, editFile } from '@stilus/engine'
+import { type Delivery, DeliveryError, deliveredTimeline, type Job, layOut } from '@stilus/core/deliver'
+import { writeEdl, writeOtio } from '@stilus/core/formats'
+import { clearDeliveries, deliver } from '@stilus/engine'
 import { deliveryActions } from '../store/deliveries'
 import { store } from '../store/store'
 import { tell } from './work'
@@ -20,9 +21,15 @@ let busy = false
 
 /** Puts deliveries into the queue; the document is taken as it is now. */
 export function enqueue(project: Project, deliveries: readonly Delivery[]): void {
+  const names = new Set<string>()
   for (const delivery of deliveries) {
     try {
       const job = layOut(project, delivery)
+      if (names.has(job.name))
+        throw new DeliveryError(
+          `Several files would be called ${job.name}: put {shot} or {number} into the name. Only the first is rendered.`,
+        )
+      names.add(job.name)
       const id = nanoid()
       store.dispatch(deliveryActions.queued({ id, name: job.name, total: job.last - job.first }))
       queue.push({ id, project, delivery })
@@ -83,11 +90,20 @@ async function next(): Promise<void> {
   }
 }
 
-/** An OpenTimelineIO edit of what has been delivered so far, as a file to save. */
-export function deliveredEdit(project: Project): Blob {
+/** An edit of what has been delivered so far, which refers to those files, and what it cannot say. */
+export function deliveredEdit(project: Project, as: 'otio' | 'edl'): { text: string; notes: string[] } {
   const done = store.getState().deliveries.flatMap((d) => finished.get(d.id) ?? [])
-  const shots = done.filter(({ job }) => !job.shotId || findOwner(project, 'shot', job.shotId))
-  return new Blob([editFile(project, shots)], { type: 'application/json' })
+  const files = done.filter(({ job }) => !job.shotId || findOwner(project, 'shot', job.shotId))
+  const timeline = deliveredTimeline(project, files)
+  const { text, notes } = as === 'edl' ? writeEdl(timeline) : { text: writeOtio(timeline), notes: [] }
+  return { text, notes: [...(timeline.notes ?? []), ...notes] }
+}
+
+/** Saves that edit, and tells what it cannot say. */
+export function saveDeliveredEdit(project: Project, as: 'otio' | 'edl'): void {
+  const { text, notes } = deliveredEdit(project, as)
+  if (notes.length) tell('info', notes.join('\n'))
+  save(new Blob([text], { type: 'text/plain' }), `${project.name}.${as}`)
 }
 
 /** Files of an earlier visit are of no use to anybody. */

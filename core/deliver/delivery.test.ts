@@ -49,3 +49,24 @@ it('refuses what is empty, and gives larger pictures more bits', () => {
   expect(bitrate('high', 1280, 720, 24)).toBeLessThan(bitrate('master', 1280, 720, 24))
   expect(bitrate('draft', 16, 16, 24)).toBe(1e6)
 })
+
+it.each([
+  ['{project}_{shot}_{version}', { version: 3 }, 'Test_s2_v03.mp4'],
+  ['{number} {shot}', {}, '002 s2.mp4'],
+  ['{sequence}.{timecode}', {}, /^\w[\w ]*\.\d\d-\d\d-\d\d-\d\d\.mp4$/],
+  ['  ', {}, 'Test - s2.mp4'],
+  ['a/b:c', {}, 'a b c.mp4'],
+])('names by the pattern "%s"', (name, more, expected) => {
+  const made = layOut(project, {
+    ...delivery({ kind: 'shot', shotId: 's2', handles: 0 }),
+    name,
+    ...more,
+  }).name
+  if (typeof expected === 'string') expect(made).toBe(expected)
+  else expect(made).toMatch(expected)
+})
+
+it('a field that no name has is refused with those that there are', () =>
+  expect(() => layOut(project, { ...delivery({ kind: 'sequence' }), name: '{reel}' })).toThrow(
+    /no field {reel}. There are {project}, {sequence}/,
+  ))

@@ -1,5 +1,6 @@
 import { getSequence, getShot, getStep, handles, type Project, sequenceLength, sequenceOf } from '../project'
 import type { AlphaKind } from '../frame'
+import { toTimecode } from '../time'
 import type { Target } from '../render'
 import type { PictureEncoding } from './encode'
 
@@ -26,7 +27,16 @@ export interface Delivery {
   depth: 8 | 16 | 32
   /** Straight for PNG, premultiplied for EXR and laid on black for movies where absent. */
   alpha?: DeliveredAlpha | undefined
+  /** What the file is called: words with fields in braces, see NAME_FIELDS. */
+  name?: string | undefined
+  /** The number of the version that it is. */
+  version?: number | undefined
 }
+
+/** What a name can have in it: {project} and so on. `number` is the place of a shot in its sequence, from 001. */
+export const NAME_FIELDS = ['project', 'sequence', 'shot', 'number', 'version', 'timecode', 'matte'] as const
+/** Names of shots and of sequences where nobody says. */
+export const USUAL_NAMES = { shot: '{project} - {shot}', sequence: '{project}' } as const
 
 /** A delivery laid out on the project: frames [first, last) of a target, the shot's head at `head`. */
 export interface Job {
@@ -91,15 +101,36 @@ const safe = (name: string) =>
     .replace(/\s+/g, ' ')
     .trim() || 'Untitled'
 
+/** A name by its pattern; a field that it does not know is named. @throws DeliveryError */
+export function nameBy(
+  pattern: string,
+  fields: Partial<Record<(typeof NAME_FIELDS)[number], string>>,
+): string {
+  const name = pattern.replace(/\{(\w*)\}/g, (_, field: string) => {
+    if (!(NAME_FIELDS as readonly string[]).includes(field))
+      throw new DeliveryError(
+        `A name has no field {${field}}. There are ${NAME_FIELDS.map((f) => `{${f}}`).join(', ')}.`,
+      )
+    return fields[field as keyof typeof fields] ?? ''
+  })
+  return safe(name)
+}
+
 /** Frames and name of a delivery. @throws DeliveryError */
 export function layOut(project: Project, delivery: Delivery): Job {
   const { what, container } = delivery
-  const named = (part: string) => `${safe(part)}.${EXTENSION[container]}`
+  const version = `v${String(delivery.version ?? 1).padStart(2, '0')}`
+  const named = (usual: string, fields: Parameters<typeof nameBy>[1]) => {
+    const all = { ...fields, project: project.name, version }
+    return `${nameBy(delivery.name?.trim() || usual, all)}.${EXTENSION[container]}`
+  }
   encodingFor(delivery)
   if (what.kind === 'shot') {
     const shot = getShot(project, what.shotId)
     const matte = what.matteOf === undefined ? undefined : getStep(project, what.matteOf)
     const stack = { kind: 'shot', id: shot.id } as const
+    const home = sequenceOf(project, 'shot', shot.id)
+    const inOrder = [...home.shots].sort((a, b) => a.start - b.start || a.lane - b.lane)
     const room = handles(project, shot)
     const before = Math.min(what.handles, room.before)
     const after = Math.min(what.handles, room.after)
@@ -112,8 +143,15 @@ export function layOut(project: Project, delivery: Delivery): Job {
       head: before,
       // The edit refers to pictures, not to mattes.
       shotId: matte ? undefined : shot.id,
-      sequenceId: sequenceOf(project, 'shot', shot.id).id,
-      name: named(`${project.name} - ${shot.name}${matte ? ` - matte of ${matte.name}` : ''}`),
+      sequenceId: home.id,
+      // Two files of one shot never share a name: that of a matte says what it is of.
+      name: named(matte ? `${USUAL_NAMES.shot} - matte of {matte}` : USUAL_NAMES.shot, {
+        sequence: home.name,
+        shot: matte && delivery.name ? `${shot.name} - matte of ${matte.name}` : shot.name,
+        number: String(inOrder.findIndex((s) => s.id === shot.id) + 1).padStart(3, '0'),
+        timecode: toTimecode(home.startTimecode + shot.start - before, home.rate).replace(/[:;]/g, '-'),
+        ...(matte ? { matte: matte.name } : {}),
+      }),
     }
   }
   const sequence = getSequence(project, what.sequenceId)
@@ -123,8 +161,12 @@ export function layOut(project: Project, delivery: Delivery): Job {
   const last = what.kind === 'marks' ? Math.min(marks.out ?? length, length) : length
   if (last <= first)
     throw new DeliveryError('There is nothing to hand over: the sequence is empty between in and out.')
-  const whole = sequenceId === project.sequences[0]?.id ? project.name : `${project.name} - ${sequence.name}`
-  const name = named(what.kind === 'marks' ? `${whole} - part` : whole)
+  const { sequence: whole } = USUAL_NAMES
+  const usual = sequenceId === project.sequences[0]?.id ? whole : `${whole} - {sequence}`
+  const name = named(what.kind === 'marks' ? `${usual} - part` : usual, {
+    sequence: sequence.name,
+    timecode: toTimecode(sequence.startTimecode + first, sequence.rate).replace(/[:;]/g, '-'),
+  })
   return {
     target: { kind: 'sequence', sequenceId },
     first,

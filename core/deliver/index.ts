@@ -1,3 +1,4 @@
+export { type DeliveredFile, deliveredTimeline } from './edit'
 export { type Audible, audible } from './audible'
 export {
   ALPHAS,
@@ -10,7 +11,10 @@ export {
   type EncodeQuality,
   type Job,
   layOut,
+  NAME_FIELDS,
+  nameBy,
   USUAL_ALPHA,
+  USUAL_NAMES,
 } from './delivery'
 export { type Codes, encodePicture, type PictureEncoding, type PictureFormat } from './encode'
 export {

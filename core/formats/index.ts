@@ -26,3 +26,4 @@ export {
 export { MotionFileError, type MotionMeta, readMotion, writeMotionCsv, writeMotionJson } from './motion'
 export { type DrawnOutline, ofCorners, readSvg, SvgError, writeSvg } from './svg'
 export { readEdl } from './edl'
+export { writeEdl } from './edl-write'

@@ -205,6 +205,15 @@ export function writeOtio(timeline: EditTimeline): string {
     const children: unknown[] = []
     let at = 0
     for (const clip of [...lane.clips].sort((a, b) => a.start - b.start)) {
+      const joint = lane.joints?.find((j) => j.at === clip.start && clip.start === at)
+      if (joint)
+        children.push({
+          OTIO_SCHEMA: 'Transition.1',
+          name: joint.name,
+          transition_type: joint.use === 'dissolve' ? 'SMPTE_Dissolve' : 'Custom_Transition',
+          in_offset: time(joint.before),
+          out_offset: time(joint.after),
+        })
       if (clip.start > at)
         children.push({ OTIO_SCHEMA: 'Gap.1', name: '', source_range: range(0, clip.start - at) })
       children.push({

@@ -32,7 +32,12 @@ const laid = (made: (typeof CROSSING_RECIPES)[number], halves: Project = project
       [
         'transition.lay',
         {
-          ...{ transitionId: 't', from: 's1', to: 's2', laid: made, timing: made.timing, newId: 'n' },
+          transitionId: 't',
+          from: 's1',
+          to: 's2',
+          laid: made,
+          timing: made.timing,
+          newId: 'n',
           parts: ['length', 'outgoing', 'incoming', 'joined'],
         },
       ],

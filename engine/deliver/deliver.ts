@@ -1,6 +1,5 @@
 import { type Delivery, type Job, layOut } from '@stilus/core/deliver'
-import { writeOtio } from '@stilus/core/formats'
-import { getSequence, getShot, type Project } from '@stilus/core/project'
+import type { Project } from '@stilus/core/project'
 import { Caller } from '../rpc'
 import { StorageFull } from '../store/database'
 import type { DeliveryProgress, DeliverHandlers } from './deliver.worker'
@@ -50,26 +49,4 @@ export async function deliver(
 export async function clearDeliveries(): Promise<void> {
   const directory = await navigator.storage.getDirectory()
   for await (const name of directory.keys()) await directory.removeEntry(name).catch(() => undefined)
-}
-
-/** An OpenTimelineIO edit that refers to delivered files, each shot where it was, with its handles outside its in and out. */
-export function editFile(project: Project, finished: readonly { job: Job; name: string }[]): string {
-  const clips = finished.map(({ job, name }) => {
-    const length = job.last - job.first
-    if (!job.shotId)
-      return { name: project.name, media: name, start: job.first, length, in: 0, available: length }
-    const shot = getShot(project, job.shotId)
-    return {
-      name: shot.name,
-      media: name,
-      start: shot.start,
-      length: shot.length,
-      in: job.head,
-      available: length,
-    }
-  })
-  const [first] = finished
-  const { name } = project
-  const { rate, startTimecode } = getSequence(project, first?.job.sequenceId)
-  return writeOtio({ name, rate, startTimecode, lanes: [{ name: 'Stilus', kind: 'video', clips }] })
 }

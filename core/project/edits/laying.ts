@@ -73,8 +73,15 @@ export const LAYING_EDITS = {
       if (!there && findOwner(p, 'transition', a.transitionId)) return []
       const { name, before, after } = a.laid
       const t: Transition = there ?? {
-        ...{ id: a.transitionId, name, from: a.from, to: a.to, before, after },
-        ...{ outgoing: [], incoming: [], steps: [] },
+        id: a.transitionId,
+        name,
+        from: a.from,
+        to: a.to,
+        before,
+        after,
+        outgoing: [],
+        incoming: [],
+        steps: [],
       }
       // At a head or tail alone there is nothing on the other side to reach into.
       const total = before + after
