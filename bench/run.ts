@@ -15,6 +15,7 @@ import { kernelRows } from './kernels'
 import { median, type Row } from './measure'
 import { contests, conversionErrors } from './rivals'
 import { trackRows } from './trackers'
+import { transitionSection } from './transitions'
 import { treatmentRows, treatmentSection } from './treatments'
 
 const k = new Kernels(900 * 1048576)
@@ -189,6 +190,7 @@ const PARTS: Record<string, { head: string; make(): Promise<string> }> = {
     head: 'Every treatment',
     make: () => Promise.resolve(treatmentSection(treatmentRows(k))),
   },
+  transitions: { head: 'Every transition', make: () => Promise.resolve(transitionSection(k)) },
   trackers: { head: 'Outlines and trackers', make: trackSection },
   interface: { head: 'The interface itself', make: interfaceSection },
 }

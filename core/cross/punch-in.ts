@@ -1,6 +1,8 @@
-import { type Edge, radial } from '../kernels'
+import type { Edge } from '../kernels'
+import { maths } from '../maths'
 import { multiply, shifted, turned } from '../matrix'
 import { edge, number, point, share } from '../params/make'
+import { smearedAbout } from '../steps/blur/radial'
 import { declareCrossing } from './crossing'
 import { warped } from './moving'
 
@@ -30,7 +32,9 @@ export const punchIn = declareCrossing({
     const made = warped(k, p < at ? input : incoming, map, beyond)
     const smear = (v.zoom - 1) * v.blur * strength
     if (Math.abs(smear) < 1e-3) return made
-    const out = radial(k, made, [x, y], { kind: 'zoom', from: 1, to: 1 + smear }, beyond)
+    const far = maths.hypot(Math.max(x, made.width - x), Math.max(y, made.height - y))
+    const exposure = { kind: 'zoom', spread: maths.log(1 + smear), shift: 1, far } as const
+    const out = smearedAbout(k, made, [x, y], exposure, beyond)
     k.free(made)
     return out
   },

@@ -1,8 +1,9 @@
 import type { Frame } from '../frame'
-import { type Edge, radial } from '../kernels'
+import type { Edge } from '../kernels'
 import { maths } from '../maths'
-import { multiply, shifted, turned } from '../matrix'
+import { multiply, radians, shifted, turned } from '../matrix'
 import { degrees, edge, number, point, share } from '../params/make'
+import { smearedAbout } from '../steps/blur/radial'
 import { declareCrossing } from './crossing'
 import { warped } from './moving'
 import { middle, mixedAt } from './overlap'
@@ -39,16 +40,13 @@ export const zoomThrough = declareCrossing({
       const size = maths.pow(v.zoom, far)
       const map = multiply(shifted(x, y), multiply(turned(v.spin * far, size), shifted(-x, -y)))
       const made = warped(k, frame, map, beyond)
-      const growth = maths.pow(v.zoom, open / 2)
-      const smeared =
-        Math.abs(growth - 1) > 1e-4
-          ? radial(k, made, [x, y], { kind: 'zoom', from: 1 / growth, to: growth }, beyond)
-          : made
-      const turn = v.spin * open
-      const spun =
-        Math.abs(turn) > 0.05
-          ? radial(k, smeared, [x, y], { kind: 'spin', from: -turn / 2, to: turn / 2 }, beyond)
-          : smeared
+      const longest = maths.hypot(Math.max(x, frame.width - x), Math.max(y, frame.height - y))
+      const smear = (of: Frame, kind: 'zoom' | 'spin', spread: number) =>
+        Math.abs(spread) * longest > 0.25
+          ? smearedAbout(k, of, [x, y], { kind, spread, shift: 0, far: longest }, beyond)
+          : of
+      const smeared = smear(made, 'zoom', maths.log(v.zoom) * open)
+      const spun = smear(smeared, 'spin', radians(v.spin * open))
       for (const frame of new Set([made, smeared])) if (frame !== spun) k.free(frame)
       return spun
     }
