@@ -50,7 +50,10 @@ test('a dissolve is added at a cut, drawn out as far as the handles go, opened, 
   await page.getByRole('button', { name: 'Open on the desk' }).click()
   await pictureOf(page, 0)
   await page.waitForURL(/\/cut\//)
-  await tileOf(page, 'Dissolve').waitFor()
+  await page
+    .getByRole('list', { name: 'States of the joined picture' })
+    .getByRole('button', { name: /^Dissolve/ })
+    .waitFor()
   await go('')
   await page.getByRole('button', { name: /^Dissolve, 22 frames/ }).focus()
   await page.keyboard.press('Delete')

@@ -76,3 +76,19 @@ it('on a design the desk works on the chosen object, whose address is that of it
   expect([here()?.kind, deskStage()?.stack]).toEqual(['design', { kind: 'object', id: 'o1' }])
   expect(deskPath(documentNow(), { kind: 'object', id: 'o1' })).toBe('/p/test/design/d1')
 })
+
+it('the desk of a cut works on the side that is in hand, and a shot has no sides', () => {
+  goTo('/p/test/cut/t1')
+  store.dispatch(viewActions.entered({}))
+  expect(deskStack()).toEqual({ kind: 'transition', id: 't1' })
+  for (const side of ['outgoing', 'incoming'] as const) {
+    store.dispatch(viewActions.set({ stepId: 'td', stepIds: ['td'], solo: ['td'] }))
+    store.dispatch(viewActions.side(side))
+    expect(deskStack()).toEqual({ kind: 'transition', id: 't1', list: side })
+    expect(deskStage()?.steps).toEqual([])
+    // What was chosen in another row is no longer.
+    expect(store.getState().view).toMatchObject({ stepId: null, stepIds: [], solo: [] })
+  }
+  goTo('/p/test/shot/s1')
+  expect(deskStack()).toEqual({ kind: 'shot', id: 's1' })
+})

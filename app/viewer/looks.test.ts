@@ -132,3 +132,22 @@ it('a target is looked at by a channel, and as a difference where it is compared
   expect(looked(own, 'red', compare, undefined)).toEqual({ ...own, inspect: 'red' })
   expect(JSON.stringify(looked(own, 'red', compare, other))).toContain('"upTo":"source"')
 })
+
+describe('at a cut, with the outgoing side in hand', () => {
+  const side: Stage = stageOf(project, { kind: 'transition', id: 't1', list: 'outgoing' })
+  const sideStack = { kind: 'transition', id: 't1', list: 'outgoing' }
+  const joined = { kind: 'transition', id: 't1' }
+  it.each<[string, Partial<typeof plain>, string | null, object]>([
+    ['the result is the joined picture', {}, null, { kind: 'stack', stack: joined }],
+    [
+      'the source is that of the side',
+      { look: 'source' },
+      null,
+      { kind: 'stack', stack: sideStack, upTo: 'source' },
+    ],
+    ['a step shown alone is one of the side', { solo: ['x'] }, 'x', { stack: sideStack, solo: ['x'] }],
+    ['a region is that of a step of the side', { look: 'region matte' }, 'x', { stack: sideStack }],
+  ])('%s', (_, given, stepId, expected) =>
+    expect(targetOf(side, stepId, { ...plain, ...given } as never)).toMatchObject(expected),
+  )
+})

@@ -304,6 +304,41 @@ describe('a transition whose shots lack material', () => {
   })
 })
 
+describe('remedies', () => {
+  it('whatever the handles are: what helps leaves nothing missing, and a shift keeps the length', () => {
+    fc.assert(
+      fc.property(fc.nat(30), fc.nat(30), fc.nat(24), fc.nat(24), (head, tail, before, after) => {
+        fc.pre(before + after > 0)
+        const media = [medium('m1', { frames: 48 + tail }), medium('m2', { frames: 200 })]
+        const shots = [
+          shot('s1', 'm1', { in: 0, zero: 0 }),
+          shot('s2', 'm2', { start: 48, in: head, zero: head }),
+        ]
+        const cross = { transitionId: 't', stepId: 'd', use: 'wipe', from: 's1', to: 's2', before, after }
+        const p = run(withEdit({ ...testProject(), media }, { shots }), ['transition.add', cross])
+        const t = getTransition(p, 't')
+        const { shorten, shift } = remedies(p, getSequence(p), t)
+        const short = lacking(p, t)
+        const any = short.outgoing + short.incoming > 0
+        // Nothing helps where nothing is missing; a shift where both handles together are long enough; else only what is there.
+        expect(Boolean(shorten)).toBe(any && Math.min(before, head) + Math.min(after, tail) > 0)
+        expect(Boolean(shift)).toBe(any && Math.min(48, head) + Math.min(48, tail) >= before + after)
+        for (const length of [shorten, shift]) {
+          if (!length) continue
+          const helped = run(p, ['transition.length', { transitionId: 't', ...length }])
+          expect(lacking(helped, getTransition(helped, 't'))).toEqual({ outgoing: 0, incoming: 0 })
+        }
+        if (shift) expect(shift.before + shift.after).toBe(before + after)
+        for (const side of ['outgoing', 'incoming'] as const) {
+          const held = run(p, ['transition.beyond', { transitionId: 't', side, run: 'hold' }])
+          expect(lacking(held, getTransition(held, 't'))).toEqual({ ...short, [side]: 0 })
+        }
+      }),
+      { numRuns: 150 },
+    )
+  })
+})
+
 describe('sequences in sequences', () => {
   it('hold any number, refuse what would contain itself, and are not removed while they are used', () => {
     const p = richProject()
