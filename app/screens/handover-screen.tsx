@@ -281,7 +281,10 @@ export function HandoverScreen({ project }: { project: Project }) {
                 onChange={(e) => setName(e.target.value)}
               />
             </Row>
-            <FieldButtons onField={(field) => setName(`${name}${name ? ' ' : ''}{${field}}`)} />
+            <FieldButtons
+              fields={fieldsFor(what, of)}
+              onField={(field) => setName(`${name}${name ? ' ' : ''}{${field}}`)}
+            />
             {name.includes('{version}') && (
               <Row label="Version">
                 <NumberField
@@ -352,10 +355,18 @@ export function HandoverScreen({ project }: { project: Project }) {
   )
 }
 
+/** The fields that say something about what is handed over. */
+const fieldsFor = (what: 'sequence' | 'marks' | 'shots', of: 'pictures' | 'mattes') =>
+  NAME_FIELDS.filter((field) =>
+    field === 'matte'
+      ? what === 'shots' && of === 'mattes'
+      : what === 'shots' || (field !== 'shot' && field !== 'number'),
+  )
+
 /** What a name can be made of, each at a press. */
-const FieldButtons = ({ onField }: { onField(field: string): void }) => (
+const FieldButtons = ({ fields, onField }: { fields: readonly string[]; onField(field: string): void }) => (
   <div className="-mt-3 flex flex-wrap gap-1 pl-24">
-    {NAME_FIELDS.map((field) => (
+    {fields.map((field) => (
       <button
         key={field}
         type="button"

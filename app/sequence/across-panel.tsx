@@ -1,12 +1,4 @@
-import {
-  activeTransition,
-  asked,
-  getShot,
-  type Project,
-  type Sequence,
-  type Span,
-  type Transition,
-} from '@stilus/core/project'
+import { asked, getShot, type Project, type Sequence, type Span, type Transition } from '@stilus/core/project'
 import { findStep } from '@stilus/core/steps'
 import { toTimecode } from '@stilus/core/time'
 import { Trash2 } from 'lucide-react'
@@ -35,7 +27,6 @@ export function TransitionPanel({
   const { id: transitionId } = transition
   const name = (id: string | null) => (id === null ? undefined : getShot(project, id).name)
   const [from, to] = [name(transition.from), name(transition.to)]
-  const active = activeTransition(project, sequence, transition)
   return (
     <section
       aria-label="Chosen transition"
@@ -68,7 +59,7 @@ export function TransitionPanel({
           Its shots do not meet any more, so that it rests. Put them end to end again.
         </p>
       )}
-      {active && <CrossPicker project={project} transition={transition} />}
+      {asked(project, transition) && <CrossPicker project={project} transition={transition} />}
       <Button className="mt-auto" onClick={() => dispatch(edit('transition.remove', { transitionId }))}>
         <Trash2 size={14} /> Remove the transition
       </Button>

@@ -131,7 +131,7 @@ const CrossTile = memo(function CrossTile({ project, transitionId, choice, chose
     () => (transition && seen ? tryOn(project, choice.act(transition, project)) : undefined),
     [project, transition, choice, seen],
   )
-  const length = transition ? stageOf(project, { kind: 'transition', id: transitionId }).length : 1
+  const length = transition ? stageOf(tried ?? project, { kind: 'transition', id: transitionId }).length : 1
   const follow = ({ currentTarget, clientX }: PointerEvent) => {
     const { left, width } = currentTarget.getBoundingClientRect()
     setAt(Math.min(1, Math.max(0, (clientX - left) / width)))

@@ -149,6 +149,23 @@ describe('a copied transition', () => {
   })
 })
 
+it('a cut that cannot have it is left as it is and said, and the others get it', () => {
+  store.dispatch(edit('shot.trim', { shotId: 's3', edge: 'tail', by: -43 }))
+  layTransition(between('s0', 's1'), cutsOfLane())
+  expect(made().map(([at]) => at)).toEqual(['s0>s1', 's1>s2'])
+  expect(told()).toContainEqual(
+    expect.stringMatching(/^Dissolve is not laid on a cut: It would reach beyond the other end of a shot/),
+  )
+  expect(labels().at(-1)).toBe('Lay Dissolve on 2 cuts')
+})
+
+it('a lane is that of a shot that only goes out, too', () => {
+  const tail = { transitionId: 'x', stepId: 'y', use: 'dissolve', from: 'up', to: null, before: 4, after: 0 }
+  store.dispatch(edit('transition.add', tail))
+  store.dispatch(viewActions.set({ acrossId: 'x' }))
+  expect(cutsOfLane()).toEqual([])
+})
+
 it('a transition is kept as it stands, under a name and an id of its own', () => {
   expect(keptTransition('Mine', 'kept')).toBeUndefined()
   store.dispatch(viewActions.set({ acrossId: 't' }))

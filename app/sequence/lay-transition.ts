@@ -8,6 +8,8 @@ import {
   type Laid,
   type LaidPart,
   lacking,
+  perform,
+  type Project,
   type Sequence,
 } from '@stilus/core/project'
 import { here, openSequence } from '../session/where'
@@ -59,43 +61,68 @@ export function cutsOfLane(): Place[] {
   if (!document || !sequence) return []
   const inHand = transitionInHand()
   const { shotId } = store.getState().view
-  const id = inHand === undefined ? shotId : (getTransition(document, inHand).to ?? null)
+  const held = inHand === undefined ? undefined : getTransition(document, inHand)
+  const id = held ? (held.to ?? held.from) : shotId
   const lane = id === null ? 0 : (findOwner(document, 'shot', id)?.lane ?? 0)
   return cutsOf(sequence, lane).map(({ from, to }) => ({ from: from.id, to: to.id }))
 }
 
 const cuts = (count: number) => (count === 1 ? 'a cut' : `${count} cuts`)
 
-/** Lays a transition, or parts of it, on cuts: one act, whatever was there before. Says where material lacks. */
+/**
+ * Lays a transition, or parts of it, on cuts: one act, whatever was there before. A cut that cannot have it is left as it is, and what is in the way is said; so is where material
+ * lacks.
+ */
 export function layTransition(
   laid: Laid,
   places: readonly Place[],
   { parts = LAID_PARTS, timing = 'kept' }: { parts?: readonly LaidPart[]; timing?: Timing } = {},
 ): void {
+  const document = project()
   const sequence = openSequence()
-  if (!sequence || !places.length) return
+  if (!document || !sequence || !places.length) return
   const { name, before, after, outgoing, incoming, steps } = laid
   const plain = { name, before, after, outgoing, incoming, steps }
-  const made = places.map((place) => ({ place, transitionId: uid() }))
-  const acts = made.map(({ place, transitionId }): Act => [
+  const act = (place: Place): Act => [
     'transition.lay',
     {
       ...place,
-      transitionId,
+      transitionId: uid(),
       sequenceId: sequence.id,
       laid: plain,
       parts: [...parts],
       timing,
       newId: uid(),
     },
-  ])
-  if (!store.dispatch(editAll(acts, `Lay ${name} on ${cuts(places.length)}`))) return
+  ]
+  const { acts, refused } = possible(document, places.map(act))
+  // One cut alone says by the edit itself what is in the way.
+  const doing = acts.length || places.length > 1 ? acts : places.map(act)
+  if (refused.length && places.length > 1)
+    tell('problem', `${name} is not laid on ${cuts(refused.length)}: ${refused[0] ?? ''}`)
+  if (!doing.length || !store.dispatch(editAll(doing, `Lay ${name} on ${cuts(doing.length)}`))) return
   const short = lackingAt(places)
   if (short)
     tell('info', `${name} lacks frames in the handles at ${cuts(short)}: choose it there to see what helps.`)
   const [only] = places.length === 1 ? places : []
   const now = only && at(openSequence(), only)
   if (now && here()?.kind === 'sequence') store.dispatch(viewActions.set({ acrossId: now.id }))
+}
+
+/** The acts that can be made one after the other, and why the others cannot. */
+function possible(document: Project, acts: readonly Act[]): { acts: Act[]; refused: string[] } {
+  const refused: string[] = []
+  let after = document
+  const can = acts.filter(([name, args]) => {
+    try {
+      after = perform(after, name, args as never).project
+      return true
+    } catch (error) {
+      refused.push((error as Error).message)
+      return false
+    }
+  })
+  return { acts: can, refused }
 }
 
 const at = (sequence: Sequence | undefined, { from, to }: Place) =>

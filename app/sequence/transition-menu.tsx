@@ -1,8 +1,14 @@
-import { type TransitionFile } from '@stilus/core/formats'
+import type { TransitionFile } from '@stilus/core/formats'
 import type { Transition } from '@stilus/core/project'
 import { MoreHorizontal } from 'lucide-react'
 import { useRef, useState } from 'react'
-import { importTransition, keepTransition, saveTransitionFile } from '../session/library'
+import {
+  dropKept,
+  importTransition,
+  keepTransition,
+  saveTransitionFile,
+  useTransitions,
+} from '../session/library'
 import { tell } from '../session/work'
 import { Button } from '../ui/button'
 import { Segments } from '../ui/fields'
@@ -22,7 +28,7 @@ export function TransitionMenu({ transition }: { transition: Transition }) {
   const [keeping, setKeeping] = useState<'library' | 'file' | null>(null)
   const picker = useRef<HTMLInputElement>(null)
   const here = [{ from: transition.from, to: transition.to }]
-  const { length } = cutsOfLane()
+  const own = useTransitions().filter((kept) => !kept.shipped)
   return (
     <>
       <Menu
@@ -34,6 +40,7 @@ export function TransitionMenu({ transition }: { transition: Transition }) {
         }
         items={() => {
           const copied = copiedTransition()
+          const lane = cutsOfLane()
           return [
             { label: 'Copy this transition', run: copyTransition },
             {
@@ -48,13 +55,22 @@ export function TransitionMenu({ transition }: { transition: Transition }) {
               ],
             },
             {
-              label: `Lay it on every cut of the lane (${length})`,
-              run: () => layTransition(transition, cutsOfLane()),
+              label: `Lay it on every cut of the lane (${lane.length})`,
+              run: () => layTransition(transition, lane),
             },
             null,
             { label: 'Keep it for other cuts …', run: () => setKeeping('library') },
             { label: 'Write it to a file …', run: () => setKeeping('file') },
             { label: 'Read one from a file …', run: () => picker.current?.click() },
+            {
+              label: 'Forget a kept one',
+              disabled: !own.length,
+              items: own.map(({ id, value }) => ({
+                label: value.name,
+                danger: true,
+                run: () => void dropKept(id),
+              })),
+            },
           ]
         }}
       />

@@ -3,17 +3,21 @@ import type { Animated, Key } from './keys'
 const SAME = 1e-6
 const chosen = (at: readonly number[]) => (key: Key) => at.some((t) => Math.abs(t - key.at) < SAME)
 
-/** How times of keys change: moved, stretched about a time that stays, or turned about the middle of a span. */
+/** How times of keys change: moved, stretched about a time that stays (before it perhaps by a factor of its own), or turned about the middle of a span. */
 export type Retiming =
   | { kind: 'move'; by: number }
-  | { kind: 'stretch'; about: number; factor: number }
+  | { kind: 'stretch'; about: number; factor: number; before?: number }
   | { kind: 'reverse'; first: number; last: number }
+
+/** How much time is stretched from a time on. */
+const factorAt = (t: number, { about, factor, before = factor }: Extract<Retiming, { kind: 'stretch' }>) =>
+  t < about ? before : factor
 
 export const retimed = (t: number, change: Retiming): number =>
   change.kind === 'move'
     ? t + change.by
     : change.kind === 'stretch'
-      ? change.about + (t - change.about) * change.factor
+      ? change.about + (t - change.about) * factorAt(t, change)
       : change.first + change.last - t
 
 /**
@@ -23,10 +27,9 @@ export const retimed = (t: number, change: Retiming): number =>
 export function retimeKeys(animated: Animated, at: readonly number[], change: Retiming): void {
   if (!animated.keys) return
   const is = chosen(at)
-  const factor = change.kind === 'stretch' ? change.factor : 1
   const moved = new Map<number, Key>()
   for (const key of animated.keys.filter(is)) {
-    const next = { ...(change.kind === 'reverse' ? reversed(key) : scaledSpeed(key, factor)) }
+    const next = { ...(change.kind === 'reverse' ? reversed(key) : scaledSpeed(key, change)) }
     next.at = retimed(key.at, change)
     moved.set(Math.round(next.at / SAME), next)
   }
@@ -34,12 +37,17 @@ export function retimeKeys(animated: Animated, at: readonly number[], change: Re
   animated.keys = [...kept, ...moved.values()].sort((a, b) => a.at - b.at)
 }
 
-/** Speeds are units a frame: stretched time makes them slower. */
-function scaledSpeed(key: Key, factor: number): Key {
-  if (factor === 1 || factor === 0) return key
-  const slower = (handle: Key['leaveHandle']) =>
-    handle && { ...handle, speed: handle.speed.map((s) => s / factor) }
-  return withHandles(key, slower(key.leaveHandle), slower(key.arriveHandle))
+/** Speeds are units a frame: stretched time makes them slower. A key on the time that stays arrives by the one factor and leaves by the other. */
+function scaledSpeed(key: Key, change: Retiming): Key {
+  if (change.kind !== 'stretch') return key
+  const slower = (handle: Key['leaveHandle'], factor: number) =>
+    handle && factor !== 0 ? { ...handle, speed: handle.speed.map((s) => s / factor) } : handle
+  const arrives = key.at <= change.about ? (change.before ?? change.factor) : change.factor
+  return withHandles(
+    key,
+    slower(key.leaveHandle, factorAt(key.at, change)),
+    slower(key.arriveHandle, arrives),
+  )
 }
 
 /** The same key for time that runs the other way. A key that was held to is held from. */

@@ -1,4 +1,4 @@
-import { activeTransitions, type Project, type Sequence, type Shot } from '../project'
+import { activeTransitions, joinsSides, type Project, type Sequence, type Shot } from '../project'
 import { conform } from '../time'
 
 /** A rise or fall of loudness on the sequence, in seconds. */
@@ -98,10 +98,11 @@ interface Reach {
   fadeOut?: [number, number]
 }
 
-/** From where to where a shot is heard on its sequence: under a transition it goes over into the next one. */
+/** From where to where a shot is heard on its sequence: under a transition that joins them it goes over into the next one. */
 function reachOf(project: Project, sequence: Sequence, shot: Shot): Reach {
   const reach: Reach = { start: shot.start, end: shot.start + shot.length }
-  for (const { from, to, cut, before, after } of activeTransitions(project, sequence)) {
+  for (const { transition, from, to, cut, before, after } of activeTransitions(project, sequence)) {
+    if (!joinsSides(transition)) continue
     const span: [number, number] = [cut - before, cut + after]
     if (from?.id === shot.id) Object.assign(reach, { end: to ? span[1] : reach.end, fadeOut: span })
     if (to?.id === shot.id) Object.assign(reach, { start: from ? span[0] : reach.start, fadeIn: span })

@@ -1,3 +1,4 @@
+import { performAll } from '../project'
 import { medium, shot, testProject, withEdit } from '../testing/projects'
 import { bitrate, type Delivery, layOut } from './delivery'
 
@@ -64,6 +65,18 @@ it.each([
   }).name
   if (typeof expected === 'string') expect(made).toBe(expected)
   else expect(made).toMatch(expected)
+})
+
+it('the file of a matte says what it is of, where its pattern does not', () => {
+  const stack = { kind: 'shot', id: 's1' } as const
+  const p = performAll(project, [['step.add', { stack, stepId: 'g', use: 'glow', at: 0 }]], 'x').project
+  const what = { kind: 'shot', shotId: 's1', handles: 0, matteOf: 'g' } as const
+  const named = (name?: string) => layOut(p, { ...delivery(what), name }).name
+  expect([named(), named('{shot}'), named('{matte} {shot}')]).toEqual([
+    'Test - s1 - matte of Glow.mp4',
+    's1 - matte of Glow.mp4',
+    'Glow s1.mp4',
+  ])
 })
 
 it('a field that no name has is refused with those that there are', () =>

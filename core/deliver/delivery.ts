@@ -122,7 +122,11 @@ export function layOut(project: Project, delivery: Delivery): Job {
   const version = `v${String(delivery.version ?? 1).padStart(2, '0')}`
   const named = (usual: string, fields: Parameters<typeof nameBy>[1]) => {
     const all = { ...fields, project: project.name, version }
-    return `${nameBy(delivery.name?.trim() || usual, all)}.${EXTENSION[container]}`
+    const pattern = delivery.name?.trim() || usual
+    // The file of a matte always says what it is of.
+    const full =
+      all.matte !== undefined && !pattern.includes('{matte}') ? `${pattern} - matte of {matte}` : pattern
+    return `${nameBy(full, all)}.${EXTENSION[container]}`
   }
   encodingFor(delivery)
   if (what.kind === 'shot') {
@@ -144,10 +148,9 @@ export function layOut(project: Project, delivery: Delivery): Job {
       // The edit refers to pictures, not to mattes.
       shotId: matte ? undefined : shot.id,
       sequenceId: home.id,
-      // Two files of one shot never share a name: that of a matte says what it is of.
-      name: named(matte ? `${USUAL_NAMES.shot} - matte of {matte}` : USUAL_NAMES.shot, {
+      name: named(USUAL_NAMES.shot, {
         sequence: home.name,
-        shot: matte && delivery.name ? `${shot.name} - matte of ${matte.name}` : shot.name,
+        shot: shot.name,
         number: String(inOrder.findIndex((s) => s.id === shot.id) + 1).padStart(3, '0'),
         timecode: toTimecode(home.startTimecode + shot.start - before, home.rate).replace(/[:;]/g, '-'),
         ...(matte ? { matte: matte.name } : {}),

@@ -56,3 +56,55 @@ it('leaves a transition out whose handles were not delivered, and says how many 
   expect(deliveredTimeline(p, files(p, 12, 's1')).notes).toEqual([])
   expect(deliveredTimeline(p, []).lanes).toEqual([])
 })
+
+const delivered = (p: Project, what: Delivery['what'], name: string) => ({
+  job: layOut(p, { what, container: 'mp4', quality: 'high', depth: 8 }),
+  name,
+})
+
+it('the whole sequence stands for itself, makes way for its shots, and what is of another sequence is named', () => {
+  const p = project()
+  const whole = delivered(p, { kind: 'sequence' }, 'all.mp4')
+  expect(deliveredTimeline(p, [whole]).lanes).toMatchObject([
+    { name: 'Stilus', clips: [{ media: 'all.mp4', start: 0, length: 96, in: 0 }] },
+  ])
+  const both = deliveredTimeline(p, [...files(p, 12, 's1'), whole])
+  expect(both.lanes[0]?.clips.map((c) => c.media)).toEqual(['s1.mp4'])
+  expect(both.notes).toEqual([expect.stringMatching(/^all.mp4 is left out: the edit is made of the shots/)])
+  const size = { width: 64, height: 36 }
+  const { project: two } = performAll(
+    p,
+    [
+      ['sequence.add', { newId: 'q', name: 'Other', rate: { num: 24, den: 1 }, size }],
+      ['shot.place', { sequenceId: 'q', shot: shot('n', 'm1', { in: 0, zero: 0 }) }],
+    ],
+    'x',
+  )
+  const other = delivered(two, { kind: 'sequence', sequenceId: 'q' }, 'other.mp4')
+  expect(deliveredTimeline(two, [...files(two, 12, 's1'), other]).notes).toEqual([
+    expect.stringMatching(/^other.mp4 is left out: it is of another sequence/),
+  ])
+})
+
+it('a file that is delivered again stands for the one before; what a transition loses is named', () => {
+  const p = project()
+  const again = deliveredTimeline(p, [
+    ...files(p, 2, 's1'),
+    ...files(p, 12, 's1').map((f) => ({ ...f, name: 'new.mp4' })),
+  ])
+  expect(again.lanes[0]?.clips.map((c) => c.media)).toEqual(['new.mp4'])
+  const { project: treated } = performAll(
+    p,
+    [
+      [
+        'step.add',
+        { stack: { kind: 'transition', id: 't', list: 'incoming' }, stepId: 'g', use: 'glow', at: 0 },
+      ],
+    ],
+    'x',
+  )
+  expect(deliveredTimeline(treated, files(treated, 12, 's1', 's2'))).toMatchObject({
+    lanes: [{ joints: [{ use: 'dissolve' }] }],
+    notes: [expect.stringMatching(/goes along as what joins it alone/)],
+  })
+})

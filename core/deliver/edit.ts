@@ -1,5 +1,5 @@
 import type { EditClip, EditJoint, EditLane, EditTimeline } from '../formats'
-import { activeTransitions, getSequence, getShot, type Project } from '../project'
+import { type ActiveTransition, activeTransitions, getSequence, getShot, type Project } from '../project'
 import { findStep } from '../steps'
 import type { Job } from './delivery'
 
@@ -7,6 +7,40 @@ import type { Job } from './delivery'
 export interface DeliveredFile {
   job: Job
   name: string
+}
+
+const laneName = (lane: number) => (lane === 0 ? 'Stilus' : `Stilus overlay ${lane}`)
+
+/** A delivered file in the edit; what it holds before its head is a handle. */
+function clipOf(
+  { job, name: media }: DeliveredFile,
+  { name, start, length }: { name: string; start: number; length?: number },
+): EditClip {
+  const available = job.last - job.first
+  return { name, media, start, length: length ?? available, in: job.head, available }
+}
+
+/** A transition between two delivered files, or none where they do not hold its frames; what it loses goes into the notes. */
+function jointOf(
+  { transition, from, to, cut, before, after }: ActiveTransition,
+  out: Job,
+  into: Job,
+  notes: string[],
+): EditJoint[] {
+  const said = `${transition.name} from ${from?.name ?? ''} to ${to?.name ?? ''}`
+  if (out.last - (from?.length ?? 0) < after || into.head < before) {
+    notes.push(`${said} is left out: render both with handles of ${Math.max(after, before)} frames at least.`)
+    return []
+  }
+  const use = transition.steps.find((s) => s.on && findStep(s.use)?.crosses)?.use
+  const more = [...transition.outgoing, ...transition.incoming, ...transition.steps].some(
+    (s) => s.on && !findStep(s.use)?.crosses,
+  )
+  if (!use || more)
+    notes.push(
+      `${said} goes along as ${use ? 'what joins it alone' : 'a plain cut'}: its other steps are only in the whole sequence.`,
+    )
+  return use ? [{ at: cut, before, after, use, name: transition.name }] : []
 }
 
 /**
@@ -17,47 +51,31 @@ export function deliveredTimeline(project: Project, files: readonly DeliveredFil
   const [first] = files
   const sequence = getSequence(project, first?.job.sequenceId)
   const { rate, startTimecode } = sequence
-  const own = files.filter(({ job }) => job.sequenceId === sequence.id)
-  const shots = new Map(own.flatMap((file) => (file.job.shotId ? [[file.job.shotId, file] as const] : [])))
-  const whole = own
-    .filter(({ job }) => !job.shotId)
-    .map(({ job, name }): EditClip => {
-      const length = job.last - job.first
-      return { name: project.name, media: name, start: job.first, length, in: 0, available: length }
-    })
   const notes: string[] = []
+  const own = files.filter(({ job, name }) => {
+    if (job.sequenceId !== sequence.id)
+      notes.push(`${name} is left out: it is of another sequence than ${sequence.name}.`)
+    return job.sequenceId === sequence.id
+  })
+  // What was delivered again stands for what was delivered before.
+  const shots = new Map(own.flatMap((file) => (file.job.shotId ? [[file.job.shotId, file] as const] : [])))
+  const whole = own.findLast(({ job }) => !job.shotId)
   const lanes = new Map<number, EditLane>()
   const laneOf = (lane: number) => {
-    const made = lanes.get(lane) ?? {
-      name: lane === 0 ? 'Stilus' : `Stilus overlay ${lane}`,
-      kind: 'video' as const,
-      clips: [],
-      joints: [],
-    }
+    const made = lanes.get(lane) ?? { name: laneName(lane), kind: 'video' as const, clips: [], joints: [] }
     lanes.set(lane, made)
     return made
   }
-  if (whole.length) laneOf(0).clips.push(...whole)
-  for (const [shotId, { job, name }] of shots) {
+  if (whole && shots.size)
+    notes.push(`${whole.name} is left out: the edit is made of the shots that were delivered.`)
+  else if (whole) laneOf(0).clips.push(clipOf(whole, { name: project.name, start: whole.job.first }))
+  for (const [shotId, file] of shots) {
     const shot = getShot(project, shotId)
-    const { start, length, lane } = shot
-    const available = job.last - job.first
-    laneOf(lane).clips.push({ name: shot.name, media: name, start, length, in: job.head, available })
+    laneOf(shot.lane).clips.push(clipOf(file, shot))
   }
-  for (const { transition, from, to, cut, before, after, lane } of activeTransitions(project, sequence)) {
-    const [out, into] = [from && shots.get(from.id), to && shots.get(to.id)]
-    if (!from || !to || !out || !into) continue
-    const has = { after: out.job.last - from.length, before: into.job.head }
-    if (has.after < after || has.before < before) {
-      notes.push(
-        `${transition.name} from ${from.name} to ${to.name} is left out: render both with handles of ${Math.max(after, before)} frames at least.`,
-      )
-      continue
-    }
-    const use = transition.steps.find((s) => s.on && findStep(s.use)?.crosses)?.use
-    const joint: EditJoint = { at: cut, before, after, use: use ?? 'cut', name: transition.name }
-    if (use) laneOf(lane).joints?.push(joint)
-    else notes.push(`${transition.name} from ${from.name} to ${to.name} is a plain cut in the edit.`)
+  for (const active of activeTransitions(project, sequence)) {
+    const [out, into] = [active.from && shots.get(active.from.id), active.to && shots.get(active.to.id)]
+    if (out && into) laneOf(active.lane).joints?.push(...jointOf(active, out.job, into.job, notes))
   }
   const inOrder = [...lanes].sort(([a], [b]) => a - b).map(([, lane]) => lane)
   return { name: project.name, rate, startTimecode, lanes: inOrder, notes }

@@ -125,6 +125,28 @@ it('other lanes are named as left out, reels never share a name, and times are a
   expect(text).toContain(toTimecode(1828, rate))
 })
 
+it.each([
+  ['push', 6, 6, /is a dissolve in the list/],
+  ['dissolve', 600, 600, /is 999 frames long in the list/],
+])('what it cannot say of a %s of %i and %i frames is said', (use, before, after, expected) => {
+  const clip = (start: number) => ({
+    name: 'c',
+    media: 'c.mov',
+    start,
+    length: 900,
+    in: 700,
+    available: null,
+  })
+  const joints = [{ at: 900, before, after, use, name: 'Mine' }]
+  const { notes } = writeEdl({
+    name: 'Cut',
+    rate: RATES[0] as Rate,
+    startTimecode: 0,
+    lanes: [{ name: 'V', kind: 'video', clips: [clip(0), clip(900)], joints }],
+  })
+  expect(notes).toEqual([expect.stringMatching(expected)])
+})
+
 it('transitions are written as the objects of OpenTimelineIO, and read again', () => {
   fc.assert(
     fc.property(timeline, (edit) => {

@@ -33,7 +33,10 @@ export function writeEdl({ name, rate, startTimecode, lanes }: EditTimeline): {
   notes: string[]
 } {
   const [lane, ...others] = lanes.filter((l) => l.kind === 'video')
-  const notes = others.map((o) => `${o.name} is left out: an edit decision list has one lane of pictures.`)
+  const notes = [
+    ...others.map((o) => `${o.name} is left out: an edit decision list has one lane of pictures.`),
+    ...(lane?.joints ?? []).flatMap((joint) => lossOf(joint)),
+  ]
   const clips = [...(lane?.clips ?? [])].sort((a, b) => a.start - b.start)
   const reels = reelsOf(clips.map((c) => c.media))
   const out = [`TITLE: ${name}`, `FCM: ${rate.drop ? 'DROP FRAME' : 'NON-DROP FRAME'}`, '']
@@ -63,6 +66,17 @@ export function writeEdl({ name, rate, startTimecode, lanes }: EditTimeline): {
   })
   if (clips.length > MOST) notes.push(`It has more than ${MOST} events: some programs read no further.`)
   return { text: `${out.join('\n')}\n`, notes }
+}
+
+/** What a list cannot say of a transition. */
+function lossOf({ use, name, before, after }: EditJoint): string[] {
+  const plain = use === 'dissolve' || use === 'wipe'
+  return [
+    ...(plain
+      ? []
+      : [`${name} is a dissolve in the list: it knows no other transition than dissolves and wipes.`]),
+    ...(before + after > MOST ? [`${name} is ${MOST} frames long in the list: it cannot say more.`] : []),
+  ]
 }
 
 /** The code of a transition: a wipe that came with one keeps it, any other wipe is the plain one, and what is no wipe is a dissolve. */

@@ -1,7 +1,7 @@
-import { type Animated, NOISE_FORMS, retimeAll, type Retiming } from '../anim'
+import { type Animated, NOISE_FORMS, retimeAll, retimed, type Retiming } from '../anim'
 import { contentLeaves } from '../params'
 import { allSteps, getShot, treatmentTime } from './find'
-import { controlAddress, formAddress, modifierAddress } from './parts'
+import { bindingsOf, controlAddress, formAddress, modifierAddress } from './parts'
 import { stageOf } from './stage'
 import type { Address, Binding, DesignObject, MaskItem, Project, Shot, Stack, Step } from './schema'
 
@@ -12,6 +12,8 @@ export const deepCopy = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as
 export interface Origin {
   head: number
   length: number
+  /** Its times are counted from a cut in it. */
+  cut?: boolean | undefined
 }
 
 export const originOf = (shot: Shot): Origin => ({ head: treatmentTime(shot, 0), length: shot.length })
@@ -20,7 +22,7 @@ export const originOf = (shot: Shot): Origin => ({ head: treatmentTime(shot, 0),
 export function originOfStack(p: Project, stack: Stack): Origin {
   if (stack.kind === 'shot') return originOf(getShot(p, stack.id))
   const { head, length } = stageOf(p, stack)
-  return { head, length }
+  return { head, length, ...(stack.kind === 'transition' ? { cut: true } : {}) }
 }
 
 /** What becomes of times when steps come into another shot. */
@@ -79,12 +81,6 @@ export function objectCopy(object: DesignObject, id: string): DesignObject {
   if (copy.objects) copy.objects = copy.objects.map((inner, i) => objectCopy(inner, `${id}.${i}`))
   return copy
 }
-
-/** Everything that a step takes pictures from besides what stands before it: its inputs, and what the items of its region look at. */
-export const bindingsOf = (step: Step): Binding[] => [
-  ...Object.values(step.inputs ?? {}),
-  ...itemsIn(step).flatMap((item) => item.input ?? []),
-]
 
 /** Takes away links to steps that are not where copies go, and says what went. Mutates. */
 export function dropLinks(steps: readonly Step[], there: ReadonlySet<string>): string[] {
@@ -149,24 +145,36 @@ const withNoise = (item: { address: Address; animated: Animated }) => [
   ),
 ]
 
-/** Brings the times of a step, of its keys and of what is in it from one time into another. Mutates. */
-export function fitTimes(step: Step, from: Origin, to: Origin, timing: Timing): void {
-  const factor = timing === 'scaled' ? to.length / from.length : 1
+/** How times change on the way from one time into another. From cut to cut they stay where they are, or stretch on either side of it by itself. */
+function changesFrom(from: Origin, to: Origin, timing: Timing): Retiming[] {
+  const whole = to.length / from.length
+  const factor = timing === 'scaled' ? whole : 1
+  if (from.cut && to.cut && timing !== 'end') {
+    const side = (a: number, b: number) => (timing === 'scaled' ? (a > 0 ? b / a : whole) : 1)
+    const [before, after] = [side(-from.head, -to.head), side(from.head + from.length, to.head + to.length)]
+    return [{ kind: 'stretch', about: 0, factor: after, before }]
+  }
   const shift = timing === 'end' ? to.head + to.length - from.head - from.length : to.head - from.head
-  const changes: Retiming[] = [
+  return [
     { kind: 'stretch', about: from.head, factor },
     { kind: 'move', by: shift },
   ]
+}
+
+/** Brings the times of a step, of its keys and of what is in it from one time into another. Mutates. */
+export function fitTimes(step: Step, from: Origin, to: Origin, timing: Timing): void {
+  const changes = changesFrom(from, to, timing)
+  const at = (t: number) => Math.round(changes.reduce(retimed, t))
   for (const each of allSteps([step])) {
     for (const animated of animatedOf(each)) for (const change of changes) retimeAll(animated, change)
     const { when } = each
-    const at = (t: number | null) =>
-      t === null ? null : Math.round(from.head + (t - from.head) * factor + shift)
-    Object.assign(when, { start: at(when.start), end: at(when.end) })
-    Object.assign(when, {
-      rampIn: Math.round(when.rampIn * factor),
-      rampOut: Math.round(when.rampOut * factor),
-    })
+    const [start, end] = [when.start ?? from.head, when.end ?? from.head + from.length]
+    // Ramps are as long as the time that they lie in has become.
+    const rampIn = at(start + when.rampIn) - at(start)
+    const rampOut = at(end) - at(end - when.rampOut)
+    Object.assign(when, { rampIn, rampOut })
+    if (when.start !== null) when.start = at(when.start)
+    if (when.end !== null) when.end = at(when.end)
     if (when.start !== null && when.end !== null && when.end <= when.start) when.end = when.start + 1
   }
 }

@@ -88,6 +88,7 @@ export {
   activeTransitions,
   cutsOf,
   asked,
+  joinsSides,
   lacking,
   type Remedies,
   remedies,
@@ -112,6 +113,7 @@ export { emptyHistory, type Entry, type History, record, travelTo } from './hist
 export { loadProject, migrateStep, newProject, newSequence, ProjectError } from './load'
 export { controlTree, LOOSE, stepTree } from './migrations'
 export {
+  bindingsOf,
   addressLabel,
   addressName,
   contentAddress,
@@ -128,7 +130,6 @@ export {
 } from './parts'
 export {
   animatedOf,
-  bindingsOf,
   copiesOf,
   deepCopy,
   dropLinks,

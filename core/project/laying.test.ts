@@ -8,8 +8,11 @@ import {
   getTransition,
   type Laid,
   lacking,
+  originOfStack,
   performAll,
   type Project,
+  type Stack,
+  stageOf,
 } from '.'
 
 const run = (p: Project, ...acts: Act[]) => performAll(p, acts, 'test')
@@ -77,6 +80,49 @@ it.each([
   expect(getSequence(project).transitions).toHaveLength(2)
 })
 
+it.each([
+  // Frames before and after there; keys of the outgoing and of the incoming side that come of -10, 0 and 0, 10.
+  [20, 5, [-20, 0], [0, 5]],
+  [5, 20, [-5, 0], [0, 20]],
+  [10, 10, [-10, 0], [0, 10]],
+])('scaled to %i before and %i after, each side keeps its ratio to its own', (before, after, out, into) => {
+  const exposure = controlAddress('b', 'exposure')
+  const keyed = run(
+    flashed(),
+    ['key.put', { address: exposure, at: 0, value: 6 }],
+    ['key.put', { address: exposure, at: 10, value: 0 }],
+    ['transition.add', { transitionId: 'v', stepId: 'w', use: 'wipe', from: 's1', to: 's2', before, after }],
+  ).project
+  const { project } = run(keyed, lay({ parts: ['outgoing', 'incoming'], timing: 'scaled' }, laid(keyed)))
+  const times = (list: 'outgoing' | 'incoming') =>
+    getTransition(project, 'v')[list][0]?.what.exposure?.keys?.map((key) => key.at)
+  expect([times('outgoing'), times('incoming')]).toEqual([out, into])
+})
+
+it('steps that are pasted from one cut onto another stay as far from it as they were', () => {
+  const there = run(flashed(), [
+    'transition.add',
+    { transitionId: 'v', stepId: 'w', use: 'wipe', from: 's1', to: 's2', before: 3, after: 17 },
+  ]).project
+  const [from, stack] = (['t', 'v'] as const).map((id) => ({
+    kind: 'transition' as const,
+    id,
+    list: 'outgoing' as const,
+  })) as [Stack, Stack]
+  const { project } = run(there, [
+    'steps.paste',
+    {
+      stack,
+      at: 0,
+      steps: getTransition(there, 't').outgoing,
+      newId: 'p',
+      from: originOfStack(there, from),
+      timing: 'kept',
+    },
+  ])
+  expect(keys(project, 'v')).toEqual([-10, 0])
+})
+
 it('at a head alone all of it lies after the cut; where material lacks it is laid and rests', () => {
   const head = run(flashed(), lay({ from: null, to: 's0' })).project
   expect(getTransition(head, 'u')).toMatchObject({ before: 0, after: 20 })
@@ -85,7 +131,14 @@ it('at a head alone all of it lies after the cut; where material lacks it is lai
   const short = withEdit(flashed(), {
     shots: getSequence(flashed()).shots.map((s) => ({ ...s, in: 4, zero: 4 })),
   })
-  const rests = run(short, lay()).project
+  const plain = run(short, lay()).project
+  expect(lacking(plain, getTransition(plain, 'u'))).toEqual({ outgoing: 0, incoming: 0 })
+  expect(stageOf(plain, { kind: 'transition', id: 'u' })).toMatchObject({ head: -10, length: 20 })
+  const joined = run(flashed(), [
+    'step.add',
+    { stack: { kind: 'transition', id: 't' }, stepId: 'j', use: 'dissolve', at: 0 },
+  ]).project
+  const rests = run(short, lay({}, laid(joined))).project
   expect(lacking(rests, getTransition(rests, 'u'))).toEqual({ outgoing: 0, incoming: 6 })
 })
 

@@ -5,7 +5,7 @@ import type { StepDeclaration } from '../steps'
 import { findStep } from '../steps'
 import { getItem, NotFound } from './find'
 import { findOwner } from './owners'
-import type { Address, MaskItem, Project, Step } from './schema'
+import type { Address, Binding, MaskItem, Project, Step } from './schema'
 
 /** The address of a control of a step; `mix` is the step's own. */
 export const controlAddress = (stepId: string, param: string): Address => ({
@@ -139,3 +139,9 @@ export function newPlainStep(use: string, id: string): Step {
   if (!declaration) throw new NotFound('treatment', use)
   return newStep(declaration, id)
 }
+
+/** Everything that a step takes pictures from besides what stands before it: its inputs, and what the items of its region look at. */
+export const bindingsOf = (step: Step): Binding[] => [
+  ...Object.values(step.inputs ?? {}),
+  ...(step.where?.items ?? []).flatMap((item) => item.input ?? []),
+]

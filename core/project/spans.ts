@@ -47,7 +47,21 @@ export function lowered(p: Project, spanId: string, newId: string): string[] {
   }
   sequence.spans = sequence.spans.filter((s) => s.id !== spanId)
   const lanes = new Set(under.map((s) => s.lane)).size
-  return lanes > 1 ? [`${span.name} lay over ${lanes} lanes together; now it is on each shot by itself.`] : []
+  return [
+    ...(lanes > 1
+      ? [`${span.name} lay over ${lanes} lanes together; now it is on each shot by itself.`]
+      : []),
+    ...crossed(sequence, under),
+  ]
+}
+
+/** Where shots cross, steps of the shots and steps over both are not the same: which transitions these are, in a sentence. */
+function crossed({ transitions }: Sequence, shots: readonly Shot[]): string[] {
+  const ids = new Set(shots.map((s) => s.id))
+  const names = transitions.filter((t) => ids.has(t.from ?? '') || ids.has(t.to ?? '')).map((t) => t.name)
+  return names.length
+    ? [`In ${names.join(', ')} it may look different: a span treats the joined picture, a step each shot.`]
+    : []
 }
 
 /** A step without what is its own: ids, and when it acts, in frames of the sequence. */
@@ -86,16 +100,17 @@ function refuseApart(sequence: Sequence, shots: readonly Shot[], start: number, 
 
 /**
  * Lifts the steps that shots have in common at their ends into one span over them. Mutates.
+ * @returns where it may look different
  * @throws Refused where they share none, or where another shot would come under the span
  */
 export function lifted(
   p: Project,
   shotIds: readonly string[],
   { spanId, name }: { spanId: string; name: string },
-): void {
+): string[] {
   const shots = [...new Set(shotIds)].map((id) => getShot(p, id)).sort((a, b) => a.start - b.start)
   const [first] = shots
-  if (!first) return
+  if (!first) return []
   const sequence = sequenceOf(p, 'shot', first.id)
   if (shots.some((s) => sequenceOf(p, 'shot', s.id) !== sequence))
     throw new Refused('The shots stand in different sequences: choose shots of one.')
@@ -110,4 +125,5 @@ export function lifted(
   for (const shot of shots) shot.steps.splice(-count)
   const lane = Math.max(...shots.map((s) => s.lane))
   sequence.spans.push({ id: spanId, name, on: true, lane, start, length: end - start, zero: start, steps })
+  return crossed(sequence, shots)
 }

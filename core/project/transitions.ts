@@ -1,4 +1,7 @@
+import { findStep } from '../steps'
+import { allSteps } from './find'
 import { findOwner } from './owners'
+import { bindingsOf } from './parts'
 import { handles } from './source'
 import type { Project, Sequence, Shot, Transition } from './schema'
 
@@ -21,11 +24,25 @@ export interface Lacking {
   incoming: number
 }
 
-/** Frames of material that the sides of a cut have beyond it; without end where a side runs on. */
-function reserves(p: Project, { beyond }: Pick<Transition, 'beyond'>, out?: Shot, into?: Shot): Lacking {
+/** Whether a transition shows both sides at once: a step joins them, or takes one of them. Else it is a plain cut, and needs no frame beyond it. */
+export const joinsSides = ({ steps }: Pick<Transition, 'steps'>): boolean =>
+  allSteps(steps).some(
+    (step) =>
+      findStep(step.use)?.crosses ||
+      bindingsOf(step).some(({ kind }) => kind === 'outgoing' || kind === 'incoming'),
+  )
+
+/** What is known of a transition when its room is asked for; one without steps yet is to join its sides. */
+type Asking = Pick<Transition, 'beyond'> & Partial<Pick<Transition, 'steps'>>
+
+/** Frames of material that the sides of a cut have beyond it; without end where a side runs on, or none is needed. */
+function reserves(p: Project, { beyond, steps }: Asking, out?: Shot, into?: Shot): Lacking {
+  const plain = steps !== undefined && !joinsSides({ steps })
+  const of = (shot: Shot | undefined, side: 'outgoing' | 'incoming') =>
+    shot && !plain && !beyond?.[side] ? handles(p, shot) : undefined
   return {
-    outgoing: out && !beyond?.outgoing ? handles(p, out).after : Infinity,
-    incoming: into && !beyond?.incoming ? handles(p, into).before : Infinity,
+    outgoing: of(out, 'outgoing')?.after ?? Infinity,
+    incoming: of(into, 'incoming')?.before ?? Infinity,
   }
 }
 
@@ -119,14 +136,14 @@ export function asked(p: Project, transition: Transition): { cut: number; lane: 
 export function roomAcross(
   p: Project,
   sequence: Sequence,
-  { id, from, to, beyond }: Pick<Transition, 'id' | 'from' | 'to' | 'beyond'>,
+  { id, from, to, ...asking }: Pick<Transition, 'id' | 'from' | 'to'> & Asking,
 ): { before: number; after: number } {
   const of = (shotId: string | null) => (shotId === null ? undefined : findOwner(p, 'shot', shotId))
   const [out, into] = [of(from), of(to)]
   const others = sequence.transitions.filter((t) => t.id !== id)
   const atHead = out ? (others.find((t) => t.to === out.id)?.after ?? 0) : 0
   const atTail = into ? (others.find((t) => t.from === into.id)?.before ?? 0) : 0
-  const { outgoing, incoming } = reserves(p, { beyond }, into && out, out && into)
+  const { outgoing, incoming } = reserves(p, asking, into && out, out && into)
   return {
     before: out ? Math.max(0, Math.min(out.length - atHead, incoming)) : 0,
     after: into ? Math.max(0, Math.min(into.length - atTail, outgoing)) : 0,

@@ -1,4 +1,4 @@
-import { bindingsOf } from './copies'
+import { bindingsOf } from './parts'
 import { allObjects, allStacks, allSteps, stackSteps } from './find'
 import { findStep } from '../steps'
 import type { Project, Source, Step } from './schema'

@@ -1,4 +1,4 @@
-import { bindingsOf } from './copies'
+import { bindingsOf } from './parts'
 import { allSteps } from './find'
 import type { Binding, Step } from './schema'
 

@@ -178,3 +178,27 @@ it.each([
   )
   expect(seen).toEqual(expected)
 })
+
+it.each<[string, Act[], number[]]>([
+  ['joined all the time', [], [31, 33, 37]],
+  [
+    'joined until two frames after it',
+    [['step.when', { stepId: 'd', when: { start: -4, end: 2 } }]],
+    [31, 33, 99],
+  ],
+  ['not joined', [['step.switch', { stepId: 'd', on: false }]], [31, 95, 99]],
+])('a cut that is %s shows the side whose time it is, 1 before and 1 and 5 after it', (_, acts, expected) => {
+  const media = [medium('m1', { frames: 200 }), medium('m2', { frames: 200 })]
+  const shots = [
+    shot('s1', 'm1', { length: 32, in: 0, zero: 0 }),
+    shot('s2', 'm2', { start: 32, in: 94, zero: 94 }),
+  ]
+  const cross = { transitionId: 't', stepId: 'd', use: 'wipe', from: 's1', to: 's2', before: 8, after: 8 }
+  const project = performAll(
+    withEdit({ ...testProject(), media }, { shots }),
+    [['transition.add', cross], ...acts],
+    'test',
+  ).project
+  const source: Target = { kind: 'stack', stack: { kind: 'transition', id: 't' }, upTo: 'source' }
+  expect([-1, 1, 5].map((t) => plan(project, source, t + 8, 1).sources[0]?.frame)).toEqual(expected)
+})

@@ -1,3 +1,4 @@
+import { presence } from '../anim'
 import {
   allSteps,
   findOwner,
@@ -35,15 +36,20 @@ export function planStageSource(of: Planning, stage: Stage, t: number): number {
     return by.sequence(of, sequence, frame, { lane: stage.lane, span: stack.id }) ?? g.clear(canvas)
   const { from, to, id, beyond } = getTransition(project, stack.id)
   if (!stack.list) {
-    // Without anything that joins them the two sides are cut where they meet.
-    const list =
-      t < 0 || allSteps(stage.steps).some((s) => s.on && findStep(s.use)?.crosses) ? 'outgoing' : 'incoming'
+    // Where nothing joins them the two sides are cut where they meet.
+    const list = t < 0 || isJoined(stage, t) ? 'outgoing' : 'incoming'
     return by.stack(of, stageOf(project, { kind: 'transition', id, list }), t)
   }
   const shotId = stack.list === 'outgoing' ? from : to
   const on = beyond?.[stack.list]
   return planSide(on && shotId !== null ? { ...of, runs: { shotId, on } } : of, stage, shotId, frame)
 }
+
+/** Whether a step that joins the sides of a cut acts at treatment time t. */
+const isJoined = ({ steps, head, length }: Stage, t: number): boolean =>
+  allSteps(steps).some(
+    (s) => s.on && findStep(s.use)?.crosses && presence(s.when, t, { start: head, end: head + length }) > 0,
+  )
 
 /** The result of a shot at a frame of the sequence, in its handles too; nothing where there is no shot. */
 function planSide(of: Planning, stage: Stage, shotId: string | null, frame: number): number {

@@ -1,25 +1,23 @@
-import { getShot, getTransition } from '@stilus/core/project'
+import { getShot, getTransition, joinsSides } from '@stilus/core/project'
 import type { TimeMap } from '../../ui/timeline'
 import { useDesk } from '../use-desk'
 
-const HANDLE = 'repeating-linear-gradient(135deg, #ffffff2e 0 2px, transparent 2px 6px)'
+const HANDLE = { backgroundImage: 'repeating-linear-gradient(135deg, #ffffff2e 0 2px, transparent 2px 6px)' }
 
 /** The two shots over the time of a cut: what lies in their handles is hatched, and the cut is a line. */
 export function CutBand({ map }: { map: TimeMap }) {
   const { project, stage } = useDesk()
-  const { from, to } = getTransition(project, stage.stack.id)
+  const transition = getTransition(project, stage.stack.id)
+  const { from, to } = transition
+  const joins = joinsSides(transition)
   const cut = -stage.head
-  const bar = (shotId: string, start: number, end: number, handle: boolean, label: string) =>
+  const bar = (says: string, [start, end]: [number, number], look: object = {}) =>
     end > start && (
       <span
         className="absolute inset-y-px overflow-hidden bg-field px-1.5 text-[11px] leading-[16px] whitespace-nowrap text-dim"
-        style={{
-          left: map.x(start),
-          width: map.x(end) - map.x(start) - 1,
-          ...(handle ? { backgroundImage: HANDLE } : {}),
-        }}
+        style={{ left: map.x(start), width: map.x(end) - map.x(start) - 1, ...look }}
       >
-        {handle ? `${label}, ${end - start} frames of it` : getShot(project, shotId).name}
+        {says}
       </span>
     )
   const row = (name: string, shotId: string | null, own: [number, number], handle: [number, number]) =>
@@ -27,12 +25,12 @@ export function CutBand({ map }: { map: TimeMap }) {
       <div
         className="flex h-[18px]"
         role="img"
-        aria-label={`${name}: ${own[1] - own[0]} frames, ${handle[1] - handle[0]} of its handle`}
+        aria-label={`${name}: ${own[1] - own[0]} frames, ${joins ? handle[1] - handle[0] : 0} of its handle`}
       >
         <span className="w-[200px] shrink-0 border-r px-3 text-xs leading-[18px] text-faint">{name}</span>
         <span className="relative flex-1">
-          {bar(shotId, ...own, false, '')}
-          {bar(shotId, ...handle, true, 'Handle')}
+          {bar(getShot(project, shotId).name, own)}
+          {joins && bar(`Handle, ${handle[1] - handle[0]} frames of it`, handle, HANDLE)}
         </span>
       </div>
     )

@@ -18,7 +18,9 @@ export function Lanes() {
   const { project, stage } = useDesk()
   const dispatch = useAppDispatch()
   const { quality, lanes } = useView('quality', 'lanes')
-  const target = useMemo<Target>(() => ({ kind: 'stack', stack: stage.stack }), [stage.stack])
+  // At a cut the joined picture plays, whichever side is in hand.
+  const { kind, id } = stage.stack
+  const target = useMemo<Target>(() => ({ kind: 'stack', stack: { kind, id } }), [kind, id])
   return (
     <section aria-label="Lanes" className="flex min-h-0 flex-1 flex-col">
       <TimeScale

@@ -35,13 +35,16 @@ interface Laying {
 /** Gives a transition the steps of another one; what they took from elsewhere stays behind, and is named. Mutates. */
 function layOn(p: Project, t: Transition, { laid, parts, timing, newId }: Laying): string[] {
   const notes: string[] = []
-  // Times of a cut are counted from it.
-  const length = (of: Laid) => ({ head: 0, length: Math.max(1, of.before + of.after) })
+  const times = ({ before, after }: Laid) => ({
+    head: -before,
+    length: Math.max(1, before + after),
+    cut: true,
+  })
   for (const part of ['outgoing', 'incoming', 'joined'] as const) {
     if (!parts.includes(part)) continue
     const list = LISTS[part]
     const copies = copiesOf(laid[list], `${newId}-${part}`)
-    for (const copy of copies) fitTimes(copy, length(laid), length(t), timing)
+    for (const copy of copies) fitTimes(copy, times(laid), times(t), timing)
     const gone = dropLinks(copies, new Set(allSteps(copies).map((s) => s.id)))
     notes.push(...leftBehind(gone, 'because it comes from steps that are not here'))
     for (const step of allSteps(copies)) refuseTaken(p, 'step', step.id)

@@ -13,7 +13,7 @@ import { id, onStack, onStep, refuseTaken } from './common'
 import { wireBehind, wireIn } from '../wires'
 import { begin, leftBehind } from './steps'
 
-const origin = z.object({ head: z.number(), length: z.number().min(1) })
+const origin = z.object({ head: z.number(), length: z.number().min(1), cut: z.boolean().optional() })
 const timing = z.enum(['kept', 'scaled', 'end'])
 const recipe = z.object({ id, name: z.string().min(1).max(200), revision: z.int().min(1) })
 const steps = z.array(stepSchema).min(1)

@@ -70,7 +70,7 @@ export const SPAN_EDITS = {
     (a) => `Lift what ${a.shotIds.length} shots share into a span`,
     (p, a) => {
       refuseTaken(p, 'span', a.spanId)
-      lifted(p, a.shotIds, { spanId: a.spanId, name: a.name })
+      return lifted(p, a.shotIds, { spanId: a.spanId, name: a.name })
     },
   ),
   'span.remove': defineEdit(
