@@ -10,7 +10,8 @@ export { Autosave, holdProject } from './store/autosave'
 export { StorageFull } from './store/database'
 export { dropFromLibrary, keepInLibrary, type LibraryItem, listLibrary } from './store/saved'
 export { importFile, mediumOf } from './store/import'
-export { layOutEdit, type Layout, naturalLength, newShot, shotName } from './store/layout'
+export { type LaidSequence, layOutEdit, type Layout, naturalLength, newShot, shotName } from './store/layout'
+export { findByName } from './store/media-names'
 export { packProject, unpackProject } from './store/package'
 export {
   deleteProject,

@@ -3,12 +3,13 @@ import type { Target } from '@stilus/core/render'
 import { useEffect, useMemo } from 'react'
 import { useParams } from 'react-router'
 import { playScale } from '../session/playback'
+import { IncomingPanel } from '../sequence/incoming-panel'
 import { ProjectPanel } from '../sequence/project-panel'
 import { SpanPanel, TransitionPanel } from '../sequence/across-panel'
 import { ShotPanel } from '../sequence/shot-panel'
 import { ShotsPanel } from '../sequence/shots-panel'
 import { Timeline } from '../sequence/timeline'
-import { useAppDispatch, useView } from '../store/store'
+import { useApp, useAppDispatch, useView } from '../store/store'
 import { viewActions } from '../store/view'
 import { Button } from '../ui/button'
 import { EmptyState } from '../ui/fields'
@@ -35,6 +36,7 @@ export function SequenceScreen({ project }: { project: Project }) {
     'quality',
   )
   const length = sequenceLength(sequence)
+  const incoming = useApp((s) => s.incoming)
   const [panel, setPanel] = useKeptSize('controls', 308, 292, 520)
   const [lanes, setLanes] = useKeptSize('sequence lanes', 238, 120, 480)
   const transition = sequence.transitions.find((t) => t.id === acrossId)
@@ -54,7 +56,7 @@ export function SequenceScreen({ project }: { project: Project }) {
   const empty =
     sequence.shots.length || sequence.spans.length ? undefined : (
       <div className="rounded-lg bg-ground">
-        <EmptyState text="Drop your edit and its media here: an OpenTimelineIO file, video, stills and sound.">
+        <EmptyState text="Drop your edit and its media here: an OpenTimelineIO file or an edit decision list, video, stills and sound.">
           <Button look="main" onClick={() => dispatch(viewActions.set({ drawer: 'media' }))}>
             Import media or an edit
           </Button>
@@ -80,7 +82,9 @@ export function SequenceScreen({ project }: { project: Project }) {
             style={{ width: panel }}
           >
             <Divider label="Width of the shot panel" size={panel} grows="left" onSize={setPanel} />
-            {transition ? (
+            {incoming && !incoming.taken ? (
+              <IncomingPanel project={project} incoming={incoming} />
+            ) : transition ? (
               <TransitionPanel key={transition.id} {...{ project, sequence, transition }} />
             ) : span ? (
               <SpanPanel key={span.id} {...{ project, sequence, span }} />
@@ -88,6 +92,8 @@ export function SequenceScreen({ project }: { project: Project }) {
               <ShotsPanel project={project} shots={shots} />
             ) : shot ? (
               <ShotPanel key={shot.id} {...{ project, sequence, shot }} />
+            ) : incoming ? (
+              <IncomingPanel project={project} incoming={incoming} />
             ) : (
               <ProjectPanel project={project} sequence={sequence} />
             )}

@@ -10,21 +10,17 @@ import {
   sourceSounds,
 } from '@stilus/core/project'
 import { toTimecode } from '@stilus/core/time'
-import { importFile } from '@stilus/engine'
-import { useRef } from 'react'
 import { useNavigate } from 'react-router'
 import { describe } from '../screens/drawers'
-import { MEDIA_ACCEPT } from '../session/importing'
 import { sequencePath } from '../session/where'
-import { uid, work } from '../session/work'
 import { edit } from '../store/edit'
 import { useAppDispatch } from '../store/store'
 import { viewActions } from '../store/view'
 import { Button } from '../ui/button'
 import { EditableText, Segments, Toggle } from '../ui/fields'
 import { NumberField } from '../ui/number-field'
-import { Menu } from '../ui/overlays'
 import { addTransition, jointAt } from './new-across'
+import { SourceMenu, StoodFor, SwapButton } from './swap'
 
 /** The selected shot on the sequence: its state, note, medium and sound, and the way to the desk. */
 export function ShotPanel({ project, sequence, shot }: { project: Project; sequence: Sequence; shot: Shot }) {
@@ -122,7 +118,8 @@ export function ShotPanel({ project, sequence, shot }: { project: Project; seque
           <OpenSource project={project} source={source} />
           <SourceMenu project={project} shot={shot} />
         </div>
-        <SwapButton project={project} shot={shot} />
+        <SwapButton shot={shot} />
+        <StoodFor project={project} shot={shot} />
       </div>
       {sourceSounds(project, source) && (
         <div className="grid grid-cols-[84px_1fr_36px] items-center gap-2">
@@ -194,70 +191,5 @@ function OpenSource({ project, source }: { project: Project; source: Source }) {
   if (source.kind !== 'comp') return null
   return (
     <Button onClick={() => void navigate(sequencePath(project, source.sequenceId))}>Open the sequence</Button>
-  )
-}
-
-/** Shows something else of the project in a shot, with everything on it kept. */
-function SourceMenu({ project, shot }: { project: Project; shot: Shot }) {
-  const dispatch = useAppDispatch()
-  const swap = (source: Source) => () =>
-    void dispatch(edit('shot.swap', { shotId: shot.id, source, in: shot.in }))
-  const list = (label: string, items: { label: string; run(): void }[]) =>
-    items.length ? [{ label, items }] : []
-  return (
-    <Menu
-      trigger={<Button>Show instead …</Button>}
-      items={[
-        ...list(
-          'A clip or still',
-          project.media
-            .filter((m) => m.kind !== 'sound')
-            .map((m) => ({ label: m.name, run: swap({ kind: 'medium', mediaId: m.id }) })),
-        ),
-        ...list(
-          'A design',
-          project.designs.map((d) => ({ label: d.name, run: swap({ kind: 'design', designId: d.id }) })),
-        ),
-        ...list(
-          'A sequence',
-          project.sequences.map((s) => ({ label: s.name, run: swap({ kind: 'comp', sequenceId: s.id }) })),
-        ),
-        { label: 'A colour', run: swap({ kind: 'solid', colour: [0.18, 0.18, 0.18] }) },
-      ]}
-    />
-  )
-}
-
-/** Puts other footage under a shot and keeps everything on it. */
-function SwapButton({ project, shot }: { project: Project; shot: Shot }) {
-  const dispatch = useAppDispatch()
-  const picker = useRef<HTMLInputElement>(null)
-  const swap = async (file: File | undefined) => {
-    if (!file) return
-    const result = await work(`Importing ${file.name}`, (_, signal) =>
-      importFile(project.id, file, uid(), signal),
-    )
-    if (!result) return
-    dispatch(edit('medium.add', { medium: result.medium }))
-    const room = result.medium.kind === 'video' ? Math.max(0, result.medium.frames - shot.length) : 0
-    const source = { kind: 'medium' as const, mediaId: result.medium.id }
-    dispatch(edit('shot.swap', { shotId: shot.id, source, in: Math.min(shot.in, room) }))
-  }
-  return (
-    <>
-      <Button className="mt-1" onClick={() => picker.current?.click()}>
-        Swap for other footage …
-      </Button>
-      <input
-        ref={picker}
-        type="file"
-        hidden
-        accept={MEDIA_ACCEPT}
-        onChange={(e) => {
-          void swap(e.target.files?.[0])
-          e.target.value = ''
-        }}
-      />
-    </>
   )
 }

@@ -15,6 +15,7 @@ import { useAppDispatch } from '../store/store'
 import { Button } from '../ui/button'
 import { Segments, Toggle } from '../ui/fields'
 import { Menu } from '../ui/overlays'
+import { SwapByNames } from './swap'
 import { NumberField } from '../ui/number-field'
 
 /** Treatments that every one of some shots has, with the first step of each shot that is one. */
@@ -71,6 +72,7 @@ export function ShotsPanel({ project, shots }: { project: Project; shots: readon
           { label: 'Times from each end', run: () => pasteSteps(goals, 'end') },
         ]}
       />
+      <SwapByNames shots={shots} />
       {sounding && (
         <div className="grid grid-cols-[84px_1fr_36px] items-center gap-2">
           <span className="text-dim">Sound</span>

@@ -1,30 +1,20 @@
-import { type EditTimeline, readEdl, readOtio } from '@stilus/core/formats'
 import { sequencesAmong } from '@stilus/core/media'
-import {
-  type Act,
-  getSequence,
-  type Medium,
-  performAll,
-  type Project,
-  sequenceLength,
-  type Source,
-  sourceName,
-} from '@stilus/core/project'
+import { getSequence, type Medium, sequenceLength, type Source, sourceName } from '@stilus/core/project'
 import type { Rate } from '@stilus/core/time'
 import {
+  findByName,
   findMedium,
   importFile,
-  type Layout,
-  layOutEdit,
   naturalLength,
   newShot,
   packNumbered,
   shotName,
   unpackNumbered,
 } from '@stilus/engine'
-import { edit, editAll } from '../store/edit'
+import { edit } from '../store/edit'
 import { store } from '../store/store'
 import { viewActions } from '../store/view'
+import { readEdit } from './incoming'
 import { session } from './session'
 import { openSequence, sequenceFrame } from './where'
 import { tell, uid, work } from './work'
@@ -55,15 +45,16 @@ export async function importFiles(files: readonly File[], place: boolean): Promi
       `${stills.length} numbered pictures came as one clip. If they are not one, its menu in Media takes it apart.`,
     )
   }
-  for (const file of edits) await importEdit(file)
+  for (const file of edits) await readEdit(file)
 }
 
 async function importOne(file: File, place: boolean): Promise<void> {
   const project = store.getState().project.document
   if (!project) return
-  const waiting = project.media.find(
-    (m) => m.kind === 'missing' && m.name.toLowerCase() === file.name.toLowerCase(),
-  )
+  const missing = project.media.filter((m) => m.kind === 'missing')
+  const named = findByName(missing, file.name)
+  // Numbered pictures that begin elsewhere are not the ones that are waited for.
+  const waiting = named?.from === 0 ? named.medium : undefined
   const result = await work(`Importing ${file.name}`, (_, signal) =>
     importFile(project.id, file, waiting?.id ?? uid(), signal),
   )
@@ -129,71 +120,4 @@ export function placeSource(source: Source, name?: string, over = false): void {
   const shot = newShot(project, source, given)
   if (store.dispatch(edit('shot.place', { sequenceId: sequence.id, shot })))
     store.dispatch(viewActions.shot({ id: shot.id }))
-}
-
-async function importEdit(file: File): Promise<void> {
-  const project = store.getState().project.document
-  if (!project) return
-  const sequence = openSequence() ?? (project && getSequence(project))
-  if (!sequence) return
-  let timeline: EditTimeline | undefined
-  const layout = await work(`Reading ${file.name}`, async () => {
-    const text = await file.text()
-    timeline = /\.edl$/i.test(file.name) ? readEdl(text, sequence.rate) : readOtio(text)
-    return layOutEdit(project, sequence, timeline)
-  })
-  if (!layout) return
-  const { missing, joints, ...args } = layout
-  const laid: Act = ['sequence.layout', { sequenceId: sequence.id, ...args }]
-  const { acts, notes } = joined(performAll(project, [laid], '').project, sequence.id, joints)
-  if (!store.dispatch(editAll([laid, ...acts], 'Lay out the edit'))) return
-  const crossed = acts.length === 1 ? ', one transition' : acts.length ? `, ${acts.length} transitions` : ''
-  if (missing.length) {
-    const names =
-      missing.slice(0, 3).join(', ') + (missing.length > 3 ? ` and ${missing.length - 3} more` : '')
-    tell(
-      'problem',
-      `The edit is laid out; its media are missing: ${names}. Drop the files here and they are found by name.`,
-    )
-  } else tell('info', `"${file.name}" is laid out: ${args.shots.length} shots${crossed}.`)
-  report(file.name, [...(timeline?.notes ?? []), ...notes])
-}
-
-/** The transitions that an edit has and its shots can take, as acts; what they cannot is said. */
-function joined(
-  laid: Project,
-  sequenceId: string,
-  joints: Layout['joints'],
-): { acts: Act[]; notes: string[] } {
-  const { shots } = getSequence(laid, sequenceId)
-  const acts: Act[] = []
-  const notes: string[] = []
-  let project = laid
-  for (const { at, lane, before, after, use, name } of joints) {
-    const on = shots.filter((s) => s.lane === lane)
-    const from = on.find((s) => s.start + s.length === at)
-    const to = on.find((s) => s.start === at)
-    const ends = {
-      from: from?.id ?? null,
-      to: to?.id ?? null,
-      before: from ? before : 0,
-      after: to ? after : 0,
-    }
-    const transition = { sequenceId, transitionId: uid(), stepId: uid(), use, ...ends }
-    try {
-      const act: Act = ['transition.add', transition]
-      project = performAll(project, [act], '').project
-      acts.push(act)
-    } catch (error) {
-      notes.push(
-        `${name} between ${from?.name ?? 'nothing'} and ${to?.name ?? 'nothing'} is left out: ${(error as Error).message}`,
-      )
-    }
-  }
-  return { acts, notes }
-}
-
-/** Tells all that was changed or left out of an edit. */
-function report(name: string, notes: readonly string[]): void {
-  if (notes.length) tell('problem', [`Of "${name}":`, ...notes].join('\n'))
 }

@@ -51,7 +51,7 @@ const make =
       dispatch(
         projectActions.changed({ document: made.project, history: record(history, made, merge, place) }),
       )
-      for (const note of made.notes) dispatch(noticeActions.told('info', note))
+      if (made.notes.length) dispatch(noticeActions.told('info', made.notes.join('\n')))
       return true
     } catch (error) {
       dispatch(noticeActions.told('problem', error instanceof Error ? error.message : String(error)))

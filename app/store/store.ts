@@ -1,6 +1,7 @@
 import { configureStore } from '@reduxjs/toolkit'
 import { shallowEqual, useDispatch, useSelector } from 'react-redux'
 import { deliveriesReducer } from './deliveries'
+import { incomingReducer } from './incoming'
 import { noticesReducer } from './notices'
 import { projectReducer } from './project'
 import { viewReducer, type ViewState } from './view'
@@ -11,6 +12,7 @@ export const store = configureStore({
     view: viewReducer,
     notices: noticesReducer,
     deliveries: deliveriesReducer,
+    incoming: incomingReducer,
   },
   // Documents are frozen by core; walking them on every action would cost more than the action.
   middleware: (defaults) => defaults({ serializableCheck: false, immutableCheck: false }),

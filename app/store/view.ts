@@ -12,6 +12,8 @@ export type ScopeName = 'waveform' | 'parade' | 'vectorscope' | 'histogram'
 export type Against =
   | { kind: 'source' }
   | { kind: 'before' }
+  /** What the shot showed before another source came in its place. */
+  | { kind: 'stood' }
   | { kind: 'still'; id: string }
   | { kind: 'shot'; id: string }
   | { kind: 'variant'; id: 'A' | 'B' | 'C' }

@@ -1,4 +1,4 @@
-import { findOwner, layoutOf, type Project, type Stage, type Step } from '@stilus/core/project'
+import { findOwner, layoutOf, type Project, sourceName, type Stage, type Step } from '@stilus/core/project'
 import type { Inspect, StackTarget, Target } from '@stilus/core/render'
 import { findStep } from '@stilus/core/steps'
 import type { Against, Compare, ViewState } from '../store/view'
@@ -99,6 +99,10 @@ export function againstOf(
     case 'before': {
       const before = stateBefore(stage, stepId)
       return before && { target: { ...own, upTo: before.id }, name: before.name }
+    }
+    case 'stood': {
+      const stood = stage.shot?.stood
+      return stood && { target: { ...own, stood: true }, name: sourceName(project, stood.source) }
     }
     case 'still': {
       const still = project.stills?.find((s) => s.id === against.id)

@@ -1,4 +1,4 @@
-import { allShots, type Project, type Stage, type Step } from '@stilus/core/project'
+import { allShots, type Project, sourceName, type Stage, type Step } from '@stilus/core/project'
 import { Activity, Camera, ChevronDown, Crop, FlipHorizontal2, SplitSquareHorizontal } from 'lucide-react'
 import { keepStillOf } from '../session/stills'
 import { useAppDispatch, useView } from '../store/store'
@@ -238,6 +238,9 @@ function CompareMenu({ project, stage, step }: { project: Project; stage: Stage;
           { label: 'With', note: true },
           against({ kind: 'source' }, 'The source'),
           ...(step ? [against({ kind: 'before' }, `The state before ${step.name}`)] : []),
+          ...(stage.shot?.stood
+            ? [against({ kind: 'stood' }, `${sourceName(project, stage.shot.stood.source)}, what stood here`)]
+            : []),
           ...Object.keys(stage.shot?.variants ?? {}).map((id) =>
             against({ kind: 'variant', id: id as 'A' }, `Version ${id}`),
           ),

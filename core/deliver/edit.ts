@@ -78,5 +78,6 @@ export function deliveredTimeline(project: Project, files: readonly DeliveredFil
     if (out && into) laneOf(active.lane).joints?.push(...jointOf(active, out.job, into.job, notes))
   }
   const inOrder = [...lanes].sort(([a], [b]) => a - b).map(([, lane]) => lane)
-  return { name: project.name, rate, startTimecode, lanes: inOrder, notes }
+  const markers = sequence.markers?.map(({ at, name: called }) => ({ at, name: called }))
+  return { name: project.name, rate, startTimecode, lanes: inOrder, ...(markers && { markers }), notes }
 }

@@ -1,5 +1,5 @@
 import { toTimecode } from '../time'
-import type { EditClip, EditJoint, EditTimeline } from './otio'
+import type { EditClip, EditJoint, EditTimeline } from './edit'
 
 /** Events that a list can number, and frames that a transition can take, by its columns. */
 const MOST = 999
@@ -28,7 +28,7 @@ function reelsOf(media: readonly string[]): Map<string, string> {
  * incoming event, as the list counts it. Columns: event 1-3, reel 6-13, channels 15-18, transition 20-23, its frames 25-27, times from 30, 42, 54 and 66.
  * @returns the list, and what it cannot say, in sentences
  */
-export function writeEdl({ name, rate, startTimecode, lanes }: EditTimeline): {
+export function writeEdl({ name, rate, startTimecode, lanes, markers }: EditTimeline): {
   text: string
   notes: string[]
 } {
@@ -64,6 +64,8 @@ export function writeEdl({ name, rate, startTimecode, lanes }: EditTimeline): {
       out.push(`* FROM CLIP NAME: ${before.media}`, `* TO CLIP NAME: ${clip.media}`)
     } else out.push(line(n, clip, 'C', 0, 0, length), `* FROM CLIP NAME: ${clip.media}`)
   })
+  for (const marker of markers ?? [])
+    out.push(`* LOC: ${time(startTimecode + marker.at)} WHITE   ${marker.name.replace(/\s+/g, ' ')}`)
   if (clips.length > MOST) notes.push(`It has more than ${MOST} events: some programs read no further.`)
   return { text: `${out.join('\n')}\n`, notes }
 }

@@ -57,7 +57,6 @@ it('what cannot be read is left out and named by its line, and the rest is there
     event(3, 'X V C 00:00:61:00 00:00:01:00 01:00:01:00 01:00:02:00'),
     event(4, 'X V K B 00:00:00:00 00:00:01:00 01:00:02:00 01:00:03:00'),
     event(5, 'Y V C 00:00:00:00 00:00:01:00 01:00:03:00 01:00:04:00'),
-    'M2   Y  012.0  00:00:00:00',
     '* COMMENT: nothing to read here',
   )
   expect(made.lanes[0]?.clips.map((c) => c.start)).toEqual([0, 72])
@@ -65,7 +64,34 @@ it('what cannot be read is left out and named by its line, and the rest is there
     'Line 5 is left out: "002 broken event" is no whole event.',
     expect.stringMatching(/^Line 6 is left out: 00:00:61:00 is no timecode/),
     expect.stringMatching(/^Line 7: the key of event 004 is left out/),
-    expect.stringMatching(/^Line 8: event 005 runs at 12 frames a second/),
+  ])
+})
+
+it.each([
+  [RATE, '012.0  00:00:02:00', 0.5, 48],
+  [RATE, '024  00:00:02:00', undefined, 48],
+  [RATE, '000.0  00:00:02:00', 0, 48],
+  [RATE, '-024.0 00:00:04:23', -1, 119],
+  [DROP, '059.9  00:00:02:00', 2, 60],
+  [DROP, '030.0  00:00:02:00', undefined, 60],
+])('a motion line at %j: %s is %s times its speed, from frame %i', (rate, motion, speed, from) => {
+  const times = '00:00:02:00 00:00:04:00 01:00:00:00 01:00:02:00'
+  const fcm = `FCM: ${rate.drop ? 'DROP' : 'NON-DROP'} FRAME`
+  const made = readEdl([fcm, event(1, `Y V C ${times}`), `M2   Y  ${motion}`].join('\n'), rate)
+  const [clip] = made.lanes[0]?.clips ?? []
+  expect([clip?.speed, clip?.in, made.notes]).toEqual([speed, from, []])
+})
+
+it('locators are markers', () => {
+  const made = read(
+    event(1, 'X V C 00:00:00:00 00:00:10:00 01:00:00:00 01:00:10:00'),
+    '* LOC: 01:00:02:12 RED     Flash here',
+    '* LOC: 01:00:03:00 BLUE',
+    '* LOC: 00:59:59:00 RED Before it begins',
+  )
+  expect(made.markers).toEqual([
+    { at: 60, name: 'Flash here' },
+    { at: 72, name: 'BLUE' },
   ])
 })
 

@@ -1,5 +1,5 @@
 import { fps, fromTimecode, type Rate, RATES, toTimecode } from '../time'
-import { type EditClip, EditError, type EditJoint, type EditLane, type EditTimeline } from './otio'
+import { type EditClip, EditError, type EditJoint, type EditLane, type EditTimeline } from './edit'
 
 /** One line of an edit decision list, with what its comments say. */
 interface Event {
@@ -13,7 +13,9 @@ interface Event {
   times: [sourceIn: string, sourceOut: string, recordIn: string, recordOut: string]
   from?: string
   to?: string
+  /** Frames a second by its motion line, and the frame of the source at which that begins. */
   speed?: number
+  entry?: string
 }
 
 const TIME = '\\d{1,2}[:;.]\\d{2}[:;.]\\d{2}[:;.]\\d{2}'
@@ -21,7 +23,8 @@ const EVENT = new RegExp(
   `^(\\d{1,6})\\s+(\\S+)\\s+(\\S+)\\s+(C|D|W\\d{1,3}|K(?:\\s*[BO])?)\\s*(\\d{1,4})?\\s+(${TIME})\\s+(${TIME})\\s+(${TIME})\\s+(${TIME})\\s*$`,
   'i',
 )
-const SPEED = new RegExp(`^M2\\s+(\\S+)\\s+(-?[\\d.]+)`, 'i')
+const SPEED = new RegExp(`^M2\\s+(\\S+)\\s+(-?[\\d.]+)(?:\\s+(${TIME}))?`, 'i')
+const MARKER = new RegExp(`^\\*\\s*LOC:\\s*(${TIME})\\s+(\\S+)\\s*(.*?)\\s*$`, 'i')
 const NAME = /^\*\s*(FROM|TO)\s+CLIP\s+NAME:\s*(.+?)\s*$/i
 
 /**
@@ -32,7 +35,7 @@ const NAME = /^\*\s*(FROM|TO)\s+CLIP\s+NAME:\s*(.+?)\s*$/i
  */
 export function readEdl(text: string, usual: Rate): EditTimeline {
   const notes: string[] = []
-  const { events, title, drop } = linesOf(text, notes)
+  const { events, markers, title, drop } = linesOf(text, notes)
   if (!events.length)
     throw new EditError('This is no edit decision list: none of its lines is an event with four timecodes.')
   const rate = rateOf(events, usual, drop, notes)
@@ -59,13 +62,16 @@ export function readEdl(text: string, usual: Rate): EditTimeline {
     // An event of no length is the outgoing side of the one that follows.
     if (length < 1) continue
     const name = nameOf(event, events)
+    const speed = speedOf(event, rate)
+    const entry = speed < 0 && event.entry ? fromTimecode(event.entry, rate) : undefined
     const clip: EditClip = {
       name: name.replace(/\.[^.]+$/, ''),
       media: name,
       start: recordIn - first,
       length,
-      in: Math.max(0, sourceIn - (zero.get(event.reel) ?? 0)),
+      in: Math.max(0, (entry ?? sourceIn) - (zero.get(event.reel) ?? 0)),
       available: null,
+      ...(speed === 1 ? null : { speed }),
     }
     if (event.kind.startsWith('K')) {
       notes.push(
@@ -73,10 +79,6 @@ export function readEdl(text: string, usual: Rate): EditTimeline {
       )
       continue
     }
-    if (event.speed !== undefined && event.speed !== fps(rate))
-      notes.push(
-        `Line ${event.line}: event ${event.number} runs at ${event.speed} frames a second; it is laid at its own speed. Add a Retime to it.`,
-      )
     const on = lanesOf(event.channels)
     if (!on.length)
       notes.push(
@@ -93,17 +95,31 @@ export function readEdl(text: string, usual: Rate): EditTimeline {
     a.name.localeCompare(b.name, undefined, { numeric: true }),
   )
   const video = sorted.filter((lane) => lane.kind === 'video')
+  const marked = markers.flatMap(({ time, name }) => {
+    const at = fromTimecode(time, rate)
+    return at !== undefined && at >= first ? [{ at: at - first, name }] : []
+  })
   return {
     name: title || 'Edit',
     rate,
     startTimecode: Number.isFinite(first) ? first : 0,
     lanes: [...video, ...sorted.filter((lane) => lane.kind === 'sound')],
+    ...(marked.length ? { markers: marked } : null),
     notes,
   }
 }
 
+/** How fast an event runs, to a hundredth where its frames a second, written to a tenth, mean that. */
+function speedOf({ speed }: Event, rate: Rate): number {
+  if (speed === undefined) return 1
+  const exact = speed / fps(rate)
+  const percent = Math.round(exact * 100) / 100
+  return Math.abs(exact - percent) * fps(rate) <= 0.06 ? percent : exact
+}
+
 function linesOf(text: string, notes: string[]) {
   const events: Event[] = []
+  const markers: { time: string; name: string }[] = []
   let title = ''
   let drop = false
   text.split(/\r?\n/).forEach((raw, i) => {
@@ -111,7 +127,8 @@ function linesOf(text: string, notes: string[]) {
     const last = events.at(-1)
     const found = EVENT.exec(line)
     const [, side = '', name = ''] = NAME.exec(line) ?? []
-    const [, reel = '', speed = ''] = SPEED.exec(line) ?? []
+    const [, reel = '', speed = '', entry] = SPEED.exec(line) ?? []
+    const [, marked = '', colour = '', called = ''] = MARKER.exec(line) ?? []
     if (found) {
       const [, number = '', from = '', channels = '', kind = '', over = '0', ...times] = found
       const upper = kind.toUpperCase()
@@ -127,11 +144,13 @@ function linesOf(text: string, notes: string[]) {
     } else if (/^TITLE:/i.test(line)) title = line.slice(6).trim()
     else if (/^FCM:/i.test(line)) drop ||= /:\s*DROP/i.test(line)
     else if (name && last) last[side.toLowerCase() as 'from' | 'to'] = name
-    else if (speed && last && last.reel === reel) last.speed = Number(speed)
+    else if (marked) markers.push({ time: marked, name: called || colour })
+    else if (speed && last && last.reel === reel)
+      Object.assign(last, { speed: Number(speed) }, entry && { entry })
     else if (/^\d{1,6}\s/.test(line))
       notes.push(`Line ${i + 1} is left out: "${line.slice(0, 60)}" is no whole event.`)
   })
-  return { events, title, drop: drop || events.some((e) => e.times.some((t) => t.includes(';'))) }
+  return { events, markers, title, drop: drop || events.some((e) => e.times.some((t) => t.includes(';'))) }
 }
 
 const WHOLE = [24, 25, 30, 48, 50, 60]

@@ -100,21 +100,115 @@ describe('OpenTimelineIO', () => {
   })
 
   it('what it does not read is a gap of its length and is named, so that nothing after it moves', () => {
+    const generator = { OTIO_SCHEMA: 'GeneratorReference.1', generator_kind: 'Bars' }
     const read = readOtio(
       track([
-        lasting('Stack.1', 30),
         lasting('Thing.7', 10),
+        lasting('Clip.2', 12, 24, { enabled: false }),
+        lasting('Clip.2', 18, 24, { media_reference: generator }),
         lasting('Clip.2', 0),
-        lasting('Clip.2', 24, 24, { effects: [{ OTIO_SCHEMA: 'LinearTimeWarp.1', time_scalar: 2 }] }),
+        lasting('Clip.2', 24, 24, { effects: [{ OTIO_SCHEMA: 'Effect.1', effect_name: 'Glow' }] }),
       ]),
     )
     expect(read.lanes[0]?.clips.map((c) => [c.start, c.length])).toEqual([[40, 24]])
-    expect(read.notes?.map((n) => n.slice(0, 34))).toEqual([
-      '"Stack" on V1 is a Stack: a gap of',
-      '"Thing" on V1 is a Thing: a gap of',
-      'The clip "Clip" on V1 has no lengt',
-      'The clip "Clip" runs at another sp',
+    expect(read.notes).toEqual([
+      '"Thing" on V1 is a gap of its length: what a Thing is, is not known.',
+      '"Clip" on V1 is a gap of its length: it is switched off there.',
+      '"Clip" on V1 is a gap of its length: Bars is made by another program.',
+      'The clip "Clip" on V1 has no length and is left out.',
+      'The effect on "Clip" "Glow" is left out.',
     ])
+  })
+
+  it.each([
+    ['twice as fast', [{ OTIO_SCHEMA: 'LinearTimeWarp.1', time_scalar: 2 }], 2, 0],
+    ['half as fast', [{ OTIO_SCHEMA: 'LinearTimeWarp.1', time_scalar: 0.5 }], 0.5, 0],
+    ['two warps', [0.5, 3].map((time_scalar) => ({ OTIO_SCHEMA: 'LinearTimeWarp.1', time_scalar })), 1.5, 0],
+    ['backwards, from its end', [{ OTIO_SCHEMA: 'LinearTimeWarp.1', time_scalar: -1 }], -1, 23],
+    ['backwards and fast', [{ OTIO_SCHEMA: 'LinearTimeWarp.1', time_scalar: -2 }], -2, 47],
+    ['held', [{ OTIO_SCHEMA: 'FreezeFrame.1', time_scalar: 0 }], 0, 0],
+    ['as shot', [], undefined, 0],
+  ])('a clip runs %s', (_, effects, speed, from) => {
+    const [clip] = readOtio(track([lasting('Clip.2', 24, 24, { effects })])).lanes[0]?.clips ?? []
+    expect([clip?.speed, clip?.in, clip?.length]).toEqual([speed, from, 24])
+  })
+
+  it('edits within the edit come as edits, however deep, with their part of them', () => {
+    const stack = (children: object[], more: object = {}) => ({ OTIO_SCHEMA: 'Stack.1', children, ...more })
+    const inner = (items: object[]) => ({ OTIO_SCHEMA: 'Track.1', kind: 'Video', name: 'I', children: items })
+    const range = lasting('', 20).source_range
+    const read = readOtio(
+      track([
+        stack([inner([lasting('Clip.2', 30), lasting('Clip.2', 6)]), lasting('Clip.2', 50)], { name: 'Two' }),
+        stack([inner([stack([inner([lasting('Clip.2', 40)])], { name: 'Deep' })])], {
+          name: 'Part',
+          source_range: { ...range, start_time: { rate: 24, value: 5 } },
+        }),
+        { ...inner([lasting('Clip.2', 9)]), name: 'Row' },
+        lasting('Clip.2', 24),
+      ]),
+    )
+    const clips = read.lanes[0]?.clips ?? []
+    expect(clips.map((c) => [c.name, c.start, c.length, c.in, c.nested?.lanes.length])).toEqual([
+      ['Two', 0, 50, 0, 2],
+      ['Part', 50, 20, 5, 1],
+      ['Row', 70, 9, 0, 1],
+      ['Clip', 79, 24, 0, undefined],
+    ])
+    expect(clips[0]?.nested?.lanes.map((l) => l.clips.map((c) => [c.start, c.length]))).toEqual([
+      [
+        [0, 30],
+        [30, 6],
+      ],
+      [[0, 50]],
+    ])
+    expect(clips[1]?.nested?.lanes[0]?.clips[0]?.nested?.name).toBe('Deep')
+    let deep: object = lasting('Clip.2', 24)
+    for (let i = 0; i < 40; i++) deep = stack([inner([deep])], { name: `Level ${i}` })
+    expect(readOtio(track([deep])).notes).toEqual([expect.stringMatching(/more than 12 edits deep/)])
+  })
+
+  it('numbered pictures are named by their first and last', () => {
+    const reference = {
+      OTIO_SCHEMA: 'ImageSequenceReference.1',
+      target_url_base: 'file:///renders/',
+      name_prefix: 'walk.',
+      name_suffix: '.png',
+      start_frame: 101,
+      frame_zero_padding: 4,
+      rate: 24,
+      available_range: { start_time: { rate: 24, value: 101 }, duration: { rate: 24, value: 50 } },
+    }
+    const item = lasting('Clip.2', 24, 24, { media_reference: reference })
+    item.source_range.start_time.value = 111
+    expect(readOtio(track([item])).lanes[0]?.clips[0]).toMatchObject({
+      media: 'walk.[0101-0150].png',
+      in: 10,
+      available: 50,
+    })
+  })
+
+  it('markers stand where they are seen, on clips, tracks and the whole; those in what was cut away are said', () => {
+    const mark = (name: string, value: number) => ({
+      OTIO_SCHEMA: 'Marker.2',
+      name,
+      marked_range: { start_time: { rate: 24, value }, duration: { rate: 24, value: 0 } },
+    })
+    const half = [{ OTIO_SCHEMA: 'LinearTimeWarp.1', time_scalar: 0.5 }]
+    const slow = lasting('Clip.2', 40, 24, { effects: half, markers: [mark('Slow', 105), mark('Lost', 90)] })
+    slow.source_range.start_time.value = 100
+    const root = JSON.parse(track([lasting('Clip.2', 24), slow]))
+    root.tracks.markers = [mark('', 7)]
+    root.tracks.children[0].markers = [mark('Row', 3)]
+    const read = readOtio(JSON.stringify(root))
+    expect(read.markers).toEqual([
+      { at: 3, name: 'Row' },
+      { at: 7, name: 'Marker' },
+      { at: 34, name: 'Slow' },
+    ])
+    expect(read.notes).toEqual([expect.stringMatching(/The marker "Lost" of "Clip" is left out/)])
+    const again = { ...timeline, markers: read.markers ?? [] }
+    expect(readOtio(writeOtio(again))).toEqual(again)
   })
 
   it('a rate that is written short means the usual one: an hour of clips does not drift', () => {

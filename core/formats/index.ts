@@ -5,9 +5,10 @@ export {
   type EditLane,
   type EditTimeline,
   type EditJoint,
-  readOtio,
-  writeOtio,
-} from './otio'
+  type EditMarker,
+} from './edit'
+export { readOtio } from './otio-read'
+export { writeOtio } from './otio-write'
 export { mediumPath, type PackageReader, type PackedMedium, readPackage, writePackage } from './package'
 export { readCube, TableError } from './cube'
 export {

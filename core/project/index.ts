@@ -80,6 +80,7 @@ export {
   stageFor,
   stageOf,
   stepIn,
+  stoodStage,
   variantStage,
 } from './stage'
 export {
@@ -200,3 +201,5 @@ export {
   VARIANTS,
 } from './schema'
 export { type Laid, type LaidPart, LAID_PARTS, laidSchema } from './edits/laying'
+export { type Swap, swapIn, swapLacks, SWAPS, swapsByName, usualSwap } from './swapping'
+export { compareEdit, type Cutting, newSpeedStep, type ShotChange, speedOf, type Way } from './recut'

@@ -89,6 +89,14 @@ export function sourceSounds(p: Project, source: Source): boolean {
   return Boolean(sequence && (sequence.sounds.length || sequence.shots.some((s) => s.sound !== null)))
 }
 
+/** Whether two sources are the same thing. */
+export const sameSource = (a: Source | undefined, b: Source): boolean =>
+  a !== undefined &&
+  ((a.kind === 'design' && b.kind === 'design' && a.designId === b.designId) ||
+    (a.kind === 'comp' && b.kind === 'comp' && a.sequenceId === b.sequenceId) ||
+    (a.kind === 'medium' && b.kind === 'medium' && a.mediaId === b.mediaId) ||
+    (a.kind === 'solid' && b.kind === 'solid' && a.colour.join() === b.colour.join()))
+
 /** The medium that a source is, if it is one. */
 export const mediumIn = (source: Source): string | undefined =>
   source.kind === 'medium' ? source.mediaId : undefined

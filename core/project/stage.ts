@@ -79,6 +79,14 @@ export function variantStage(stage: Stage, variant: Variant | undefined): Stage 
   return steps ? { ...stage, steps } : stage
 }
 
+/** The same stage with what its shot showed before another source came in its place. */
+export function stoodStage(stage: Stage): Stage {
+  const { shot } = stage
+  if (!shot?.stood) return stage
+  const { source, shift } = shot.stood
+  return { ...stage, shot: { ...shot, source, in: shot.in + shift, zero: shot.zero + shift } }
+}
+
 /** The stage on which the owner of a value stands; `fallback` for what lies on the shelf, and undefined for what is not there. */
 export function stageFor(project: Project, { owner }: Address, fallback?: Stage): Stage | undefined {
   if (owner.kind === 'object') return stageOf(project, { kind: 'object', id: owner.id })

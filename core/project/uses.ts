@@ -2,19 +2,14 @@ import { bindingsOf } from './parts'
 import { allObjects, allStacks, allSteps, stackSteps } from './find'
 import { findStep } from '../steps'
 import type { Project, Source, Step } from './schema'
-
-const same = (a: Source | undefined, b: Source): boolean =>
-  a !== undefined &&
-  ((a.kind === 'design' && b.kind === 'design' && a.designId === b.designId) ||
-    (a.kind === 'comp' && b.kind === 'comp' && a.sequenceId === b.sequenceId) ||
-    (a.kind === 'medium' && b.kind === 'medium' && a.mediaId === b.mediaId))
+import { sameSource } from './source'
 
 /** The names of the shots, objects and steps that show a source. */
 export function usesOf(p: Project, source: Source): string[] {
-  const shots = p.sequences.flatMap((s) => s.shots).filter((s) => same(s.source, source))
-  const objects = p.designs.flatMap((d) => allObjects(d.objects)).filter((o) => same(o.source, source))
+  const shots = p.sequences.flatMap((s) => s.shots).filter((s) => sameSource(s.source, source))
+  const objects = p.designs.flatMap((d) => allObjects(d.objects)).filter((o) => sameSource(o.source, source))
   const steps = everyStep(p).filter((step) =>
-    bindingsOf(step).some((b) => b.kind === 'material' && same(b.source, source)),
+    bindingsOf(step).some((b) => b.kind === 'material' && sameSource(b.source, source)),
   )
   return [...shots, ...objects, ...steps].map(({ name }) => name)
 }

@@ -8,6 +8,7 @@ import {
   type Stack,
   stageOf,
   type Variant,
+  stoodStage,
   variantStage,
 } from '../project'
 import { assignAreas } from './areas'
@@ -42,6 +43,8 @@ export interface StackTarget extends Omit<Shown, 'base'> {
   stack: Stack
   /** Another variant of the shot than the one in use. */
   variant?: Variant | undefined
+  /** What the shot showed before another source came in its place. */
+  stood?: boolean | undefined
   /** Over what lies under it on the sequence. */
   below?: boolean | undefined
   /** Another frame than the one asked for, for comparing with other shots. */
@@ -120,7 +123,8 @@ function planTarget(of: Planning, target: Base, frame: number): number {
     return planSequence(inner, sequence, frame) ?? g.add(canvas, { kind: 'solid', colour: [0, 0, 0, 1] })
   }
   const { stack, below, variant } = target
-  const stage = variantStage(stageOf(project, stack), variant)
+  const own = stageOf(project, stack)
+  const stage = target.stood ? stoodStage(own) : variantStage(own, variant)
   const f = target.frame ?? frame
   const inner = within(of, `${stack.kind} ${stack.id}`) as Planning
   const picture = planStack(inner, stage, stage.head + f, target)

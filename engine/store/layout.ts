@@ -1,6 +1,7 @@
-import { baseName, type EditJoint, type EditTimeline } from '@stilus/core/formats'
+import type { EditJoint, EditTimeline } from '@stilus/core/formats'
 import {
   type Medium,
+  newSpeedStep,
   type Project,
   type Sequence,
   type Shot,
@@ -10,6 +11,7 @@ import {
   sourceSounds,
 } from '@stilus/core/project'
 import type { Rate } from '@stilus/core/time'
+import { findByName, type Named } from './media-names'
 
 const missing = (id: string, name: string, rate: Rate): Medium => ({
   id,
@@ -56,64 +58,112 @@ export function naturalLength(project: Project, source: Source, rate: Rate): num
 /** What a shot is called that shows a medium. */
 export const shotName = (medium: { name: string }): string => medium.name.replace(/\.[^.]+$/, '')
 
-export interface Layout {
+/** One sequence of an edit as it is to lie: the edit itself, or one within it. */
+export interface LaidSequence {
+  sequenceId: string
+  /** A sequence that the project does not have yet. */
+  isNew: boolean
+  name: string
   rate: Rate
   startTimecode: number
-  media: Medium[]
   shots: Shot[]
   sounds: SoundClip[]
-  missing: string[]
+  markers?: { id: string; at: number; name: string }[]
   /** Where shots of a lane go over into each other. */
   joints: (EditJoint & { lane: number })[]
 }
 
+export interface Layout {
+  /** The sequences, what is within others before them; the edit is the last. */
+  sequences: LaidSequence[]
+  media: Medium[]
+  missing: string[]
+  notes: string[]
+}
+
 /**
- * Lays out an edit on a project. Media are found by file name among those that the project has; the others are entered as
- * missing, to be found later. Sound of shots stays off where the edit has sound lanes of its own.
+ * Lays out an edit on a project. Media are found by name among those that the project has; the others are entered as missing, to be found later. Edits within the edit
+ * become sequences, those that a shot of the sequence shows already by their names. Sound of shots stays off where the edit has sound lanes of its own.
  */
 export function layOutEdit(project: Project, sequence: Sequence, timeline: EditTimeline): Layout {
-  const known = new Map(project.media.map((m) => [baseName(m.name).toLowerCase(), m]))
-  const added: Medium[] = []
-  const find = (name: string): Medium => {
-    const key = name.toLowerCase()
-    const found = known.get(key)
+  const media = [...project.media]
+  const layout: Layout = { sequences: [], media: [], missing: [], notes: [] }
+  const find = (name: string): Named => {
+    const found = findByName(media, name)
     if (found) return found
     const medium = missing(crypto.randomUUID(), name, sequence.rate)
-    known.set(key, medium)
-    added.push(medium)
-    return medium
+    media.push(medium)
+    layout.media.push(medium)
+    layout.missing.push(name)
+    return { medium, from: 0 }
   }
-  const hasSoundLanes = timeline.lanes.some((lane) => lane.kind === 'sound' && lane.clips.length)
-  const shots: Shot[] = []
-  const sounds: SoundClip[] = []
-  const joints: Layout['joints'] = []
-  let lane = 0
-  for (const track of timeline.lanes) {
-    for (const clip of track.clips) {
-      const medium = find(clip.media)
-      const id = crypto.randomUUID()
-      if (track.kind === 'sound') {
-        sounds.push({
-          id,
-          name: clip.name,
-          mediaId: medium.id,
-          start: clip.start,
-          length: clip.length,
-          in: clip.in,
-          gain: 0,
-        })
-      } else {
-        const { name, start, length, in: from } = clip
-        const whole = { ...project, media: [...project.media, ...added] }
-        const source = { kind: 'medium', mediaId: medium.id } as const
-        const shot = newShot(whole, source, { id, name, start, length, in: from, lane })
-        shots.push(hasSoundLanes ? { ...shot, sound: null } : shot)
-      }
+  const layOut = (of: EditTimeline, on: Sequence | undefined): LaidSequence => {
+    const laid: LaidSequence = {
+      sequenceId: on?.id ?? crypto.randomUUID(),
+      isNew: !on,
+      name: of.name,
+      rate: of.rate,
+      startTimecode: of.startTimecode,
+      shots: [],
+      sounds: [],
+      joints: [],
+      ...(of.markers ? { markers: of.markers.map((m) => ({ ...m, id: crypto.randomUUID() })) } : null),
     }
-    if (track.kind !== 'video') continue
-    joints.push(...(track.joints ?? []).map((joint) => ({ ...joint, lane })))
-    lane++
+    const isHeard = (lane: EditTimeline['lanes'][number]) => lane.kind === 'sound' && lane.clips.length > 0
+    const ownSound = of.lanes.some(isHeard)
+    const whole = (): Project => ({ ...project, media })
+    let lane = 0
+    for (const track of of.lanes) {
+      for (const clip of track.clips) {
+        const id = crypto.randomUUID()
+        const { name, start, length, nested, speed } = clip
+        if (track.kind === 'sound') {
+          if (nested) {
+            layout.notes.push(`The sound "${name}" is left out: it is an edit of its own.`)
+            continue
+          }
+          const { medium, from } = find(clip.media)
+          if (speed !== undefined) layout.notes.push(`The sound "${name}" plays at its own speed.`)
+          laid.sounds.push({ id, name, mediaId: medium.id, start, length, in: clip.in + from, gain: 0 })
+          continue
+        }
+        if (nested) {
+          const inner = layOut(nested, shownBy(project, on, nested.name))
+          const source: Source = { kind: 'comp', sequenceId: inner.sequenceId }
+          const heard = inner.sounds.length > 0 || inner.shots.some((s) => s.sound !== null)
+          const shot = newShot(whole(), source, { id, name, start, length, in: clip.in, lane })
+          laid.shots.push(atSpeed({ ...shot, sound: heard && !ownSound ? 0 : null }, speed, layout.notes))
+          continue
+        }
+        const { medium, from } = find(clip.media)
+        const source: Source = { kind: 'medium', mediaId: medium.id }
+        const shot = newShot(whole(), source, { id, name, start, length, in: clip.in + from, lane })
+        laid.shots.push(atSpeed(ownSound ? { ...shot, sound: null } : shot, speed, layout.notes))
+      }
+      if (track.kind !== 'video') continue
+      laid.joints.push(...(track.joints ?? []).map((joint) => ({ ...joint, lane })))
+      lane++
+    }
+    layout.sequences.push(laid)
+    return laid
   }
-  const { rate, startTimecode } = timeline
-  return { rate, startTimecode, media: added, shots, sounds, missing: added.map((m) => m.name), joints }
+  layOut(timeline, sequence)
+  return layout
+}
+
+/** The sequence of a name that a shot of another one shows already. */
+const shownBy = (project: Project, on: Sequence | undefined, name: string): Sequence | undefined =>
+  project.sequences.find(
+    (s) =>
+      s.name === name && on?.shots.some(({ source }) => source.kind === 'comp' && source.sequenceId === s.id),
+  )
+
+/** A shot at the speed that the edit gives it, by a step of its own; its sound would not fit it any more. */
+function atSpeed(shot: Shot, speed: number | undefined, notes: string[]): Shot {
+  if (speed === undefined) return shot
+  const fitted = Math.max(-20, Math.min(20, speed))
+  if (fitted !== speed)
+    notes.push(`"${shot.name}" runs at ${fitted} times its speed: the edit says ${speed}.`)
+  if (shot.sound !== null) notes.push(`The sound of "${shot.name}" is off: the shot runs at another speed.`)
+  return { ...shot, sound: null, steps: [newSpeedStep(shot.id, fitted)] }
 }

@@ -3,6 +3,7 @@ import { DESIGN_EDITS } from './designs'
 import { LAYING_EDITS } from './laying'
 import { MOTION_EDITS } from './motions'
 import { PROJECT_EDITS } from './project'
+import { RECUT_EDITS } from './recut'
 import { REGION_EDITS } from './regions'
 import { REUSE_EDITS } from './reuse'
 import { SHOT_EDITS } from './shots'
@@ -23,6 +24,7 @@ export const EDITS = {
   ...CONTENT_EDITS,
   ...TRANSITION_EDITS,
   ...LAYING_EDITS,
+  ...RECUT_EDITS,
   ...SPAN_EDITS,
   ...DESIGN_EDITS,
 }

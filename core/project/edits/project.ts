@@ -139,12 +139,15 @@ export const PROJECT_EDITS = {
       media: shape.media,
       shots: sequence.shots,
       sounds: sequence.sounds,
+      markers: sequence.markers,
     },
     () => 'Lay out the edit',
     (p, a) => {
       p.media.push(...a.media)
-      const { rate, startTimecode, shots, sounds } = a
-      Object.assign(getSequence(p, a.sequenceId), { rate, startTimecode, shots, sounds, transitions: [] })
+      const { rate, startTimecode, shots, sounds, markers } = a
+      const of = getSequence(p, a.sequenceId)
+      Object.assign(of, { rate, startTimecode, shots, sounds, transitions: [] })
+      if (markers) of.markers = markers
     },
   ),
   'medium.add': defineEdit(

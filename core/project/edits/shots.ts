@@ -5,7 +5,7 @@ import { getMedium, getSequence, getShot, NotFound, sequenceOf } from '../find'
 import { refuseLoops } from '../loops'
 import { findOwner } from '../owners'
 import { type Project, shotSchema, soundSchema, type Source, sourceSchema, VARIANTS } from '../schema'
-import { handles, sourceLength } from '../source'
+import { handles, sameSource, sourceLength } from '../source'
 import { id, name, onSequence, onShot } from './common'
 
 /** Keeps a shot inside its source and off negative time. */
@@ -113,10 +113,12 @@ export const SHOT_EDITS = {
     (p, a) => {
       const shot = getShot(p, a.shotId)
       needSource(p, a.source)
+      const stood = shot.stood ?? { source: shot.source, shift: 0 }
+      const by = a.in - shot.in
       // Treatment time keeps its distance to the head, so keys and spans stay where they were.
-      shot.zero += a.in - shot.in
-      shot.in = a.in
-      shot.source = a.source
+      Object.assign(shot, { source: a.source, in: a.in, zero: shot.zero + by })
+      if (sameSource(stood.source, a.source)) delete shot.stood
+      else shot.stood = { source: stood.source, shift: stood.shift - by }
       refuseShotLoops(p, a.shotId)
     },
   ),

@@ -27,6 +27,8 @@ export const shotSchema = loose({
   state: z.enum(['untouched', 'in work', 'done']),
   note: z.string().max(5000),
   steps: stepsSchema,
+  /** What it showed before another source was put in its place, and how many frames further in that is. */
+  stood: loose({ source: sourceSchema, shift: z.int() }).optional(),
   /** Which of its variants the steps are; A unless it says otherwise. */
   variant: z.enum(VARIANTS).optional(),
   /** The steps of the other variants. */
