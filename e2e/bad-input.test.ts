@@ -149,6 +149,7 @@ test('an edit with missing media is laid out, says what is missing, and finds it
     lanes: [{ name: 'V1', kind: 'video', clips }],
   })
   await stage.page.getByTestId('import-input').setInputFiles(file('edit.otio', otio))
+  await stage.page.getByRole('button', { name: 'Lay it out anew' }).click()
   await alert(/media are missing: later\.mp4\. Drop the files here/)
   assert.equal(await shots(), 2)
   const later = join(folder, 'later.mp4')
