@@ -1,4 +1,5 @@
-import { controlAddress, findOwner, formAddress, getSequence } from '@stilus/core/project'
+import { CROSSING_RECIPES } from '@stilus/core/presets'
+import { controlAddress, findOwner, formAddress, getSequence, LAID_PARTS } from '@stilus/core/project'
 import { RATE, SIZE } from './cut'
 import type { Act, Look } from './project'
 
@@ -7,16 +8,31 @@ export function compose(act: Act, look: Look): void {
   plate(act, look)
   closeUp(act)
   bloom(act)
-  act('transition.add', {
-    transitionId: 'night-to-morning',
-    stepId: 'night-dissolve',
-    use: 'dissolve',
-    from: 'rooftop',
-    to: 'harbour-last',
-    before: 10,
-    after: 10,
-  })
+  crossings(act)
   workshop(act, look)
+  square(act, look)
+}
+
+/** What five cuts need beside the dissolves of the edit: two made by hand from ordinary steps, three ready-made. */
+function crossings(act: Act): void {
+  const byHand = { 'tower stairs': 'Slide that settles', 'hammer comet': 'White flash' }
+  for (const [cut, name] of Object.entries(byHand)) {
+    const [from = '', to = ''] = cut.split(' ')
+    const laid = CROSSING_RECIPES.find((r) => r.name === name)
+    if (!laid) throw new Error(`There is no transition ${name}.`)
+    const transitionId = `${from}-to-${to}`
+    const parts = [...LAID_PARTS]
+    act('transition.lay', { transitionId, from, to, laid, parts, timing: 'kept', newId: transitionId })
+  }
+  const ready: [from: string, to: string, use: string, before: number, after: number][] = [
+    ['stairs', 'lantern', 'burn', 6, 7],
+    ['cart', 'square', 'whip', 4, 5],
+    ['lantern-on', 'green', 'ink', 8, 4],
+  ]
+  for (const [from, to, use, before, after] of ready) {
+    const transitionId = `${from}-to-${to}`
+    act('transition.add', { transitionId, stepId: `${transitionId}-joint`, use, from, to, before, after })
+  }
 }
 
 /** A plate of shapes that comes in under the stargazer and leaves again. */
@@ -133,6 +149,29 @@ function bloom(act: Act): void {
   ] as const)
     act('value.set', { address: controlAddress('fox-bloom', param), at: 0, value })
   act('shot.state', { shotId: 'fox', state: 'in work' })
+}
+
+/** An evening look over the scene at the square: cooler, darker, with soft corners over both shots alike. */
+function square(act: Act, look: Look): void {
+  const { shots } = getSequence(look())
+  const [first, last] = ['cart', 'square'].map((id) => shots.find((s) => s.id === id))
+  if (!first || !last) return
+  const { start } = first
+  const length = last.start + last.length - start
+  const id = 'square-look'
+  act('span.add', {
+    span: { id, name: 'The square', on: true, lane: 0, start, zero: start, steps: [], length },
+  })
+  const stack = { kind: 'span' as const, id }
+  act('step.add', { stack, stepId: 'square-grade', use: 'grade', at: 0 })
+  act('step.rename', { stepId: 'square-grade', name: 'Evening' })
+  for (const [name, value] of [
+    ['temperature', -9],
+    ['exposure', -0.4],
+    ['contrast', 1.12],
+  ] as const)
+    act('value.set', { address: controlAddress('square-grade', name), at: 0, value })
+  act('step.add', { stack, stepId: 'square-edge', use: 'vignette', at: 1 })
 }
 
 /** One warmth over all that happens in the workshop. */

@@ -42,6 +42,12 @@ export const CUTS: Cut[] = [
   { id: 'title', name: 'Title', file: 'title-card.png', in: 0, length: 72, lane: 1, start: 30 },
 ]
 
+/** Where one shot of the edit goes over into the next by a dissolve, and the frames that it takes before and after the cut. */
+export const JOINS = [
+  { id: 'into-the-chart', from: 'talk-on', to: 'chart', before: 8, after: 8 },
+  { id: 'night-to-morning', from: 'rooftop', to: 'harbour-last', before: 10, after: 10 },
+]
+
 /** The cuts with their places: those of the base lane follow one another. */
 export function placedCuts(): Required<Cut>[] {
   let at = 0

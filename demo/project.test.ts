@@ -25,9 +25,7 @@ it('shows one of each: a design over footage, a dissolve, a span, a branch that 
   const plate = getShot(project, 'plate-over')
   expect(plate).toMatchObject({ source: { kind: 'design' }, lane: 1 })
   expect(project.designs[0]?.objects[0]?.objects).toHaveLength(3)
-  expect(activeTransitions(project, edit)).toMatchObject([{ before: 10, after: 10 }])
-  expect(lacking(project, getTransition(project, 'night-to-morning'))).toEqual({ outgoing: 0, incoming: 0 })
-  expect(edit.spans.map((s) => allSteps(s.steps).length)).toEqual([2])
+  expect(edit.spans.map((s) => allSteps(s.steps).length)).toEqual([2, 2])
   const steps = [...getShot(project, 'fox').steps]
   expect(steps.map((s) => stateBefore(steps, s))).toEqual([
     { kind: 'source' },
@@ -35,4 +33,23 @@ it('shows one of each: a design over footage, a dissolve, a span, a branch that 
     { kind: 'step', stepId: 'fox-warm' },
   ])
   expect(getShot(project, 'close-up').source).toEqual({ kind: 'comp', sequenceId: 'chart-close' })
+})
+
+it('seven of its cuts have what they need, all of it within their handles', () => {
+  const active = activeTransitions(project, edit)
+  expect(active.map(({ transition }) => transition.name).sort()).toEqual(
+    [
+      'Dissolve',
+      'Dissolve',
+      'Film burn',
+      'Ink and paint',
+      'Slide that settles',
+      'Whip pan',
+      'White flash',
+    ].sort(),
+  )
+  for (const { transition, before, after } of active) {
+    expect([before, after]).toEqual([transition.before, transition.after])
+    expect(lacking(project, getTransition(project, transition.id))).toEqual({ outgoing: 0, incoming: 0 })
+  }
 })

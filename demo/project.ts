@@ -14,7 +14,7 @@ import {
   withRecords,
 } from '@stilus/core/project'
 import { compose } from './compose'
-import { CUTS, LENGTH, RATE, SIZE } from './cut'
+import { CUTS, JOINS, LENGTH, RATE, SIZE } from './cut'
 import { MEDIA_FACTS } from './media-facts'
 import { finishShots } from './treatments'
 
@@ -103,6 +103,12 @@ export function demoProject(): Project {
     shots,
     sounds,
   })
+  for (const { at, before, after, use } of lanes.flatMap((lane) => lane.joints ?? [])) {
+    const joined = JOINS.find(({ to }) => shots.find((s) => s.id === to)?.start === at)
+    if (!joined) continue
+    const { id, from, to } = joined
+    act('transition.add', { transitionId: id, stepId: `${id}-joint`, use, from, to, before, after })
+  }
   finishShots(act, () => project)
   compose(act, () => project)
   return project

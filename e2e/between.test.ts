@@ -70,7 +70,7 @@ test('a span is laid over a shot and treats what lies below', async () => {
   await pictureOf(page, 0)
   await addTreatment(page, 'Monochrome')
   await go('')
-  await page.getByRole('button', { name: /^Span 2: Monochrome/ }).waitFor()
+  await page.getByRole('button', { name: /^Span 3: Monochrome/ }).waitFor()
   await page.keyboard.press('Control+z')
   await page.waitForURL(/\/span\//)
 })

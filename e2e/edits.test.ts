@@ -14,23 +14,23 @@ const folder = mkdtempSync(join(tmpdir(), 'stilus-edits-'))
 
 /** The edit of the demo without its third shot, the tower twelve frames shorter at its head, and the stairs at twice their speed at the end. */
 function changedEdit(): string {
-  const events = readFileSync('demo/kit/the-tin-comet.edl', 'utf8').split('\n\n')
-  const shorter = events
-    .filter((event) => !event.includes('Stairs'))
-    .map((event) =>
-      event.replace(
-        '00:00:00:08 00:00:04:16 01:00:04:22 01:00:09:06',
-        '00:00:00:20 00:00:04:16 01:00:05:10 01:00:09:06',
-      ),
-    )
+  const lines = readFileSync('demo/kit/the-tin-comet.edl', 'utf8').trimEnd().split('\n')
+  const stairs = lines.findIndex((line) => line.startsWith('003'))
+  const without = lines.filter((_, i) => i !== stairs && i !== stairs + 1)
+  const shorter = without.map((line) =>
+    line.replace(
+      '00:00:00:08 00:00:04:16 01:00:04:22 01:00:09:06',
+      '00:00:00:20 00:00:04:16 01:00:05:10 01:00:09:06',
+    ),
+  )
   const fast = [
-    '090  TC003    V     C        00:00:01:08 00:00:02:20 01:02:00:00 01:02:01:12',
+    '090  STAIRS   V     C        00:00:01:08 00:00:02:20 01:02:00:00 01:02:01:12',
     '* FROM CLIP NAME: stairs.mp4',
-    'M2   TC003   048.0  00:00:01:08',
+    'M2   STAIRS  048.0  00:00:01:08',
     '* LOC: 01:00:10:00 RED     Look here',
   ]
   const path = join(folder, 'second-cut.edl')
-  writeFileSync(path, [...shorter, fast.join('\n')].join('\n\n'))
+  writeFileSync(path, [...shorter, ...fast].join('\n'))
   return path
 }
 
@@ -59,6 +59,8 @@ test('a changed edit is read over a treated project: seen first, then taken in, 
     .filter({ hasText: 'Stairs' })
     .filter({ hasText: /runs at 200 %/ })
     .waitFor()
+  // The dissolves of the edit, which the list cuts where they begin, are where they were.
+  assert.equal(await rows.count(), 2)
   assert.equal(await page.getByRole('button', { name: 'Undo' }).isDisabled(), true)
   await panel.getByRole('button', { name: 'Take the changes in' }).click()
   await notices(page)

@@ -202,4 +202,12 @@ export {
 } from './schema'
 export { type Laid, type LaidPart, LAID_PARTS, laidSchema } from './edits/laying'
 export { type Swap, swapIn, swapLacks, SWAPS, swapsByName, usualSwap } from './swapping'
-export { compareEdit, type Cutting, newSpeedStep, type ShotChange, speedOf, type Way } from './recut'
+export {
+  compareEdit,
+  type Cutting,
+  newSpeedStep,
+  realigned,
+  type ShotChange,
+  speedOf,
+  type Way,
+} from './recut'

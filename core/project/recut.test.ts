@@ -9,6 +9,7 @@ import {
   newSpeedStep,
   performAll,
   type Project,
+  realigned,
   type Shot,
 } from '.'
 
@@ -136,6 +137,22 @@ it('what is gone is named with what was made of it; what the user keeps stays on
   const kept = run(worked(), recut(now, { stay: ['c'] }))
   expect(getShot(kept.project, 'c')).toMatchObject({ lane: 1, start: 100, steps: [{ id: 'blur' }] })
   expect(kept.notes).toContain('c stays on lane 2.')
+})
+
+it('a list that cuts where a dissolve begins means the same edit: the cut stays where the project has it', () => {
+  const early = edited(([a, b, c, d]) => [
+    a as Shot,
+    { ...(b as Shot), length: 54 },
+    { ...(c as Shot), start: 94, in: 14, length: 56 },
+    d as Shot,
+  ])
+  const joint = { at: 94, lane: 0, before: 0, after: 12 }
+  const sequence = getSequence(worked())
+  const { shots, crossings } = realigned(sequence, early, [joint])
+  expect(compareEdit(sequence, { shots, sounds: [] }).flatMap((c) => c.ways)).toEqual([])
+  expect(crossings).toEqual([{ at: 100, lane: 0, before: 6, after: 6 }])
+  const other = { ...joint, after: 10 }
+  expect(realigned(sequence, early, [other])).toEqual({ shots: early, crossings: [other] })
 })
 
 it('another medium in the very same place takes the treatment of the one before, from the head on', () => {

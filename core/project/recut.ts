@@ -143,6 +143,46 @@ export function madeHere(shot: Shot, edit: readonly Shot[]): boolean {
   return asEdited(shot).source.kind !== 'medium' || shot.lane > top
 }
 
+/** Where one shot of a lane goes over into the next, as an edit says it. */
+export interface Crossing {
+  at: number
+  lane: number
+  before: number
+  after: number
+}
+
+/**
+ * Cuts that an edit has elsewhere within the same crossing, as the project has them: a list cuts where a dissolve begins, another file in its middle. What is seen stays
+ * the same. @returns the shots and the crossings
+ */
+export function realigned<C extends Crossing>(
+  sequence: Sequence,
+  shots: readonly Shot[],
+  crossings: readonly C[],
+): { shots: Shot[]; crossings: C[] } {
+  const pairs = sameShots(sequence.shots, shots)
+  const moved = new Map(shots.map((s) => [s.id, { ...s }]))
+  const all = [...moved.values()]
+  const aligned = crossings.map((crossing) => {
+    const on = all.filter((s) => s.lane === crossing.lane)
+    const [out, into] = [on.find((s) => ending(s) === crossing.at), on.find((s) => s.start === crossing.at)]
+    const [from, to] = [out, into].map((s) => s && pairs.get(s.id))
+    const own = from && to && sequence.transitions.find((t) => t.from === from.id && t.to === to.id)
+    if (!out || !into || !own || own.before + own.after !== crossing.before + crossing.after) return crossing
+    const by = own.before - crossing.before
+    if (!by || by >= into.length || -by >= out.length) return crossing
+    out.length += by
+    Object.assign(into, {
+      start: into.start + by,
+      in: into.in + by,
+      zero: into.zero + by,
+      length: into.length - by,
+    })
+    return { ...crossing, at: crossing.at + by, before: own.before, after: own.after }
+  })
+  return { shots: all, crossings: aligned }
+}
+
 function waysOf(old: Shot, b: Shot): Way[] {
   const a = asEdited(old)
   const ways: Way[] = []

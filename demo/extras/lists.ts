@@ -1,5 +1,4 @@
-import { CUTS, LENGTH, placedCuts, RATE, START } from '../cut'
-import { toTimecode } from '@stilus/core/time'
+import { LENGTH, placedCuts, RATE } from '../cut'
 
 /** A colour table in the cube format; `change` works on coded values 0 to 1. */
 export function cube(
@@ -93,23 +92,6 @@ export function subtitles(): string {
     const start = starts.get(id) as number
     return `${i + 1}\n${time(start + from)} --> ${time(start + to)}\n${text}\n`
   }).join('\n')
-}
-
-/** The base lane as a CMX 3600 edit list; source timecode counts each medium's frames from zero. */
-export function edl(): string {
-  const code = (frame: number) => toTimecode(frame, RATE)
-  const reels = new Map(
-    [...new Set(CUTS.map((cut) => cut.file))].map((file, i) => [file, `TC${String(i + 1).padStart(3, '0')}`]),
-  )
-  const events = placedCuts()
-    .filter((cut) => cut.lane === 0)
-    .map((cut, i) => {
-      const times = [cut.in, cut.in + cut.length, START + cut.start, START + cut.start + cut.length]
-        .map(code)
-        .join(' ')
-      return `${String(i + 1).padStart(3, '0')}  ${reels.get(cut.file) as string}    V     C        ${times}\n* FROM CLIP NAME: ${cut.file}\n* COMMENT: ${cut.name}\n`
-    })
-  return `TITLE: THE TIN COMET\nFCM: NON-DROP FRAME\n\n${events.join('\n')}`
 }
 
 export const SECONDS = (LENGTH * RATE.den) / RATE.num

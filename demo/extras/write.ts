@@ -2,9 +2,7 @@
 import { spawnSync } from 'node:child_process'
 import { mkdirSync, writeFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
-import { writeOtio } from '@stilus/core/formats'
-import { MEDIA_FACTS } from '../media-facts'
-import { placedCuts, RATE, START } from '../cut'
+import { writeEdl, writeOtio } from '@stilus/core/formats'
 import { score } from '../sound/score'
 import { toPcm } from '../sound/synth'
 import {
@@ -20,7 +18,8 @@ import {
   titleCard,
   word,
 } from './cards'
-import { cdl, cube, edl, harbourNight, lamplight, ROSTER, SECONDS, subtitles } from './lists'
+import { timeline } from './edit'
+import { cdl, cube, harbourNight, lamplight, ROSTER, SECONDS, subtitles } from './lists'
 
 const MEDIA = fileURLToPath(new URL('../media/', import.meta.url))
 const KIT = fileURLToPath(new URL('../kit/', import.meta.url))
@@ -45,38 +44,9 @@ writeFileSync(`${KIT}harbour-night.cube`, cube('Harbour night', 17, harbourNight
 writeFileSync(`${KIT}dusk.cdl`, cdl())
 writeFileSync(`${KIT}roster.csv`, ROSTER)
 writeFileSync(`${KIT}the-tin-comet.srt`, subtitles())
-writeFileSync(`${KIT}the-tin-comet.edl`, edl())
 
-const cuts = placedCuts()
-const clips = (lane: number) =>
-  cuts
-    .filter((cut) => cut.lane === lane)
-    .map(({ name, file, start, length, in: from }) => ({
-      name,
-      media: file,
-      start,
-      length,
-      in: from,
-      available: MEDIA_FACTS[file]?.available ?? null,
-    }))
-const seconds = Math.round(SECONDS * 24)
-writeFileSync(
-  `${KIT}the-tin-comet.otio`,
-  writeOtio({
-    name: 'The Tin Comet',
-    rate: RATE,
-    startTimecode: START,
-    lanes: [
-      { name: 'Pictures', kind: 'video', clips: clips(0) },
-      { name: 'Titles', kind: 'video', clips: clips(1) },
-      {
-        name: 'Score',
-        kind: 'sound',
-        clips: [{ name: 'Score', media: 'score.m4a', start: 0, length: seconds, in: 0, available: seconds }],
-      },
-    ],
-  }),
-)
+writeFileSync(`${KIT}the-tin-comet.edl`, writeEdl(timeline()).text)
+writeFileSync(`${KIT}the-tin-comet.otio`, writeOtio(timeline()))
 
 const pcm = toPcm(score(SECONDS))
 const made = spawnSync(

@@ -2,6 +2,7 @@ import type { EditJoint, EditTimeline } from '@stilus/core/formats'
 import {
   type Medium,
   newSpeedStep,
+  realigned,
   type Project,
   type Sequence,
   type Shot,
@@ -143,6 +144,10 @@ export function layOutEdit(project: Project, sequence: Sequence, timeline: EditT
       if (track.kind !== 'video') continue
       laid.joints.push(...(track.joints ?? []).map((joint) => ({ ...joint, lane })))
       lane++
+    }
+    if (on) {
+      const { shots, crossings } = realigned(on, laid.shots, laid.joints)
+      Object.assign(laid, { shots, joints: crossings })
     }
     layout.sequences.push(laid)
     return laid
