@@ -1,5 +1,14 @@
 import { keyAt, valueAt } from '@stilus/core/anim'
-import { type Act, controlAddress, listOf, stepIn } from '@stilus/core/project'
+import {
+  type Act,
+  asked,
+  controlAddress,
+  cutsOf,
+  listOf,
+  type Project,
+  type Sequence,
+  stepIn,
+} from '@stilus/core/project'
 import { findStep } from '@stilus/core/steps'
 import { addTreatment } from '../desk/strip/add-step'
 import { choose } from '../desk/lanes/chosen-keys'
@@ -9,6 +18,7 @@ import { timeAt } from '../desk/use-desk'
 import { hasKeys, hasSteps, pasteKeys, pasteSteps } from '../session/clipboard'
 import { play, playScale, seek, stop } from '../session/playback'
 import { deskPath, deskStage, here, openSequence, sequenceFrame } from '../session/where'
+import { addTransition } from '../sequence/new-across'
 import { uid } from '../session/work'
 import { edit, editAll, location } from '../store/edit'
 import { store } from '../store/store'
@@ -202,10 +212,38 @@ export function unmark(): void {
 export function neighbour(by: number): void {
   const project = store.getState().project.document
   const at = here()
-  const list = [...(openSequence()?.shots ?? [])].sort((a, b) => a.start - b.start)
-  const now = at?.kind === 'stack' ? list.findIndex((s) => s.id === at.stack.id) : -1
-  const next = list[now + by]
-  if (project && next) location.go(deskPath(project, { kind: 'shot', id: next.id }))
+  const sequence = openSequence()
+  if (!project || !sequence || at?.kind !== 'stack') return
+  const kind = at.stack.kind === 'transition' ? 'transition' : 'shot'
+  const list = kind === 'shot' ? shotsInOrder(sequence) : cutsInOrder(project, sequence)
+  const next = list[list.indexOf(at.stack.id) + by]
+  if (next !== undefined) location.go(deskPath(project, { kind, id: next }))
+}
+
+const shotsInOrder = ({ shots }: Sequence): string[] =>
+  [...shots].sort((a, b) => a.start - b.start).map((s) => s.id)
+
+const cutsInOrder = (project: Project, sequence: Sequence): string[] =>
+  sequence.transitions
+    .flatMap((t) => ({ id: t.id, ...asked(project, t) }))
+    .filter((t) => t.cut !== undefined)
+    .sort((a, b) => (a.cut ?? 0) - (b.cut ?? 0) || (a.lane ?? 0) - (b.lane ?? 0))
+    .map((t) => t.id)
+
+/** Opens the transition at the cut nearest to the playhead on the lowest lane; a plain cut gets one. */
+export function openCut(): void {
+  const project = store.getState().project.document
+  const sequence = openSequence()
+  if (!project || !sequence) return
+  const frame = sequenceFrame()
+  const near = cutsOf(sequence, 0).sort(
+    (a, b) => Math.abs(a.to.start - frame) - Math.abs(b.to.start - frame),
+  )[0]
+  if (!near) return
+  const { from, to } = near
+  const there = sequence.transitions.find((t) => t.from === from.id && t.to === to.id)
+  const id = there?.id ?? addTransition(sequence, near)
+  if (id !== undefined) location.go(deskPath(project, { kind: 'transition', id }))
 }
 
 export function jump(direction: 1 | -1): void {

@@ -1,9 +1,9 @@
 import '../testing/page'
 import { afterAll, afterEach, describe, expect, it, jest } from '@jest/globals'
-import { documentOf, loadProject } from '@stilus/core/project'
+import { documentOf, getSequence, loadProject } from '@stilus/core/project'
 import { richProject } from '../../core/testing/documents'
 import { leaveProject } from '../session/session'
-import { travel } from '../store/edit'
+import { edit, location, travel } from '../store/edit'
 import { store } from '../store/store'
 import { viewActions } from '../store/view'
 import { documentNow, openFresh, startAt, told, until } from '../testing/open'
@@ -71,4 +71,20 @@ describe.each(PLACES)('on %s', (_, path, choose) => {
       ])
     }
   }, 60_000)
+})
+
+it('C opens the cut nearest to the playhead; a plain one gets a dissolve; one walks from cut to cut', async () => {
+  await openFresh(richProject(), '/p/test')
+  const does = (id: string) => COMMANDS.find((c) => c.id === id)?.run()
+  store.dispatch(viewActions.set({ frame: 40 }))
+  does('open-cut')
+  expect(location.path()).toBe('/p/test/cut/t1')
+  store.dispatch(edit('transition.remove', { transitionId: 't1' }))
+  startAt(documentNow(), '/p/test')
+  does('open-cut')
+  const [made] = getSequence(documentNow()).transitions
+  expect(location.path()).toBe(`/p/test/cut/${made?.id ?? ''}`)
+  expect(made?.steps[0]?.use).toBe('dissolve')
+  does('next-shot')
+  expect(location.path()).toBe(`/p/test/cut/${made?.id ?? ''}`)
 })

@@ -1,6 +1,7 @@
 import { CROSSINGS, STEPS } from '@stilus/core/steps'
 import { redo, undo } from '../store/edit'
 import { canCross, crossBy } from '../sequence/new-across'
+import { here } from '../session/where'
 import { store } from '../store/store'
 import { BETWEEN } from './between'
 import { CUTTING } from './cutting'
@@ -10,7 +11,7 @@ import { LOOKING } from './looking'
 import { PLAYING } from './playing'
 import { PREVIEW } from './preview'
 import { STEPPING } from './stepping'
-import { set, onDesk, addStep, leave, neighbour, goTo } from './acts'
+import { set, onDesk, addStep, leave, neighbour, openCut, goTo } from './acts'
 
 /** Everything that can be done by a key or from the palette; of those with the same key the first that makes sense is meant. */
 export const COMMANDS: readonly Command[] = [
@@ -51,7 +52,7 @@ export const COMMANDS: readonly Command[] = [
 
   {
     id: 'next-shot',
-    label: 'Next shot',
+    label: 'Next shot, or next cut',
     group: 'Go to',
     keys: ['pagedown'],
     when: onDesk,
@@ -59,11 +60,20 @@ export const COMMANDS: readonly Command[] = [
   },
   {
     id: 'last-shot',
-    label: 'Shot before',
+    label: 'Shot or cut before',
     group: 'Go to',
     keys: ['pageup'],
     when: onDesk,
     run: () => neighbour(-1),
+  },
+  {
+    id: 'open-cut',
+    label: 'Open the cut at the playhead on the desk',
+    group: 'Go to',
+    words: ['transition', 'dissolve', 'crossing'],
+    keys: ['c'],
+    when: () => here()?.kind === 'sequence',
+    run: openCut,
   },
   { id: 'sequence', label: 'The sequence', group: 'Go to', keys: ['ctrl+arrowup'], run: () => goTo('') },
   {

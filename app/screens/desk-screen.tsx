@@ -22,7 +22,7 @@ import type { Rect } from '../viewer/layout'
 import { againstOf, looked, saysLook, targetOf } from '../viewer/looks'
 import { RegionOverlay } from '../viewer/region-overlay'
 import { Seen } from '../viewer/seen'
-import { Transport } from '../viewer/transport'
+import { RunUp, Transport } from '../viewer/transport'
 import { ViewBar } from '../viewer/view-bar'
 import { Bar } from './bar'
 import { CataloguePage } from '../catalogue/page'
@@ -211,6 +211,7 @@ const Picture = memo(function Picture() {
         offset={stage.start}
         count={stage.length}
         scale={playScale(quality)}
+        runUp={stage.stack.kind === 'transition' ? <RunUp /> : undefined}
       />
     </>
   )

@@ -17,10 +17,10 @@ export function jointAt(sequence: Sequence, shot: Shot, edge: 'head' | 'tail'): 
   return cut ?? (edge === 'head' ? { from: null, to: shot } : { from: shot, to: null })
 }
 
-/** Lets the shots of a joint cross for a second, or for as long as their handles allow, and chooses the transition. */
-export function addTransition(sequence: Sequence, { from, to }: Joint, use = 'dissolve'): void {
+/** Lets the shots of a joint cross for a second, or for as long as their handles allow, and chooses the transition. @returns its id, or none where it cannot be */
+export function addTransition(sequence: Sequence, { from, to }: Joint, use = 'dissolve'): string | undefined {
   const { document } = store.getState().project
-  if (!document) return
+  if (!document) return undefined
   const transitionId = uid()
   const joint = { from: from?.id ?? null, to: to?.id ?? null }
   const room = roomAcross(document, sequence, { id: transitionId, ...joint })
@@ -31,8 +31,9 @@ export function addTransition(sequence: Sequence, { from, to }: Joint, use = 'di
   const before = from ? (none ? wanted : Math.min(wanted, room.before)) : 0
   const after = to ? (none ? wanted : Math.min(wanted, room.after)) : 0
   const args = { sequenceId: sequence.id, transitionId, stepId: uid(), use, before, after }
-  if (store.dispatch(edit('transition.add', { ...args, ...joint })))
-    store.dispatch(viewActions.set({ acrossId: transitionId }))
+  if (!store.dispatch(edit('transition.add', { ...args, ...joint }))) return undefined
+  store.dispatch(viewActions.set({ acrossId: transitionId }))
+  return transitionId
 }
 
 /** A dissolve at the head or tail of the chosen shot. */

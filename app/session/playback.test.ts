@@ -71,3 +71,33 @@ it('on the sequence it plays between the marks', async () => {
   store.dispatch(stop)
   expect(seen.every((frame) => frame >= 20 && frame < 26)).toBe(true)
 })
+
+describe('at a cut', () => {
+  beforeEach(() => void goTo('/p/test/cut/t1'))
+  const frames = (runUp: number) => {
+    store.dispatch(viewActions.set({ runUp }))
+    return [-999, 999].map((to) => {
+      store.dispatch(seek(to))
+      return view().frame
+    })
+  }
+
+  // The transition takes 8 frames of either shot, which have 40 more.
+  it.each([
+    [0, [0, 15]],
+    [0.5, [-12, 27]],
+    [1, [-24, 39]],
+    [4, [-40, 55]],
+  ])('with a run-up of %d s the playhead goes from and to %j', (runUp, range) =>
+    expect(frames(runUp)).toEqual(range),
+  )
+
+  it('a loop plays the shots before and after the transition too', async () => {
+    store.dispatch(viewActions.set({ loop: false, runUp: 0.5 }))
+    store.dispatch(seek(-12))
+    seen.length = 0
+    store.dispatch(play(0.5))
+    await until(() => !view().playing)
+    expect([Math.min(...seen) < 0, view().frame]).toEqual([true, 27])
+  })
+})

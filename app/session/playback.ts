@@ -1,4 +1,13 @@
-import { getDesign, getSequence, type Project, sequenceLength, stageOf } from '@stilus/core/project'
+import {
+  activeTransition,
+  getDesign,
+  getSequence,
+  getTransition,
+  type Project,
+  sequenceLength,
+  type Shot,
+  stageOf,
+} from '@stilus/core/project'
 import { targetOf } from '../viewer/looks'
 import type { Thunk } from '../store/store'
 import { viewActions } from '../store/view'
@@ -16,6 +25,20 @@ export function frameCount(project: Project, at: Where): number {
   return Math.max(1, sequenceLength(getSequence(project, at.sequenceId)))
 }
 
+/** The frames that a screen shows, [first, end): at a cut those before and after the transition that are its run-up, as far as the two shots last. */
+export function frameRange(project: Project, at: Where, runUp: number): [number, number] {
+  const end = frameCount(project, at)
+  if (at.kind !== 'stack' || at.stack.kind !== 'transition') return [0, end]
+  const { sequence, rate } = stageOf(project, { kind: 'transition', id: at.stack.id })
+  const active = sequence && activeTransition(project, sequence, getTransition(project, at.stack.id))
+  if (!active) return [0, end]
+  const { from, to, before, after } = active
+  const most = Math.round((runUp * rate.num) / rate.den)
+  const room = (shot: Shot | undefined, taken: number) =>
+    shot ? Math.max(0, Math.min(most, shot.length - taken)) : 0
+  return [0 - room(from, before), end + room(to, after)]
+}
+
 /** Takes the playhead to a frame of the screen. */
 export const seek =
   (frame: number): Thunk =>
@@ -24,8 +47,8 @@ export const seek =
     const at = here()
     if (!project || !at) return
     if (getState().view.playing) dispatch(stop)
-    const last = frameCount(project, at) - 1
-    dispatch(viewActions.set({ frame: Math.min(last, Math.max(0, Math.round(frame))) }))
+    const [first, end] = frameRange(project, at, getState().view.runUp)
+    dispatch(viewActions.set({ frame: Math.min(end - 1, Math.max(first, Math.round(frame))) }))
   }
 
 export const stop: Thunk = (dispatch) => {
@@ -40,7 +63,7 @@ export const play =
     const { view, project } = getState()
     const at = here()
     if (!project.document || !at) return
-    const end = frameCount(project.document, at)
+    const [first, end] = frameRange(project.document, at, view.runUp)
     // What is looked at is what plays.
     const target =
       at.kind === 'stack'
@@ -51,7 +74,7 @@ export const play =
         : plainTarget(at)
     const marks =
       at.kind === 'sequence' ? getSequence(project.document, at.sequenceId).marks : { in: null, out: null }
-    const [from, to] = [marks.in ?? 0, Math.min(marks.out ?? end, end)]
+    const [from, to] = [marks.in ?? first, Math.min(marks.out ?? end, end)]
     dispatch(viewActions.set({ playing: true, shown: null, peek: null }))
     const atEnd = view.frame >= to - 1 && speed > 0
     void session().player.play({

@@ -14,6 +14,8 @@ export type Against =
   | { kind: 'before' }
   /** What the shot showed before another source came in its place. */
   | { kind: 'stood' }
+  /** At a cut, one of its shots without the transition. */
+  | { kind: 'side'; id: 'outgoing' | 'incoming' }
   | { kind: 'still'; id: string }
   | { kind: 'shot'; id: string }
   | { kind: 'variant'; id: 'A' | 'B' | 'C' }
@@ -99,6 +101,8 @@ export interface ViewState {
   hand: boolean
   playing: boolean
   loop: boolean
+  /** Seconds before and after a transition that play with it at its cut. */
+  runUp: number
   shown: { fps: number; dropped: number } | null
   surround: Surround
   background: Background
@@ -166,6 +170,7 @@ const initialState: ViewState = {
   quality: 'auto',
   hand: false,
   loop: true,
+  runUp: 1,
   shown: null,
   zoom: 'fit',
   pan: [0, 0],

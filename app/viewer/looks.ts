@@ -1,4 +1,13 @@
-import { findOwner, layoutOf, type Project, sourceName, type Stage, type Step } from '@stilus/core/project'
+import {
+  findOwner,
+  getShot,
+  getTransition,
+  layoutOf,
+  type Project,
+  sourceName,
+  type Stage,
+  type Step,
+} from '@stilus/core/project'
 import type { Inspect, StackTarget, Target } from '@stilus/core/render'
 import { findStep } from '@stilus/core/steps'
 import type { Against, Compare, ViewState } from '../store/view'
@@ -102,7 +111,21 @@ export function againstOf(
     }
     case 'stood': {
       const stood = stage.shot?.stood
-      return stood && { target: { ...own, stood: true }, name: sourceName(project, stood.source) }
+      return stood
+        ? { target: { ...own, stood: true }, name: sourceName(project, stood.source) }
+        : againstOf(project, stage, stepId, frame, { kind: 'source' })
+    }
+    case 'side': {
+      const { kind, id } = stage.stack
+      if (kind !== 'transition') return againstOf(project, stage, stepId, frame, { kind: 'source' })
+      const { from, to } = getTransition(project, id)
+      const shotId = against.id === 'outgoing' ? from : to
+      return shotId === null
+        ? undefined
+        : {
+            target: { kind: 'stack', stack: { kind, id, list: against.id }, upTo: 'source' },
+            name: getShot(project, shotId).name,
+          }
     }
     case 'still': {
       const still = project.stills?.find((s) => s.id === against.id)

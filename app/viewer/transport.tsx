@@ -1,10 +1,20 @@
 import { fromTimecode, type Rate, toTimecode } from '@stilus/core/time'
-import { ChevronFirst, ChevronLast, Pause, Play, Repeat, StepBack, StepForward } from 'lucide-react'
-import { useState } from 'react'
+import {
+  ChevronDown,
+  ChevronFirst,
+  ChevronLast,
+  Pause,
+  Play,
+  Repeat,
+  StepBack,
+  StepForward,
+} from 'lucide-react'
+import { type ReactNode, useState } from 'react'
 import { play, seek, stop } from '../session/playback'
 import { useAppDispatch, useView } from '../store/store'
 import { viewActions } from '../store/view'
-import { IconButton } from '../ui/button'
+import { Button, IconButton } from '../ui/button'
+import { Menu } from '../ui/overlays'
 import { ProbeLine } from './probe'
 
 /** Start, step, play, loop; the timecode can be typed; while playing it says how many frames a second are shown. */
@@ -13,12 +23,15 @@ export function Transport({
   offset,
   count,
   scale,
+  runUp,
 }: {
   /** What timecode counts by, and shows at frame 0. */
   clock: { rate: Rate; startTimecode: number }
   offset: number
   count: number
   scale: number
+  /** How much round a transition plays with it, where there is one. */
+  runUp?: ReactNode
 }) {
   const dispatch = useAppDispatch()
   const { frame, playing, loop, shown } = useView('frame', 'playing', 'loop', 'shown')
@@ -44,15 +57,14 @@ export function Transport({
         <ChevronLast size={17} />
       </IconButton>
       <TimecodeField clock={clock} frame={frame + offset} onChange={(f) => dispatch(seek(f - offset))} />
-      <span className="ml-1 text-dim">
-        frame {frame + 1} of {count}
-      </span>
+      <span className="ml-1 text-dim">{saysFrame(frame, count)}</span>
       <ProbeLine />
       {playing && shown && (
         <span role="status" className={shown.dropped ? 'text-what' : 'text-dim'}>
           {shown.fps} frames a second{shown.dropped ? `, ${shown.dropped} left out` : ''}
         </span>
       )}
+      {runUp}
       <IconButton
         label="Play in a loop"
         pressed={loop}
@@ -63,6 +75,35 @@ export function Transport({
     </div>
   )
 }
+
+/** Which frame it is; at a cut, how far before or after the transition. */
+function saysFrame(frame: number, count: number): string {
+  if (frame < 0) return `${-frame} before it`
+  return frame < count ? `frame ${frame + 1} of ${count}` : `${frame - count + 1} after it`
+}
+
+/** How much before and after a transition plays with it. */
+export function RunUp() {
+  const dispatch = useAppDispatch()
+  const { runUp } = useView('runUp')
+  return (
+    <Menu
+      trigger={
+        <Button look="quiet" aria-label={`Run-up round the cut: ${saysRunUp(runUp)}`} className="px-2">
+          {saysRunUp(runUp)} <ChevronDown size={14} />
+        </Button>
+      }
+      items={RUN_UPS.map((seconds) => ({
+        label: saysRunUp(seconds),
+        checked: seconds === runUp,
+        run: () => dispatch(viewActions.set({ runUp: seconds })),
+      }))}
+    />
+  )
+}
+
+const RUN_UPS = [0, 0.5, 1, 2, 4]
+const saysRunUp = (seconds: number) => (seconds ? `± ${seconds} s` : 'No run-up')
 
 function TimecodeField({
   clock,

@@ -1,4 +1,4 @@
-import { allShots, type Project, sourceName, type Stage, type Step } from '@stilus/core/project'
+import { allShots, findOwner, type Project, sourceName, type Stage, type Step } from '@stilus/core/project'
 import { Activity, Camera, ChevronDown, Crop, FlipHorizontal2, SplitSquareHorizontal } from 'lucide-react'
 import { keepStillOf } from '../session/stills'
 import { useAppDispatch, useView } from '../store/store'
@@ -212,6 +212,7 @@ function CompareMenu({ project, stage, step }: { project: Project; stage: Stage;
     checked: JSON.stringify(compare.against) === JSON.stringify(value),
     run: () => set({ against: value, ...(on ? {} : { mode: 'split' as const }) }),
   })
+  const cut = stage.stack.kind === 'transition' ? findOwner(project, 'transition', stage.stack.id) : undefined
   const others = allShots(project).filter((s) => s.id !== stage.shot?.id)
   return (
     <>
@@ -236,7 +237,12 @@ function CompareMenu({ project, stage, step }: { project: Project; stage: Stage;
           })),
           null,
           { label: 'With', note: true },
-          against({ kind: 'source' }, 'The source'),
+          ...(cut
+            ? (['outgoing', 'incoming'] as const).flatMap((id) => {
+                const shot = findOwner(project, 'shot', (id === 'outgoing' ? cut.from : cut.to) ?? '')
+                return shot ? [against({ kind: 'side', id }, `${shot.name}, the ${id} shot`)] : []
+              })
+            : [against({ kind: 'source' }, 'The source')]),
           ...(step ? [against({ kind: 'before' }, `The state before ${step.name}`)] : []),
           ...(stage.shot?.stood
             ? [against({ kind: 'stood' }, `${sourceName(project, stage.shot.stood.source)}, what stood here`)]

@@ -101,3 +101,4 @@ export const CROSSINGS: readonly StepDeclaration[] = [
   leakOver,
   flareOver,
 ]
+export { paced, speedAt } from './crossing'

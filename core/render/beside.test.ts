@@ -202,3 +202,27 @@ it.each<[string, Act[], number[]]>([
   const source: Target = { kind: 'stack', stack: { kind: 'transition', id: 't' }, upTo: 'source' }
   expect([-1, 1, 5].map((t) => plan(project, source, t + 8, 1).sources[0]?.frame)).toEqual(expected)
 })
+
+it('before and after a transition its own picture is that of the sequence, bit for bit', async () => {
+  const project = run(
+    [
+      'transition.add',
+      { transitionId: 't', stepId: 'd', use: 'dissolve', from: 's1', to: 's2', before: 6, after: 6 },
+    ],
+    [
+      'step.add',
+      { stack: { kind: 'transition', id: 't', list: 'outgoing' }, stepId: 'o', use: 'grade', at: 0 },
+    ],
+    ['value.set', { address: controlAddress('o', 'exposure'), at: 0, value: 1 }],
+  )
+  const data = async (of: Target, frame: number) => {
+    const out = await renderFrame(k, plan(project, of, frame, 1), numbered)
+    const copy = Array.from(out.data)
+    k.free(out)
+    return copy
+  }
+  for (const frame of [-20, -1, 3, 11, 12, 30])
+    expect(await data({ kind: 'stack', stack: { kind: 'transition', id: 't' } }, frame)).toEqual(
+      await data({ kind: 'sequence' }, 42 + frame),
+    )
+})

@@ -1,4 +1,6 @@
 import { getShot, getTransition, joinsSides } from '@stilus/core/project'
+import { frameRange } from '../../session/playback'
+import { useView } from '../../store/store'
 import type { TimeMap } from '../../ui/timeline'
 import { useDesk } from '../use-desk'
 
@@ -9,6 +11,8 @@ export function CutBand({ map }: { map: TimeMap }) {
   const { project, stage } = useDesk()
   const transition = getTransition(project, stage.stack.id)
   const { from, to } = transition
+  const { runUp } = useView('runUp')
+  const [first, end] = frameRange(project, { kind: 'stack', stack: stage.stack }, runUp)
   const joins = joinsSides(transition)
   const cut = -stage.head
   const bar = (says: string, [start, end]: [number, number], look: object = {}) =>
@@ -36,8 +40,8 @@ export function CutBand({ map }: { map: TimeMap }) {
     )
   return (
     <div className="relative shrink-0 border-b py-px">
-      {row('Outgoing', from, [0, cut], [cut, stage.length])}
-      {row('Incoming', to, [cut, stage.length], [0, cut])}
+      {row('Outgoing', from, [first, cut], [cut, stage.length])}
+      {row('Incoming', to, [cut, end], [0, cut])}
       <span aria-hidden className="absolute inset-y-0 w-px bg-text" style={{ left: 200 + map.x(cut) }} />
     </div>
   )

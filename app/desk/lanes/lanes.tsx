@@ -1,6 +1,6 @@
 import type { Target } from '@stilus/core/render'
 import { useMemo } from 'react'
-import { playScale, seek } from '../../session/playback'
+import { frameRange, playScale, seek } from '../../session/playback'
 import { useAppDispatch, useView } from '../../store/store'
 import { viewActions } from '../../store/view'
 import { Segments } from '../../ui/fields'
@@ -21,11 +21,13 @@ export function Lanes() {
   // At a cut the joined picture plays, whichever side is in hand.
   const { kind, id } = stage.stack
   const target = useMemo<Target>(() => ({ kind: 'stack', stack: { kind, id } }), [kind, id])
+  const { runUp } = useView('runUp')
+  const [first, end] = frameRange(project, { kind: 'stack', stack: { kind, id } }, runUp)
   return (
     <section aria-label="Lanes" className="flex min-h-0 flex-1 flex-col">
       <TimeScale
-        first={0}
-        end={stage.length}
+        first={first}
+        end={end}
         onSeek={(frame) => dispatch(seek(frame))}
         onHand={(down) => dispatch(viewActions.set({ hand: down }))}
       >

@@ -25,6 +25,7 @@ import { FrontEditor } from './front-editor'
 import { Inputs } from './inputs'
 import { ParamRow } from '../controls/param-row'
 import { Presets } from './presets'
+import { ProgressGraph } from './progress-graph'
 import { timeAt, useDesk } from '../use-desk'
 
 /** Steps with more controls than this can be searched. */
@@ -64,7 +65,10 @@ export function WhatFace({ step }: { step: Step }) {
       <Inputs step={step} />
       <ContentLists step={step} />
       {stage.stack.kind === 'transition' && findStep(step.use)?.crosses && (
-        <OtherTransition project={stage.project} id={stage.stack.id} />
+        <>
+          <OtherTransition project={stage.project} id={stage.stack.id} />
+          <ProgressGraph step={step} />
+        </>
       )}
       {Object.keys(params).length > MANY && (
         <SearchField label="Find a control" text={text} onText={setText} />
