@@ -6,6 +6,7 @@ import {
   getSequence,
   type Project,
   type Stack,
+  type Stage,
   stageOf,
   type Variant,
   stoodStage,
@@ -109,6 +110,12 @@ function planLook(of: Planning, target: Target, frame: number): number {
   return target.inspect ? g.add(canvas, { kind: 'inspect', look: target.inspect }, [picture]) : picture
 }
 
+/** Before a transition there is the outgoing shot alone, after it the incoming one; of a side its own shot, in its handles. */
+function planBeside(of: Planning, stage: Stage, f: number): number {
+  const { kind, id, list = f < 0 ? 'outgoing' : 'incoming' } = stage.stack
+  return planStack(of, stageOf(of.project, { kind, id, list }), stage.head + f, { upTo: 'source' })
+}
+
 function planTarget(of: Planning, target: Base, frame: number): number {
   const { g, project } = of
   const canvas = g.canvas(targetSize(project, target))
@@ -127,7 +134,8 @@ function planTarget(of: Planning, target: Base, frame: number): number {
   const stage = target.stood ? stoodStage(own) : variantStage(own, variant)
   const f = target.frame ?? frame
   const inner = within(of, `${stack.kind} ${stack.id}`) as Planning
-  const picture = planStack(inner, stage, stage.head + f, target)
+  const outside = stack.kind === 'transition' && (f < 0 || f >= stage.length)
+  const picture = outside ? planBeside(inner, stage, f) : planStack(inner, stage, stage.head + f, target)
   if (!below || !stage.sequence) return picture
   const under = planSequence(of, stage.sequence, stage.start + frame, { lane: stage.lane })
   return under === undefined ? picture : g.add(canvas, { kind: 'over' }, [picture, under])
