@@ -1,3 +1,4 @@
+import { renderSection } from '../session/section'
 import type { Command } from './command'
 import { view, unmark, onStep, go, start, marker, playOrStop, mark } from './acts'
 
@@ -21,6 +22,14 @@ export const PLAYING: readonly Command[] = [
   },
   { id: 'forward', label: 'Play forwards', group: 'Play', keys: ['l'], run: () => start(1) },
   { id: 'backward', label: 'Play backwards', group: 'Play', keys: ['j'], run: () => start(-1) },
+  {
+    id: 'render-section',
+    label: 'Render this section, then play it',
+    words: ['cache', 'real time', 'preview', 'ram'],
+    group: 'Play',
+    keys: ['shift+r'],
+    run: () => void renderSection(),
+  },
   { id: 'next-frame', label: 'One frame on', group: 'Play', keys: ['arrowright'], run: () => go(1) },
   { id: 'last-frame', label: 'One frame back', group: 'Play', keys: ['arrowleft'], run: () => go(-1) },
   { id: 'ten-on', label: 'Ten frames on', group: 'Play', keys: ['shift+arrowright'], run: () => go(10) },

@@ -9,7 +9,7 @@ import {
   stageOf,
 } from '@stilus/core/project'
 import { targetOf } from '../viewer/looks'
-import type { Thunk } from '../store/store'
+import type { RootState, Thunk } from '../store/store'
 import { viewActions } from '../store/view'
 import { frozen } from './motions'
 import { session } from './session'
@@ -56,35 +56,37 @@ export const stop: Thunk = (dispatch) => {
   dispatch(viewActions.set({ playing: false }))
 }
 
+/** What plays on the screen: what is looked at, from in to out where these are set, else all of it. Undefined where nothing is open. */
+export function playable({ view, project }: RootState) {
+  const at = here()
+  const { document } = project
+  if (!document || !at) return undefined
+  const [first, end] = frameRange(document, at, view.runUp)
+  const target =
+    at.kind === 'stack'
+      ? {
+          ...targetOf(stageOf(document, at.stack), view.stepId, { ...view, peek: null }),
+          ...(view.inspect ? { inspect: view.inspect } : {}),
+        }
+      : plainTarget(at)
+  const marks = at.kind === 'sequence' ? getSequence(document, at.sequenceId).marks : { in: null, out: null }
+  return {
+    project: at.kind === 'stack' ? frozen(document, at.stack, view) : document,
+    target,
+    first: marks.in ?? first,
+    last: Math.min(marks.out ?? end, end),
+  }
+}
+
 /** Plays what the screen shows. */
 export const play =
   (scale: number, speed = 1): Thunk =>
   (dispatch, getState) => {
-    const { view, project } = getState()
-    const at = here()
-    if (!project.document || !at) return
-    const [first, end] = frameRange(project.document, at, view.runUp)
-    // What is looked at is what plays.
-    const target =
-      at.kind === 'stack'
-        ? {
-            ...targetOf(stageOf(project.document, at.stack), view.stepId, { ...view, peek: null }),
-            ...(view.inspect ? { inspect: view.inspect } : {}),
-          }
-        : plainTarget(at)
-    const marks =
-      at.kind === 'sequence' ? getSequence(project.document, at.sequenceId).marks : { in: null, out: null }
-    const [from, to] = [marks.in ?? first, Math.min(marks.out ?? end, end)]
+    const range = playable(getState())
+    if (!range) return
+    const { view } = getState()
     dispatch(viewActions.set({ playing: true, shown: null, peek: null }))
-    const atEnd = view.frame >= to - 1 && speed > 0
-    void session().player.play({
-      project: at.kind === 'stack' ? frozen(project.document, at.stack, view) : project.document,
-      target,
-      first: from,
-      last: to,
-      frame: atEnd ? from : view.frame,
-      scale,
-      loop: view.loop,
-      speed,
-    })
+    const atEnd = view.frame >= range.last - 1 && speed > 0
+    const frame = atEnd ? range.first : view.frame
+    void session().player.play({ ...range, frame, scale, loop: view.loop, speed })
   }

@@ -3,6 +3,7 @@ import {
   ChevronDown,
   ChevronFirst,
   ChevronLast,
+  MonitorPlay,
   Pause,
   Play,
   Repeat,
@@ -11,6 +12,7 @@ import {
 } from 'lucide-react'
 import { type ReactNode, useState } from 'react'
 import { play, seek, stop } from '../session/playback'
+import { renderSection } from '../session/section'
 import { useAppDispatch, useView } from '../store/store'
 import { viewActions } from '../store/view'
 import { Button, IconButton } from '../ui/button'
@@ -65,6 +67,13 @@ export function Transport({
         </span>
       )}
       {runUp}
+      <IconButton
+        label="Render this section, then play it"
+        shortcut="Shift R"
+        onClick={() => void renderSection()}
+      >
+        <MonitorPlay size={15} />
+      </IconButton>
       <IconButton
         label="Play in a loop"
         pressed={loop}
