@@ -11,7 +11,7 @@ import { getSequence } from '@stilus/core/project'
 import { packDemo } from '../demo/pack'
 import { NodeRenderer, openPackage, type OpenedPackage } from '../server/render'
 import { startServer } from '../server/serve'
-import { decodeFrames, probe } from './video'
+import { decodeFrames, probe, timecodeOf } from './video'
 
 const folder = mkdtempSync(join(tmpdir(), 'stilus-server-'))
 let served: Awaited<ReturnType<typeof startServer>>
@@ -106,6 +106,7 @@ test('renders a shot of a package from the command line', () => {
   render(zip, '--shot', String(at + 1), '--out', out)
   assert.equal(decodeFrames(out, 1280, 720).length, shots[at]?.length)
   assert.deepEqual([probe(out, 'color_space'), probe(out, 'color_range')], ['bt709', 'tv'])
+  assert.equal(timecodeOf(out), '01:00:33:22')
 })
 
 test('Ctrl+C ends a render with a sentence and leaves nothing half-written', async () => {

@@ -41,7 +41,11 @@ export function ffmpegMovie(options: MovieOptions, path: string): MovieWriter {
     '-pix_fmt',
     pixels,
   ]
-  const child = spawn('ffmpeg', [...args, ...TAGS, ...heard, '-f', container, path], {
+  const timecode =
+    container === 'mp4'
+      ? ['-timecode', options.timecode, '-write_tmcd', '1']
+      : ['-metadata', `TIMECODE=${options.timecode}`]
+  const child = spawn('ffmpeg', [...args, ...TAGS, ...timecode, ...heard, '-f', container, path], {
     stdio: ['pipe', 'ignore', 'pipe', 'pipe'],
     // Ctrl+C is for the one who started it, who ends it in order.
     detached: true,

@@ -1,4 +1,5 @@
 import {
+  activeTransitions,
   allSteps,
   getSequence,
   type Project,
@@ -84,6 +85,7 @@ export function HandoverScreen({ project }: { project: Project }) {
   )
   const [handles, setHandles] = useState(12)
   const [of, setOf] = useState<'pictures' | 'mattes'>('pictures')
+  const [baked, setBaked] = useState(false)
   const [container, setContainer] = useState<Container>('mp4')
   const [quality, setQuality] = useState<EncodeQuality>('high')
   const [depth, setDepth] = useState<8 | 16 | 32>(16)
@@ -93,20 +95,26 @@ export function HandoverScreen({ project }: { project: Project }) {
   useEffect(() => void dispatch(viewActions.entered({})), [dispatch])
 
   const picked = sequence.shots.filter((s) => chosen.includes(s.id)).sort((a, b) => a.start - b.start)
+  // Transitions between shots that both are chosen.
+  const crossings = activeTransitions(project, sequence).filter(
+    ({ from, to }) => from && to && picked.includes(from) && picked.includes(to),
+  )
+  const common = { container, quality, depth, alpha, name, version }
   const list: Delivery[] =
     what === 'shots'
-      ? picked.flatMap((s) =>
-          (of === 'pictures' ? [undefined] : withRegions(s)).map((matteOf) => ({
-            what: { kind: 'shot' as const, shotId: s.id, handles, ...(matteOf ? { matteOf } : {}) },
-            container,
-            quality,
-            depth,
-            alpha,
-            name,
-            version,
+      ? [
+          ...picked.flatMap((s) =>
+            (of === 'pictures' ? [undefined] : withRegions(s)).map((matteOf) => ({
+              what: { kind: 'shot' as const, shotId: s.id, handles, ...(matteOf ? { matteOf } : {}) },
+              ...common,
+            })),
+          ),
+          ...(baked && of === 'pictures' ? crossings : []).map(({ transition }) => ({
+            what: { kind: 'transition' as const, transitionId: transition.id },
+            ...common,
           })),
-        )
-      : [{ what: { kind: what, sequenceId: sequence.id }, container, quality, depth, alpha, name, version }]
+        ]
+      : [{ what: { kind: what, sequenceId: sequence.id }, ...common }]
   const frames =
     what === 'shots' ? (list.length ? picked.reduce((n, s) => n + s.length, 0) : 0) : sequenceLength(sequence)
   const hasMarks = sequence.marks.in !== null || sequence.marks.out !== null
@@ -202,6 +210,26 @@ export function HandoverScreen({ project }: { project: Project }) {
                       ? 'One file for each step that has a region, white where it acts.'
                       : 'No step of these shots has a region. Give one a region on its Where face first.'}
                   </p>
+                )}
+                {of === 'pictures' && crossings.length > 0 && (
+                  <>
+                    <Row label="Transitions">
+                      <Segments
+                        label="Transitions"
+                        value={baked ? 'files' : 'edit'}
+                        options={[
+                          { value: 'edit', label: 'In the edit' },
+                          { value: 'files', label: 'As files of their own' },
+                        ]}
+                        onChange={(v) => setBaked(v === 'files')}
+                      />
+                    </Row>
+                    <p className="-mt-3 pl-24 text-dim">
+                      {baked
+                        ? `${crossings.length === 1 ? 'One file' : `${crossings.length} files`} over the length of each; the edit cuts to them.`
+                        : 'The edit names them, where the shots have handles enough; other programs know dissolves and wipes.'}
+                    </p>
+                  </>
                 )}
                 <Row label="Handles">
                   <NumberField

@@ -42,6 +42,12 @@ it('crosses over under a transition: the one goes on into its handle, the other 
     { mediaId: 'm1', start: 0, length: 3, from: 1, decibels: 0, fadeOut: fade },
     { mediaId: 'm1', start: 1.5, length: 2.5, from: expect.closeTo(88 / 24, 9), decibels: 0, fadeIn: fade },
   ])
+  // The two shots alone, as they cross: without the lanes of sound.
+  const withScore = { ...crossed, sequences: [{ ...getSequence(crossed), sounds: sequence.sounds }] }
+  expect(audible(withScore, getSequence(withScore), 36, 72, ['a', 'b']).map((c) => c.start)).toEqual([
+    1.5, 1.5,
+  ])
+  expect(audible(withScore, getSequence(withScore), 36, 72, ['b'])).toHaveLength(1)
   const plain = perform(crossed, 'step.remove', { stepId: 'd' }).project
   expect(audible(plain, getSequence(plain), 0, 96)).toEqual(audible(both, getSequence(both), 0, 96))
 })

@@ -21,20 +21,25 @@ export interface Audible {
 /** Nested sequences are heard to this depth. */
 const DEPTH = 8
 
-/** Everything that is heard in a range of a sequence's frames [first, last); with a shot's id, that shot alone, handles included. */
+/** Whose sound is meant: that of one shot by its id, in its handles too, or of some shots as they cross on the sequence. */
+export type Only = string | readonly string[]
+
+/** Everything that is heard in a range of a sequence's frames [first, last), or what of it is meant. */
 export function audible(
   project: Project,
   sequence: Sequence,
   first: number,
   last: number,
-  onlyShot?: string,
+  only?: Only,
   depth = 0,
 ): Audible[] {
   const second = sequence.rate.den / sequence.rate.num
-  const shots = sequence.shots.filter((s) => s.sound !== null && (!onlyShot || s.id === onlyShot))
+  const shots = sequence.shots.filter(
+    (s) => s.sound !== null && (only === undefined || [only].flat().includes(s.id)),
+  )
   const heard = shots.flatMap((shot) => {
     // A shot alone is heard in its handles too; on the sequence it ends at its cuts, or where a transition has led over.
-    const reach = onlyShot ? { start: first, end: last } : reachOf(project, sequence, shot)
+    const reach = typeof only === 'string' ? { start: first, end: last } : reachOf(project, sequence, shot)
     const start = Math.max(first, reach.start)
     const end = Math.min(last, reach.end)
     if (end <= start) return []
@@ -58,7 +63,7 @@ export function audible(
       ...fades,
     }))
   })
-  const clips = onlyShot ? [] : sequence.sounds
+  const clips = only === undefined ? sequence.sounds : []
   return [
     ...heard,
     ...clips.flatMap((clip) => {

@@ -1,7 +1,20 @@
-import { getSequence, getShot, getStep, handles, type Project, sequenceLength, sequenceOf } from '../project'
+import {
+  activeTransition,
+  getSequence,
+  getShot,
+  getStep,
+  getTransition,
+  handles,
+  type Project,
+  type Sequence,
+  sequenceLength,
+  sequenceOf,
+  stageOf,
+} from '../project'
 import type { AlphaKind } from '../frame'
 import { toTimecode } from '../time'
 import type { Target } from '../render'
+import type { Only } from './audible'
 import type { PictureEncoding } from './encode'
 
 export type Container = 'mp4' | 'webm' | 'png' | 'exr'
@@ -18,9 +31,15 @@ export interface ShotDelivery {
   matteOf?: string | undefined
 }
 
+/** A transition between two shots as a file of its own. */
+export interface TransitionDelivery {
+  kind: 'transition'
+  transitionId: string
+}
+
 /** What to hand back, and how. */
 export interface Delivery {
-  what: { kind: 'sequence' | 'marks'; sequenceId?: string | undefined } | ShotDelivery
+  what: { kind: 'sequence' | 'marks'; sequenceId?: string | undefined } | ShotDelivery | TransitionDelivery
   container: Container
   quality: EncodeQuality
   /** Bits of each channel of a sequence of pictures: 8 or 16 for PNG, 16 (half) or 32 (float) for EXR. */
@@ -46,6 +65,8 @@ export interface Job {
   /** Frames before the shot's first frame that the file holds. */
   head: number
   shotId: string | undefined
+  /** The transition that it is, over its length. */
+  transitionId?: string
   /** The sequence that it is, or is part of. */
   sequenceId: string
   name: string
@@ -116,6 +137,24 @@ export function nameBy(
   return safe(name)
 }
 
+/** The place of a shot in its sequence, from 001. */
+function numberOf({ shots }: Sequence, shotId: string): string {
+  const inOrder = [...shots].sort((a, b) => a.start - b.start || a.lane - b.lane)
+  return String(inOrder.findIndex((s) => s.id === shotId) + 1).padStart(3, '0')
+}
+
+/** A transition that acts between two shots. @throws DeliveryError where it does not */
+function crossingOf(project: Project, transitionId: string) {
+  const transition = getTransition(project, transitionId)
+  const active = activeTransition(project, sequenceOf(project, 'transition', transitionId), transition)
+  const { from, to } = active ?? {}
+  if (!active || !from || !to)
+    throw new DeliveryError(
+      `${transition.name} cannot be a file of its own: it does not act between two shots that meet.`,
+    )
+  return { ...active, from, to }
+}
+
 /** Frames and name of a delivery. @throws DeliveryError */
 export function layOut(project: Project, delivery: Delivery): Job {
   const { what, container } = delivery
@@ -134,7 +173,6 @@ export function layOut(project: Project, delivery: Delivery): Job {
     const matte = what.matteOf === undefined ? undefined : getStep(project, what.matteOf)
     const stack = { kind: 'shot', id: shot.id } as const
     const home = sequenceOf(project, 'shot', shot.id)
-    const inOrder = [...home.shots].sort((a, b) => a.start - b.start || a.lane - b.lane)
     const room = handles(project, shot)
     const before = Math.min(what.handles, room.before)
     const after = Math.min(what.handles, room.after)
@@ -151,9 +189,28 @@ export function layOut(project: Project, delivery: Delivery): Job {
       name: named(USUAL_NAMES.shot, {
         sequence: home.name,
         shot: shot.name,
-        number: String(inOrder.findIndex((s) => s.id === shot.id) + 1).padStart(3, '0'),
+        number: numberOf(home, shot.id),
         timecode: toTimecode(home.startTimecode + shot.start - before, home.rate).replace(/[:;]/g, '-'),
         ...(matte ? { matte: matte.name } : {}),
+      }),
+    }
+  }
+  if (what.kind === 'transition') {
+    const { transition, from, to, cut, before, after } = crossingOf(project, what.transitionId)
+    const home = sequenceOf(project, 'transition', transition.id)
+    return {
+      target: { kind: 'stack', stack: { kind: 'transition', id: transition.id } },
+      first: 0,
+      last: before + after,
+      head: 0,
+      shotId: undefined,
+      transitionId: transition.id,
+      sequenceId: home.id,
+      name: named(USUAL_NAMES.shot, {
+        sequence: home.name,
+        shot: `${from.name} to ${to.name}`,
+        number: `${numberOf(home, from.id)}-${numberOf(home, to.id)}`,
+        timecode: toTimecode(home.startTimecode + cut - before, home.rate).replace(/[:;]/g, '-'),
       }),
     }
   }
@@ -185,4 +242,13 @@ export function layOut(project: Project, delivery: Delivery): Job {
 export function bitrate(quality: EncodeQuality, width: number, height: number, fps: number): number {
   const perPixel = { draft: 0.12, high: 0.36, master: 0.9 }[quality]
   return Math.round(Math.max(1e6, perPixel * width * height * fps))
+}
+
+/** Where frame 0 of a job lies on its sequence, and whose sound it has; all of it where there is nobody. */
+export function soundOf(project: Project, { shotId, transitionId }: Job): { offset: number; only?: Only } {
+  if (shotId !== undefined) return { offset: getShot(project, shotId).start, only: shotId }
+  if (transitionId === undefined) return { offset: 0 }
+  const { from, to } = getTransition(project, transitionId)
+  const { start } = stageOf(project, { kind: 'transition', id: transitionId })
+  return { offset: start, only: [from, to].filter((id) => id !== null) }
 }

@@ -1,6 +1,6 @@
 import { performAll, type Act, type Project } from '../project'
 import { medium, shot, testProject, withEdit } from '../testing/projects'
-import { type Delivery, deliveredTimeline, layOut } from '.'
+import { type Delivery, deliveredTimeline, layOut, soundOf } from '.'
 
 const project = (use = 'dissolve'): Project => {
   const shots = [
@@ -107,4 +107,22 @@ it('a file that is delivered again stands for the one before; what a transition 
     lanes: [{ joints: [{ use: 'dissolve' }] }],
     notes: [expect.stringMatching(/goes along as what joins it alone/)],
   })
+})
+
+it('a transition that is a file of its own takes its frames from the shots beside it, whatever makes it', () => {
+  const p = project('page-turn')
+  const file = delivered(p, { kind: 'transition', transitionId: 't' }, 'turn.mp4')
+  expect(file.job).toMatchObject({ first: 0, last: 14, head: 0, name: 'Test - s1 to s2.mp4' })
+  const { lanes, notes } = deliveredTimeline(p, [...files(p, 4, 's1', 's2'), file])
+  expect(lanes[0]?.clips.map((c) => [c.media, c.start, c.length, c.in])).toEqual([
+    ['s1.mp4', 0, 42, 4],
+    ['s2.mp4', 56, 40, 12],
+    ['turn.mp4', 42, 14, 0],
+  ])
+  expect([lanes[0]?.joints, notes]).toEqual([[], []])
+  expect(soundOf(p, file.job)).toEqual({ offset: 42, only: ['s1', 's2'] })
+  const apart = performAll(p, [['shot.move', { shotId: 's2', start: 60 }]], 'x').project
+  expect(() => delivered(apart, { kind: 'transition', transitionId: 't' }, 'x')).toThrow(
+    /does not act between/,
+  )
 })

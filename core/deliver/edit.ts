@@ -43,6 +43,20 @@ function jointOf(
   return use ? [{ at: cut, before, after, use, name: transition.name }] : []
 }
 
+/** A transition that is a file of its own takes its frames from the two shots beside it. Mutates. */
+function bake(clips: EditClip[], file: DeliveredFile, { transition, cut, before, after }: ActiveTransition) {
+  for (const clip of clips) {
+    if (clip.start === cut) {
+      clip.start += after
+      clip.in += after
+      clip.length -= after
+    } else if (clip.start + clip.length === cut) clip.length -= before
+  }
+  clips.push(clipOf(file, { name: transition.name, start: cut - before }))
+  // What both its transitions take whole is not there any more.
+  clips.splice(0, clips.length, ...clips.filter((clip) => clip.length > 0))
+}
+
 /**
  * The edit of delivered files: each shot where it was, on its lane, with its handles outside its in and out; transitions between them where both files hold the
  * frames for it. Its notes name those that are left out.
@@ -59,7 +73,7 @@ export function deliveredTimeline(project: Project, files: readonly DeliveredFil
   })
   // What was delivered again stands for what was delivered before.
   const shots = new Map(own.flatMap((file) => (file.job.shotId ? [[file.job.shotId, file] as const] : [])))
-  const whole = own.findLast(({ job }) => !job.shotId)
+  const whole = own.findLast(({ job }) => !job.shotId && !job.transitionId)
   const lanes = new Map<number, EditLane>()
   const laneOf = (lane: number) => {
     const made = lanes.get(lane) ?? { name: laneName(lane), kind: 'video' as const, clips: [], joints: [] }
@@ -73,7 +87,13 @@ export function deliveredTimeline(project: Project, files: readonly DeliveredFil
     const shot = getShot(project, shotId)
     laneOf(shot.lane).clips.push(clipOf(file, shot))
   }
+  const baked = new Map(own.flatMap((f) => (f.job.transitionId ? [[f.job.transitionId, f] as const] : [])))
   for (const active of activeTransitions(project, sequence)) {
+    const file = baked.get(active.transition.id)
+    if (file) {
+      bake(laneOf(active.lane).clips, file, active)
+      continue
+    }
     const [out, into] = [active.from && shots.get(active.from.id), active.to && shots.get(active.to.id)]
     if (out && into) laneOf(active.lane).joints?.push(...jointOf(active, out.job, into.job, notes))
   }

@@ -11,6 +11,7 @@ export {
   type EncodeQuality,
   type Job,
   layOut,
+  soundOf,
   NAME_FIELDS,
   nameBy,
   USUAL_ALPHA,

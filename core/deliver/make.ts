@@ -1,6 +1,6 @@
-import { getSequence, getShot, type Project } from '../project'
-import { fps, frameStart } from '../time'
-import { type Delivery, encodingFor, type EncodeQuality, type Job, layOut } from './delivery'
+import { getSequence, type Project } from '../project'
+import { fps, frameStart, toTimecode } from '../time'
+import { type Delivery, encodingFor, type EncodeQuality, type Job, layOut, soundOf } from './delivery'
 import type { Codes, PictureEncoding } from './encode'
 import { hasSound, mixRange, SAMPLE_RATE, type SoundOf } from './mix'
 import { ZipWriter } from './zip'
@@ -15,6 +15,8 @@ export interface MovieOptions {
   rate: { num: number; den: number }
   alpha: boolean
   sound: boolean
+  /** The timecode of its first frame, where the container has a place for it. */
+  timecode: string
 }
 
 /** Writes one movie; calls come one after the other. */
@@ -102,8 +104,8 @@ async function writeMovie(making: Making, container: 'mp4' | 'webm'): Promise<st
   const { project, job, delivery, encoding, ports } = making
   const sequence = getSequence(project, job.sequenceId)
   const { rate, size } = sequence
-  const offset = job.shotId ? getShot(project, job.shotId).start : 0
-  const audible = hasSound(project, sequence, job.first + offset, job.last + offset, job.shotId)
+  const { offset, only } = soundOf(project, job)
+  const audible = hasSound(project, sequence, job.first + offset, job.last + offset, only)
   const movie = await ports.movie({
     container,
     quality: delivery.quality,
@@ -111,6 +113,7 @@ async function writeMovie(making: Making, container: 'mp4' | 'webm'): Promise<st
     rate,
     alpha: encoding.format === 'i420a',
     sound: audible,
+    timecode: toTimecode(sequence.startTimecode + offset + job.first, rate),
   })
   const second = Math.max(1, Math.round(fps(rate)))
   try {
@@ -118,14 +121,7 @@ async function writeMovie(making: Making, container: 'mp4' | 'webm'): Promise<st
       // Sound goes ahead in pieces of a second, so that neither waits for the other.
       if (audible && (frame - job.first) % second === 0) {
         const last = Math.min(job.last, frame + second)
-        const channels = await mixRange(
-          project,
-          sequence,
-          ports.media,
-          frame + offset,
-          last + offset,
-          job.shotId,
-        )
+        const channels = await mixRange(project, sequence, ports.media, frame + offset, last + offset, only)
         await movie.sound(channels, Math.round(frameStart(rate, frame - job.first) * SAMPLE_RATE))
       }
       await movie.picture(picture.data as Uint8Array<ArrayBuffer>, frame - job.first)

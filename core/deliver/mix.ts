@@ -1,6 +1,6 @@
 import type { Project, Sequence } from '../project'
 import { fadeOf, gainOf, mixSound, resampleSound, type Sound, toStereo } from '../sound'
-import { audible } from './audible'
+import { audible, type Only } from './audible'
 
 export const SAMPLE_RATE = 48000
 
@@ -17,13 +17,13 @@ export async function mixRange(
   media: SoundOf,
   first: number,
   last: number,
-  onlyShot?: string,
+  only?: Only,
 ) {
   const seconds = (n: number) => (n * sequence.rate.den) / sequence.rate.num
   const zero = Math.round(seconds(first) * SAMPLE_RATE)
   const length = Math.round(seconds(last) * SAMPLE_RATE) - zero
   const mixed = [new Float32Array(length), new Float32Array(length)] as const
-  for (const clip of audible(project, sequence, first, last, onlyShot)) {
+  for (const clip of audible(project, sequence, first, last, only)) {
     const sound = await media.sound(clip.mediaId, clip.from, clip.from + clip.length).catch(() => undefined)
     if (!sound?.channels.length) continue
     const begins = Math.round(clip.start * SAMPLE_RATE)
@@ -44,5 +44,5 @@ export const hasSound = (
   sequence: Sequence,
   first: number,
   last: number,
-  onlyShot?: string,
-): boolean => audible(project, sequence, first, last, onlyShot).length > 0
+  only?: Only,
+): boolean => audible(project, sequence, first, last, only).length > 0
