@@ -264,7 +264,7 @@ test('writes an edit that refers to what was delivered', async () => {
   await page.getByRole('button', { name: 'Save the edit (OTIO)' }).click()
   const file = join(folder, 'out.otio')
   await (await downloading).saveAs(file)
-  assert.match(String(execFileSync('cat', [file])), /numbered\.mp4/)
+  assert.match(String(execFileSync('cat', [file])), /numbered\.webm/)
   assert.deepEqual(
     stage.errors.filter((e) => !/404/.test(e)),
     [],

@@ -57,8 +57,16 @@ export const probe = (path: string, entry: string): string =>
 /** The timecode that a file says its first frame has. */
 export const timecodeOf = (path: string): string =>
   String(
-    execFileSync('ffprobe', ['-v', 'error', '-show_entries', 'format_tags', '-of', 'default=nw=1', path]),
-  ).match(/^TAG:timecode=(.*)$/im)?.[1] ?? ''
+    execFileSync('ffprobe', [
+      '-v',
+      'error',
+      '-show_entries',
+      'format_tags:stream_tags',
+      '-of',
+      'default=nw=1',
+      path,
+    ]),
+  ).match(/^TAG:(?:MOVIE\/)?timecode=(.*)$/im)?.[1] ?? ''
 
 /** Peak signal-to-noise ratio of 8-bit planes in decibels. */
 export function psnr(a: Uint8Array, b: Uint8Array): number {

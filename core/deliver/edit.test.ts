@@ -126,3 +126,13 @@ it('a transition that is a file of its own takes its frames from the shots besid
     /does not act between/,
   )
 })
+
+it('what was delivered last is what the edit refers to, a movie before packed pictures', () => {
+  const p = project()
+  const as = (name: string) =>
+    files(p, 0, 's1').map(({ job }) => ({ job, name }))[0] as { job: never; name: string }
+  const refers = (...names: string[]) =>
+    deliveredTimeline(p, names.map(as)).lanes[0]?.clips.map((c) => c.media)
+  expect(refers('v1.mp4', 'v2.webm', 'v1.png.zip')).toEqual(['v2.webm'])
+  expect(refers('v1.png.zip', 'v2.png.zip')).toEqual(['v2.png.zip'])
+})

@@ -9,6 +9,8 @@ export interface DeliveredFile {
   name: string
 }
 
+const isMovie = ({ name }: DeliveredFile): boolean => !name.endsWith('.zip')
+
 const laneName = (lane: number) => (lane === 0 ? 'Stilus' : `Stilus overlay ${lane}`)
 
 /** A delivered file in the edit; what it holds before its head is a handle. */
@@ -71,7 +73,8 @@ export function deliveredTimeline(project: Project, files: readonly DeliveredFil
       notes.push(`${name} is left out: it is of another sequence than ${sequence.name}.`)
     return job.sequenceId === sequence.id
   })
-  // What was delivered again stands for what was delivered before.
+  // What was delivered again stands for what was delivered before, a movie for packed pictures, which an edit cannot refer to as they are.
+  own.sort((a, b) => Number(isMovie(a)) - Number(isMovie(b)))
   const shots = new Map(own.flatMap((file) => (file.job.shotId ? [[file.job.shotId, file] as const] : [])))
   const whole = own.findLast(({ job }) => !job.shotId && !job.transitionId)
   const lanes = new Map<number, EditLane>()
