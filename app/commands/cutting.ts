@@ -1,5 +1,7 @@
-import { findOwner, LAID_PARTS } from '@stilus/core/project'
+import { findOwner, LAID_PARTS, usesLike } from '@stilus/core/project'
+import { openSequence } from '../session/where'
 import {
+  changeUses,
   chosenCuts,
   copiedTransition,
   copyTransition,
@@ -15,6 +17,12 @@ import type { Command } from './command'
 const plain = { group: 'Cuts and spans', keys: [] }
 const pasting = () => copiedTransition() !== undefined && chosenCuts().length > 0
 const inHand = () => transitionInHand() !== undefined
+
+const held = () => openSequence()?.transitions.find((t) => t.id === transitionInHand())
+const others = () => {
+  const [sequence, transition] = [openSequence(), held()]
+  return sequence && transition ? usesLike(sequence, transition) : []
+}
 
 const WORDS = {
   length: 'its length',
@@ -49,6 +57,17 @@ export const CUTTING: readonly Command[] = [
     when: pasting,
     run: () => pasteTransition(chosenCuts(), [part]),
   })),
+  {
+    ...plain,
+    id: 'transition-uses',
+    label: 'Change the other uses of the transition like this one',
+    words: ['all', 'same', 'update', 'recipe'],
+    when: () => others().length > 0,
+    run: () => {
+      const transition = held()
+      if (transition) changeUses(transition)
+    },
+  },
   {
     ...plain,
     id: 'transition-everywhere',

@@ -1,6 +1,6 @@
 import '../testing/page'
 import { afterAll, beforeEach, describe, expect, it } from '@jest/globals'
-import { allSteps, controlAddress, getSequence, type Transition } from '@stilus/core/project'
+import { allSteps, controlAddress, getSequence, type Transition, usesLike } from '@stilus/core/project'
 import { CROSSING_RECIPES } from '@stilus/core/presets'
 import { medium, shot, testProject, withEdit } from '../../core/testing/projects'
 import { leaveProject } from '../session/session'
@@ -9,6 +9,7 @@ import { store } from '../store/store'
 import { viewActions } from '../store/view'
 import { documentNow, goTo, openFresh, told } from '../testing/open'
 import {
+  changeUses,
   chosenCuts,
   copiedTransition,
   copyTransition,
@@ -230,5 +231,48 @@ describe('spans', () => {
     expect(uses()).toEqual(['', '', '', '', ''])
     expect(sequence().spans).toMatchObject([{ name: 'Span 1', start: 0, length: 96 }])
     expect(view().acrossId).toBe(sequence().spans[0]?.id)
+  })
+})
+
+describe('uses of the same transition', () => {
+  const likes = () => sequence().transitions.map((t) => [t.from, usesLike(sequence(), t).length])
+
+  it('are known by what they were laid from, and one of them can change all, each at its own length', () => {
+    layTransition(between('s0', 's1'), [
+      { from: 's1', to: 's2' },
+      { from: 's2', to: 's3' },
+    ])
+    expect(likes()).toEqual([
+      ['s0', 2],
+      ['s1', 2],
+      ['s2', 2],
+    ])
+    const { id } = between('s2', 's3')
+    store.dispatch(edit('transition.length', { transitionId: id, before: 4, after: 4 }))
+    const glow = between('s1', 's2').outgoing[0]?.id ?? ''
+    store.dispatch(edit('value.set', { address: controlAddress(glow, 'radius'), at: 0, value: 77 }))
+    changeUses(between('s1', 's2'))
+    const glows = sequence().transitions.map((t) => t.outgoing[0])
+    expect(glows.map((g) => g?.what['radius']?.value)).toEqual([77, 77, 77])
+    expect(glows.map((g) => g?.what['intensity']?.keys?.[0]?.at)).toEqual([-8, -8, -4])
+    expect([labels().at(-1), between('s2', 's3').before]).toEqual(['Lay Dissolve on 2 cuts', 4])
+  })
+
+  it('a side alone that was laid makes no use of it; another one laid over it is a use of that', () => {
+    layTransition(between('s0', 's1'), [{ from: 's1', to: 's2' }], { parts: ['outgoing', 'length'] })
+    expect(likes()).toEqual([
+      ['s0', 0],
+      ['s1', 0],
+    ])
+    const [recipe] = CROSSING_RECIPES
+    if (!recipe) throw new Error('There is no recipe.')
+    layTransition(recipe, [
+      { from: 's1', to: 's2' },
+      { from: 's0', to: 's1' },
+    ])
+    expect(likes()).toEqual([
+      ['s0', 1],
+      ['s1', 1],
+    ])
   })
 })

@@ -11,6 +11,8 @@ import {
   perform,
   type Project,
   type Sequence,
+  type Transition,
+  usesLike,
 } from '@stilus/core/project'
 import { here, openSequence } from '../session/where'
 import { tell, uid } from '../session/work'
@@ -74,7 +76,7 @@ const cuts = (count: number) => (count === 1 ? 'a cut' : `${count} cuts`)
  * lacks.
  */
 export function layTransition(
-  laid: Laid,
+  laid: Laid & { id?: string; like?: string | undefined },
   places: readonly Place[],
   { parts = LAID_PARTS, timing = 'kept' }: { parts?: readonly LaidPart[]; timing?: Timing } = {},
 ): void {
@@ -93,6 +95,7 @@ export function layTransition(
       parts: [...parts],
       timing,
       newId: uid(),
+      like: laid.like ?? laid.id,
     },
   ]
   const { acts, refused } = possible(document, places.map(act))
@@ -139,7 +142,7 @@ function lackingAt(places: readonly Place[]): number {
   }).length
 }
 
-let copied: Laid | undefined
+let copied: Transition | undefined
 
 export const copiedTransition = (): string | undefined => copied?.name
 
@@ -155,6 +158,14 @@ export function copyTransition(): void {
 /** Pastes the copied transition, or parts of it. */
 export function pasteTransition(places: readonly Place[], parts?: readonly LaidPart[]): void {
   if (copied) layTransition(copied, places, parts ? { parts } : {})
+}
+
+/** Changes the other uses of a transition to what it is now; each keeps its length, to which the times are scaled. */
+export function changeUses(transition: Transition): void {
+  const sequence = openSequence()
+  if (!sequence) return
+  const parts = LAID_PARTS.filter((part) => part !== 'length')
+  layTransition(transition, usesLike(sequence, transition), { parts, timing: 'scaled' })
 }
 
 /** The transition in hand as it is kept for other cuts and projects. */

@@ -1,37 +1,14 @@
-import {
-  type Act,
-  allSteps,
-  type Project,
-  type Shot,
-  sourceSounds,
-  stageOf,
-  type Step,
-} from '@stilus/core/project'
-import { SharedControls } from '../desk/panel/shared-panel'
-import { DeskProvider } from '../desk/use-desk'
+import { type Act, type Project, type Shot, sourceSounds } from '@stilus/core/project'
 import { copiedName, hasSteps, pasteSteps } from '../session/clipboard'
 import { editAll } from '../store/edit'
 import { useAppDispatch } from '../store/store'
 import { Button } from '../ui/button'
 import { Segments, Toggle } from '../ui/fields'
 import { Menu } from '../ui/overlays'
+import { SharedCuts } from './shared-cuts'
+import { SharedSteps, sharedTreatments } from './shared-steps'
 import { SwapByNames } from './swap'
 import { NumberField } from '../ui/number-field'
-
-/** Treatments that every one of some shots has, with the first step of each shot that is one. */
-export function sharedTreatments(
-  shots: readonly Shot[],
-): { use: string; items: { shot: Shot; step: Step }[] }[] {
-  const [first] = shots
-  const uses = [...new Set(allSteps(first?.steps ?? []).map((s) => s.use))].filter((use) => use !== 'group')
-  return uses.flatMap((use) => {
-    const items = shots.flatMap((shot) => {
-      const step = allSteps(shot.steps).find((s) => s.use === use)
-      return step ? [{ shot, step }] : []
-    })
-    return items.length === shots.length ? [{ use, items }] : []
-  })
-}
 
 /** What several selected shots share: changing it changes all of them. */
 export function ShotsPanel({ project, shots }: { project: Project; shots: readonly Shot[] }) {
@@ -41,7 +18,7 @@ export function ShotsPanel({ project, shots }: { project: Project; shots: readon
   const all = (label: string, act: (shot: Shot) => Act, merge?: string) =>
     dispatch(editAll(shots.map(act), `${label} of ${shots.length} shots`, merge))
   const sounding = shots.every((s) => sourceSounds(project, s.source))
-  const shared = sharedTreatments(shots)
+  const shared = sharedTreatments(shots.map((s) => s.steps))
   const goals = shots.map((s) => ({ stack: { kind: 'shot' as const, id: s.id }, steps: s.steps }))
   return (
     <section
@@ -72,7 +49,6 @@ export function ShotsPanel({ project, shots }: { project: Project; shots: readon
           { label: 'Times from each end', run: () => pasteSteps(goals, 'end') },
         ]}
       />
-      <SwapByNames shots={shots} />
       {sounding && (
         <div className="grid grid-cols-[84px_1fr_36px] items-center gap-2">
           <span className="text-dim">Sound</span>
@@ -96,14 +72,9 @@ export function ShotsPanel({ project, shots }: { project: Project; shots: readon
         </div>
       )}
       {!shared.length && <p className="border-t pt-3 text-dim">These shots have no treatment in common.</p>}
-      {shared.map(({ use, items }) => (
-        <section key={use} data-facet="what" aria-label={items[0]?.step.name} className="border-t pt-2">
-          <h3 className="mb-1 font-semibold">{items[0]?.step.name} on all</h3>
-          <DeskProvider value={{ project, stage: stageOf(project, { kind: 'shot', id: first.id }) }}>
-            <SharedControls steps={items.map((i) => i.step)} />
-          </DeskProvider>
-        </section>
-      ))}
+      <SharedSteps shared={shared} {...{ project, stack: { kind: 'shot', id: first.id } }} />
+      <SharedCuts project={project} shots={shots} />
+      <SwapByNames shots={shots} />
     </section>
   )
 }

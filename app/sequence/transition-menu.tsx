@@ -1,5 +1,5 @@
 import type { TransitionFile } from '@stilus/core/formats'
-import type { Transition } from '@stilus/core/project'
+import { type Transition, usesLike } from '@stilus/core/project'
 import { MoreHorizontal } from 'lucide-react'
 import { useRef, useState } from 'react'
 import {
@@ -9,11 +9,13 @@ import {
   saveTransitionFile,
   useTransitions,
 } from '../session/library'
+import { openSequence } from '../session/where'
 import { tell } from '../session/work'
 import { Button } from '../ui/button'
 import { Segments } from '../ui/fields'
 import { Menu, Modal } from '../ui/overlays'
 import {
+  changeUses,
   copiedTransition,
   copyTransition,
   cutsOfLane,
@@ -41,6 +43,8 @@ export function TransitionMenu({ transition }: { transition: Transition }) {
         items={() => {
           const copied = copiedTransition()
           const lane = cutsOfLane()
+          const sequence = openSequence()
+          const uses = sequence ? usesLike(sequence, transition) : []
           return [
             { label: 'Copy this transition', run: copyTransition },
             {
@@ -58,6 +62,14 @@ export function TransitionMenu({ transition }: { transition: Transition }) {
               label: `Lay it on every cut of the lane (${lane.length})`,
               run: () => layTransition(transition, lane),
             },
+            ...(uses.length
+              ? [
+                  {
+                    label: `Change ${uses.length === 1 ? 'the other use' : `the other ${uses.length} uses`} like this one`,
+                    run: () => changeUses(transition),
+                  },
+                ]
+              : []),
             null,
             { label: 'Keep it for other cuts …', run: () => setKeeping('library') },
             { label: 'Write it to a file …', run: () => setKeeping('file') },

@@ -90,6 +90,7 @@ export {
   cutsOf,
   asked,
   joinsSides,
+  usesLike,
   lacking,
   type Remedies,
   remedies,

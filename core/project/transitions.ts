@@ -123,6 +123,11 @@ export const transitionAt = (
     (a) => a.lane === lane && frame >= a.cut - a.before && frame < a.cut + a.after,
   )
 
+/** The other transitions of a sequence that were laid from the same as this one, from it, or that it was laid from. */
+export function usesLike({ transitions }: Sequence, { id, like = id }: Transition): Transition[] {
+  return transitions.filter((t) => t.id !== id && (t.like ?? t.id) === like)
+}
+
 /** Where a transition would lie if its shots had material enough; undefined where they do not meet. */
 export function asked(p: Project, transition: Transition): { cut: number; lane: number } | undefined {
   const of = (id: string | null) => (id === null ? undefined : findOwner(p, 'shot', id))

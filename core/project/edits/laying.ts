@@ -68,6 +68,8 @@ export const LAYING_EDITS = {
       parts: z.array(z.enum(LAID_PARTS)).min(1),
       timing: z.enum(['kept', 'scaled']),
       newId: id,
+      /** What it is laid from, where that is to be known. */
+      like: id.optional(),
     },
     (a) => `Lay ${a.laid.name} on a cut`,
     (p, a) => {
@@ -96,6 +98,8 @@ export const LAYING_EDITS = {
       if (!there || a.parts.includes('length')) Object.assign(t, length)
       refuseBad(p, sequence, t)
       if (!there) sequence.transitions.push(t)
+      if (a.like !== undefined && LAID_PARTS.every((part) => part === 'length' || a.parts.includes(part)))
+        t.like = a.like
       return layOn(p, t, a)
     },
   ),

@@ -50,6 +50,8 @@ export const transitionSchema = loose({
   after: z.int().min(0).max(100_000),
   /** What a side shows where its material is at its end: nothing reaches there unless this says what. */
   beyond: loose({ outgoing: z.enum(RUNS_ON).optional(), incoming: z.enum(RUNS_ON).optional() }).optional(),
+  /** What it was laid from: one that is kept, or another transition. All that were laid from the same are uses of it. */
+  like: id.optional(),
   /** Steps of the two sides, and of the joined picture; these begin with what joins them. */
   outgoing: stepsSchema,
   incoming: stepsSchema,
