@@ -1,6 +1,8 @@
 import { dropChosen, nudge, reverse } from '../desk/lanes/chosen-keys'
 import { copyChosenKeys, keysChosen } from '../desk/lanes/key-tools'
+import { stepBefore } from '@stilus/core/project'
 import { copySteps } from '../session/clipboard'
+import { goOnFromBefore } from '../session/going-on'
 import { uid } from '../session/work'
 import { edit } from '../store/edit'
 import { store } from '../store/store'
@@ -25,6 +27,21 @@ import {
 
 /** What is done with steps and their keys. */
 export const STEPPING: readonly Command[] = [
+  {
+    id: 'go-on',
+    label: 'Continue from the shot before',
+    words: ['movement', 'match', 'carry over', 'speed', 'go on'],
+    group: 'Step',
+    keys: [],
+    when: () => {
+      const [on, chosen] = [stage(), step()]
+      return Boolean(on?.shot && chosen && stepBefore(on.project, on.shot, chosen))
+    },
+    run: () => {
+      const [on, chosen] = [stage(), step()]
+      if (on?.shot && chosen) goOnFromBefore(on.project, on.shot, chosen)
+    },
+  },
   {
     id: 'what',
     label: 'What: the controls',

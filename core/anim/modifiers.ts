@@ -47,6 +47,8 @@ export interface Follow extends Common {
   delay: number
   limits: [number, number] | null
   join: 'replace' | 'add'
+  /** Instead of all that: the value begins where the source ended, as fast as that was then, and goes over into its own in so many frames. */
+  settle?: number | undefined
 }
 
 /** Seeded noise added to the value: a wobble runs smoothly, a flicker jumps and stays until the next jump. */
@@ -83,6 +85,8 @@ export interface ModifyContext {
   since: number
   /** The number that a source has at treatment time t; undefined where it is not there. */
   source(source: Source, t: number): number | undefined
+  /** What a source would be a frame after its shot ended, and how much it changed in the last frame of that. */
+  ending?(source: Source): { value: number; speed: number } | undefined
   /** Where motions take a place; the place itself where they are not there. */
   attach?(attach: Attachment, place: readonly [number, number], t: number): [number, number]
 }
@@ -90,15 +94,19 @@ export interface ModifyContext {
 /** A value with everything that moves it, at treatment time t. Words and switches are moved by keys alone. */
 export function movedValue(animated: Animated, t: number, context: ModifyContext): Value {
   let value = valueAt(animated, t)
+  const own = (at: number, component: number): number => {
+    const there = valueAt(animated, at)
+    return Number(Array.isArray(there) ? there[component] : there)
+  }
   for (const modifier of animated.modifiers ?? []) {
     if (!modifier.on) continue
     if (modifier.kind === 'attach') {
       if (Array.isArray(value) && value.length === 2 && context.attach)
         value = context.attach(modifier, value as [number, number], t)
-    } else if (typeof value === 'number') value = moved(modifier, value, 0, t, context)
+    } else if (typeof value === 'number') value = moved(modifier, value, 0, t, context, own)
     else if (Array.isArray(value))
       value = value.map((v, i) =>
-        modifier.part === undefined || modifier.part === i ? moved(modifier, v, i, t, context) : v,
+        modifier.part === undefined || modifier.part === i ? moved(modifier, v, i, t, context, own) : v,
       )
   }
   return value
@@ -110,13 +118,30 @@ function moved(
   component: number,
   t: number,
   context: ModifyContext,
+  own: (at: number, component: number) => number,
 ): number {
   if (modifier.kind !== 'follow') return value + noiseAt(modifier, t, component, context)
+  if (modifier.settle !== undefined) {
+    const from = context.ending?.(modifier.source)
+    const { since } = context
+    const [head, next] = [own(since, component), own(since + 1, component)]
+    if (from)
+      return value + settling(from.value - head, from.speed - (next - head), t - since, modifier.settle)
+    return value
+  }
   const source = context.source(modifier.source, t - modifier.delay)
   if (source === undefined) return value
   const [low, high] = modifier.limits ?? [-Infinity, Infinity]
   const taken = Math.min(high, Math.max(low, modifier.offset + modifier.factor * source))
   return modifier.join === 'add' ? value + taken : taken
+}
+
+/** A difference that dies away: `by` with a slope of `slope` a frame at 0, neither any more after `over` frames; a cubic Hermite segment, straight before 0. */
+function settling(by: number, slope: number, frames: number, over: number): number {
+  if (frames <= 0) return by + slope * frames
+  if (frames >= over) return 0
+  const u = frames / over
+  return by * (1 + 2 * u) * (1 - u) * (1 - u) + slope * frames * (1 - u) * (1 - u)
 }
 
 /** The deviation of a wobble or flicker at treatment time t, within its amplitude. */

@@ -212,3 +212,4 @@ export {
   speedOf,
   type Way,
 } from './recut'
+export { continuing, stepBefore } from './continuing'

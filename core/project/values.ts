@@ -39,6 +39,7 @@ function context(stage: Stage, step: Step | undefined, trail: readonly string[])
     frame: secondsAFrame(stage),
     since: step?.when.start ?? stage.head,
     source: (source, t) => sourceAt(stage, source, t, trail),
+    ending: (source) => endingOf(stage, source, trail),
     attach: (attach, place, t) => carried(stage, attach, place, t),
   }
 }
@@ -57,6 +58,19 @@ function sourceAt(stage: Stage, source: Source, t: number, trail: readonly strin
   } catch {
     return undefined
   }
+}
+
+/** Where a value of another stage would be a frame after its last, going on as in that. */
+function endingOf(stage: Stage, source: Source, trail: readonly string[]) {
+  const other =
+    source.kind === 'value'
+      ? stageFor(stage.project, holder(stage.project, source.address), stage)
+      : undefined
+  if (!other) return undefined
+  const at = (frame: number) => sourceAt(stage, source, stage.head + frame, trail)
+  const [last, before] = [at(other.length - 1), at(other.length - 2)]
+  if (last === undefined || before === undefined) return undefined
+  return { value: 2 * last - before, speed: last - before }
 }
 
 /** How loud a clip of the stage's sequence is at one of its frames, 0 to 1; 0 beside it, undefined where its loudness was not measured. */

@@ -84,13 +84,29 @@ export function FollowForm({
     // Entering a desk clears the selection; this comes after.
     setTimeout(() => dispatch(viewActions.step(stepId)))
   }
+  const way = source.kind === 'value' && (
+    <Button look="quiet" className="px-1" onClick={go}>
+      Go to what it follows <ArrowRight size={14} />
+    </Button>
+  )
+  if (modifier.settle !== undefined)
+    return (
+      <div>
+        {way}
+        <label className={line}>
+          <span className="text-dim">Settles in</span>
+          <NumberField
+            label="Settles in"
+            value={modifier.settle}
+            {...{ min: 1, max: 10_000, soft: [1, 48], step: 1, digits: 0, unit: 'fr' }}
+            onChange={(v, gesture) => onChange({ ...modifier, settle: Math.round(v) }, gesture)}
+          />
+        </label>
+      </div>
+    )
   return (
     <div>
-      {source.kind === 'value' && (
-        <Button look="quiet" className="px-1" onClick={go}>
-          Go to what it follows <ArrowRight size={14} />
-        </Button>
-      )}
+      {way}
       {number('Times', 'factor', 0.01)}
       {number('Plus', 'offset', 0.01)}
       {number('Later by', 'delay', 1, 'fr')}

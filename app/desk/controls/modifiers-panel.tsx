@@ -20,11 +20,13 @@ import {
   type Shot,
   type SoundClip,
   type Step,
+  stepBefore,
   valueOf,
 } from '@stilus/core/project'
 import { ArrowLeft, Trash2 } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { measureLevel } from '../../session/levels'
+import { goOnFromBefore } from '../../session/going-on'
 import { tell, uid } from '../../session/work'
 import { edit, editAll } from '../../store/edit'
 import { useAppDispatch } from '../../store/store'
@@ -127,7 +129,7 @@ function animatedAt(project: Project, address: Address) {
 export function moverName(project: Project, modifier: Modifier): string {
   if (modifier.kind === 'attach') return `Rides on ${motionNames(project, modifier.motions)}`
   if (modifier.kind !== 'follow') return modifier.kind === 'wobble' ? 'Wobble' : 'Flicker'
-  return `Follows ${sourceName(project, modifier.source)}`
+  return `${modifier.settle === undefined ? 'Follows' : 'Goes on from'} ${sourceName(project, modifier.source)}`
 }
 
 const motionNames = (project: Project, ids: readonly string[]): string =>
@@ -251,6 +253,11 @@ function AddModifier({ address, param }: { address: Address; param: Param | unde
     }
   }
   const others = allShots(project).filter((s) => s.id !== stage.shot?.id && s.steps.length)
+  const { shot } = stage
+  const control = controlOf(address)
+  const step = allSteps(stage.steps).find((s) => s.id === address.owner.id)
+  const before = shot && step && stepBefore(project, shot, step)
+  const goOn = () => shot && step && goOnFromBefore(project, shot, step, control)
   const noise = (kind: 'wobble' | 'flicker') =>
     dispatch(edit('modifier.put', { address, modifier: newNoise(kind, param ?? FORM_PARAMS.amplitude) }))
   return (
@@ -296,6 +303,9 @@ function AddModifier({ address, param }: { address: Address; param: Param | unde
           },
         ]}
       />
+      {shot && before && param && control !== undefined && (
+        <Button onClick={goOn}>Go on from the shot before</Button>
+      )}
       <Button onClick={() => noise('wobble')}>Add a wobble</Button>
       <Button onClick={() => noise('flicker')}>Add a flicker</Button>
     </div>

@@ -63,6 +63,7 @@ export const modifierSchema = z.discriminatedUnion('kind', [
     delay: finite,
     limits: z.tuple([finite, finite]).nullable(),
     join: z.enum(['replace', 'add']),
+    settle: finite.min(1).max(10_000).optional(),
   }),
   loose({ ...noise, kind: z.literal('wobble') }),
   loose({ ...noise, kind: z.literal('flicker') }),
