@@ -2,6 +2,7 @@
 import { fileURLToPath } from 'node:url'
 import { pictureOf } from './acts'
 import { openStage } from './browser'
+import { changedEdit } from './changed-edit'
 
 const folder = fileURLToPath(new URL('../docs/screenshots/', import.meta.url))
 const only = process.argv.slice(2)
@@ -33,7 +34,12 @@ await page.mouse.move(640, 5)
 // Filmstrips come one after another.
 await page.waitForTimeout(9000)
 await shoot('sequence')
-await page.getByRole('button', { name: /^Dissolve, \d+ frames/ }).click()
+await page.getByRole('button', { name: 'Media' }).first().click()
+await page.getByTestId('import-input').setInputFiles(changedEdit())
+await page.getByRole('button', { name: 'Media' }).first().click()
+await shoot('changed-edit')
+await page.getByRole('button', { name: 'Leave it' }).click()
+await page.getByRole('button', { name: 'Dissolve, 20 frames' }).click()
 await page.waitForTimeout(6000)
 await shoot('cut')
 await page

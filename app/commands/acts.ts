@@ -16,7 +16,7 @@ import { keysChosen } from '../desk/lanes/key-tools'
 import { animatedValues } from '../desk/controls/modifiers'
 import { timeAt } from '../desk/use-desk'
 import { hasKeys, hasSteps, pasteKeys, pasteSteps } from '../session/clipboard'
-import { play, playScale, seek, stop } from '../session/playback'
+import { frameCount, play, playScale, seek, stop } from '../session/playback'
 import { deskPath, deskStage, here, openSequence, sequenceFrame } from '../session/where'
 import { addTransition } from '../sequence/new-across'
 import { uid } from '../session/work'
@@ -36,6 +36,12 @@ export const step = () => {
 export const onDesk = () => stage() !== undefined
 export const onStep = () => step() !== undefined
 export const go = (by: number) => store.dispatch(seek(view().frame + by))
+/** The first or the last frame of what is worked on; of a cut its run-up does not count. */
+export function toEnd(share: 0 | 1): void {
+  const { document } = store.getState().project
+  const at = here()
+  if (document && at) store.dispatch(seek(share * (frameCount(document, at) - 1)))
+}
 export const start = (speed: number) => store.dispatch(play(playScale(view().quality), speed))
 
 /** Frames of all keys of the selected step, or of all steps. */

@@ -1,6 +1,6 @@
 import { renderSection } from '../session/section'
 import type { Command } from './command'
-import { view, unmark, onStep, go, start, marker, playOrStop, mark } from './acts'
+import { toEnd, view, unmark, onStep, go, start, marker, playOrStop, mark } from './acts'
 
 /** Playing, and places in time. */
 export const PLAYING: readonly Command[] = [
@@ -34,8 +34,8 @@ export const PLAYING: readonly Command[] = [
   { id: 'last-frame', label: 'One frame back', group: 'Play', keys: ['arrowleft'], run: () => go(-1) },
   { id: 'ten-on', label: 'Ten frames on', group: 'Play', keys: ['shift+arrowright'], run: () => go(10) },
   { id: 'ten-back', label: 'Ten frames back', group: 'Play', keys: ['shift+arrowleft'], run: () => go(-10) },
-  { id: 'to-start', label: 'To the first frame', group: 'Play', keys: ['home'], run: () => go(-1e9) },
-  { id: 'to-end', label: 'To the last frame', group: 'Play', keys: ['end'], run: () => go(1e9) },
+  { id: 'to-start', label: 'To the first frame', group: 'Play', keys: ['home'], run: () => toEnd(0) },
+  { id: 'to-end', label: 'To the last frame', group: 'Play', keys: ['end'], run: () => toEnd(1) },
   { id: 'marker', label: 'Set or remove a marker', group: 'Play', keys: ['m'], run: marker },
   { id: 'mark-in', label: 'Set the sequence in here', group: 'Play', keys: ['i'], run: () => mark('in') },
   { id: 'mark-out', label: 'Set the sequence out here', group: 'Play', keys: ['o'], run: () => mark('out') },

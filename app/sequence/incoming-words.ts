@@ -9,7 +9,7 @@ export const WAYS: Record<Way, string> = {
   moved: 'Moved',
   trimmed: 'Trimmed',
   slipped: 'Slipped',
-  speed: 'Speed',
+  speed: 'Other speed',
   medium: 'Other medium',
   new: 'New',
   gone: 'Gone',
