@@ -40,6 +40,10 @@ it('each has a name of its own, words in plain case, and keys that mean one thin
     choose()
     const labels = offered().map((c) => `${c.group}: ${c.label}`)
     expect(labels.filter((label, i) => labels.indexOf(label) !== i)).toEqual([])
+    const keys = offered().flatMap((c) => c.keys.map((key) => `${key}: ${c.id}`))
+    const twice = keys.filter((k) => keys.filter((o) => o.split(': ')[0] === k.split(': ')[0]).length > 1)
+    // K stops what plays, and is for keys where a step is in hand.
+    expect(twice.filter((k) => !k.startsWith('k:'))).toEqual([])
   }
 })
 

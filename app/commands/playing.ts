@@ -27,7 +27,7 @@ export const PLAYING: readonly Command[] = [
     label: 'Render this section, then play it',
     words: ['cache', 'real time', 'preview', 'ram'],
     group: 'Play',
-    keys: ['shift+r'],
+    keys: ['alt+r'],
     run: () => void renderSection(),
   },
   { id: 'next-frame', label: 'One frame on', group: 'Play', keys: ['arrowright'], run: () => go(1) },

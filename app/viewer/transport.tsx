@@ -69,7 +69,7 @@ export function Transport({
       {runUp}
       <IconButton
         label="Render this section, then play it"
-        shortcut="Shift R"
+        shortcut="Alt R"
         onClick={() => void renderSection()}
       >
         <MonitorPlay size={15} />

@@ -54,6 +54,12 @@ it('what stood there is remembered through every swap and trim, until it is put 
   expect(s(back).stood).toBeUndefined()
 })
 
+it('what stood there is forgotten when it leaves the project', () => {
+  const swapped = run(project, swap('exact', 10))
+  expect(s(run(swapped, ['medium.remove', { mediaId: 'short' }])).stood).toBeDefined()
+  expect(s(run(swapped, ['medium.remove', { mediaId: 'long' }])).stood).toBeUndefined()
+})
+
 it('an edit that still has the placeholder finds the shot, and what was put there stays', () => {
   const swapped = run(project, swap('exact', 10))
   const again = { ...shot('n', 'long', { in: 70, zero: 70, length: 30, start: 12 }) }

@@ -22,7 +22,7 @@ import {
 import { stageOf } from '../stage'
 import { usesOf } from '../uses'
 import { frame, id, name, value } from './common'
-import { needSource } from './shots'
+import { forgetStood, needSource } from './shots'
 
 const onDesign = { designId: id }
 const onObject = { objectId: id }
@@ -103,6 +103,7 @@ export const DESIGN_EDITS = {
       if (uses.length)
         throw new Refused(`${design.name} is used by ${uses.join(', ')}. Take it out there first.`)
       p.designs = p.designs.filter((d) => d.id !== a.designId)
+      forgetStood(p, { kind: 'design', designId: a.designId })
     },
   ),
   'object.add': defineEdit(

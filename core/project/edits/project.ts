@@ -14,7 +14,7 @@ import {
 import { newSequence } from '../load'
 import { usesOf } from '../uses'
 import { frame, id, name, onSequence } from './common'
-import { dropShots } from './shots'
+import { dropShots, forgetStood } from './shots'
 
 const shape = projectSchema.shape
 const sequence = sequenceSchema.shape
@@ -36,6 +36,7 @@ function without<T extends { id: string }>(list: T[] | undefined, what: string, 
 function removeMedium(p: Project, mediaId: string) {
   getMedium(p, mediaId)
   p.media = p.media.filter((m) => m.id !== mediaId)
+  forgetStood(p, { kind: 'medium', mediaId })
   dropShots(p, ({ source }) => source.kind === 'medium' && source.mediaId === mediaId)
   for (const each of p.sequences)
     if (each.sounds.some((s) => s.mediaId === mediaId))
@@ -105,6 +106,7 @@ export const PROJECT_EDITS = {
       if (uses.length)
         throw new Refused(`${gone.name} is used by ${uses.join(', ')}. Take it out there first.`)
       p.sequences = p.sequences.filter((s) => s.id !== a.sequenceId)
+      forgetStood(p, { kind: 'comp', sequenceId: a.sequenceId })
     },
   ),
   'sequence.format': defineEdit(

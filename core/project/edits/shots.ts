@@ -27,6 +27,12 @@ export function needSource(p: Project, source: Source): void {
     throw new NotFound('design', source.designId)
 }
 
+/** Nothing stood in place of a shot that is not there any more. */
+export function forgetStood(p: Project, gone: Source): void {
+  for (const shot of p.sequences.flatMap((s) => s.shots))
+    if (sameSource(shot.stood?.source, gone)) delete shot.stood
+}
+
 /** Takes shots off their sequences, with the transitions that stand on them. */
 export function dropShots(p: Project, gone: (shot: { id: string; source: Source }) => boolean): void {
   for (const sequence of p.sequences) {
