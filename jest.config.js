@@ -1,5 +1,7 @@
 /** Unit tests run in Node on the TypeScript sources; browser tests are under e2e/. */
 export default {
+  // On the two cores of a small machine one alone would work unless it is told.
+  maxWorkers: '100%',
   roots: ['<rootDir>/core', '<rootDir>/engine', '<rootDir>/app', '<rootDir>/server', '<rootDir>/demo'],
   testMatch: ['**/*.test.ts', '**/*.test.tsx'],
   // Read as arguments: a global of the sandbox costs a hundred times as much.

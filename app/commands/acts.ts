@@ -19,7 +19,7 @@ import { hasKeys, hasSteps, pasteKeys, pasteSteps } from '../session/clipboard'
 import { frameCount, play, playScale, seek, stop } from '../session/playback'
 import { deskPath, deskStage, here, openSequence, sequenceFrame } from '../session/where'
 import { addTransition } from '../sequence/new-across'
-import { uid } from '../session/work'
+import { tell, uid } from '../session/work'
 import { edit, editAll, location } from '../store/edit'
 import { store } from '../store/store'
 import { type ViewState, viewActions } from '../store/view'
@@ -245,7 +245,7 @@ export function openCut(): void {
   const near = cutsOf(sequence, 0).sort(
     (a, b) => Math.abs(a.to.start - frame) - Math.abs(b.to.start - frame),
   )[0]
-  if (!near) return
+  if (!near) return void tell('info', 'No two shots of the lowest lane meet here: there is no cut to open.')
   const { from, to } = near
   const there = sequence.transitions.find((t) => t.from === from.id && t.to === to.id)
   const id = there?.id ?? addTransition(sequence, near)

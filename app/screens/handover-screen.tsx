@@ -14,8 +14,6 @@ import {
   type DeliveredAlpha,
   type Delivery,
   type EncodeQuality,
-  layOut,
-  NAME_FIELDS,
   USUAL_ALPHA,
   USUAL_NAMES,
 } from '@stilus/core/deliver'
@@ -29,6 +27,9 @@ import { Button } from '../ui/button'
 import { Choice, EmptyState, Segments } from '../ui/fields'
 import { NumberField } from '../ui/number-field'
 import { Bar } from './bar'
+import { FieldButtons, fieldsFor, NameSample } from './handover-names'
+import { Row } from './handover-row'
+import { ShotsToHand } from './handover-shots'
 import { DeliveryCard } from './delivery-card'
 
 const CONTAINERS = [
@@ -62,12 +63,6 @@ const ALPHA_WORDS: Record<DeliveredAlpha, string> = {
 /** The steps of a shot that act in a region. */
 const withRegions = (shot: Shot): string[] =>
   allSteps(shot.steps).flatMap((step) => (step.where?.items.length ? [step.id] : []))
-
-const CHOICES: { label: string; which(shot: Shot): boolean }[] = [
-  { label: 'All', which: () => true },
-  { label: 'Those done', which: (s) => s.state === 'done' },
-  { label: 'None', which: () => false },
-]
 
 /** What to hand back and how, the render queue, and what is finished. */
 export function HandoverScreen({ project }: { project: Project }) {
@@ -155,96 +150,14 @@ export function HandoverScreen({ project }: { project: Project }) {
               </p>
             )}
             {what === 'shots' && (
-              <>
-                <div className="-mb-3 flex items-center gap-2">
-                  <span className="flex-1 text-dim">
-                    {picked.length} of {sequence.shots.length} shots
-                  </span>
-                  {CHOICES.map(({ label, which }) => (
-                    <Button
-                      key={label}
-                      onClick={() => setChosen(sequence.shots.filter(which).map((s) => s.id))}
-                    >
-                      {label}
-                    </Button>
-                  ))}
-                </div>
-                <ul aria-label="Shots to hand over" className="max-h-52 overflow-y-auto rounded border">
-                  {[...sequence.shots]
-                    .sort((a, b) => a.start - b.start)
-                    .map((s) => (
-                      <li key={s.id} className="border-b last:border-0">
-                        <label className="flex h-8 items-center gap-2.5 px-3 hover:bg-raised">
-                          <input
-                            type="checkbox"
-                            className="accent-[#d0d0d0]"
-                            checked={chosen.includes(s.id)}
-                            onChange={(e) =>
-                              setChosen(
-                                e.target.checked ? [...chosen, s.id] : chosen.filter((id) => id !== s.id),
-                              )
-                            }
-                          />
-                          <span className="flex-1 truncate">{s.name}</span>
-                          <span className="text-dim">
-                            {s.length} frames, {s.state}
-                          </span>
-                        </label>
-                      </li>
-                    ))}
-                </ul>
-                <Row label="Of them">
-                  <Segments
-                    label="What of the shots"
-                    value={of}
-                    options={[
-                      { value: 'pictures', label: 'Pictures' },
-                      { value: 'mattes', label: 'Mattes of regions' },
-                    ]}
-                    onChange={(v) => setOf(v as typeof of)}
-                  />
-                </Row>
-                {of === 'mattes' && (
-                  <p className="-mt-3 pl-24 text-dim">
-                    {list.length
-                      ? 'One file for each step that has a region, white where it acts.'
-                      : 'No step of these shots has a region. Give one a region on its Where face first.'}
-                  </p>
-                )}
-                {of === 'pictures' && crossings.length > 0 && (
-                  <>
-                    <Row label="Transitions">
-                      <Segments
-                        label="Transitions"
-                        value={baked ? 'files' : 'edit'}
-                        options={[
-                          { value: 'edit', label: 'In the edit' },
-                          { value: 'files', label: 'As files of their own' },
-                        ]}
-                        onChange={(v) => setBaked(v === 'files')}
-                      />
-                    </Row>
-                    <p className="-mt-3 pl-24 text-dim">
-                      {baked
-                        ? `${crossings.length === 1 ? 'One file' : `${crossings.length} files`} over the length of each; the edit cuts to them.`
-                        : 'The edit names them, where the shots have handles enough; other programs know dissolves and wipes.'}
-                    </p>
-                  </>
-                )}
-                <Row label="Handles">
-                  <NumberField
-                    label="Handles"
-                    value={handles}
-                    min={0}
-                    max={240}
-                    step={1}
-                    digits={0}
-                    unit="frames"
-                    onChange={(v) => setHandles(Math.round(v))}
-                    className="w-36"
-                  />
-                </Row>
-              </>
+              <ShotsToHand
+                {...{ sequence, chosen, of, crossings: crossings.length, baked, handles }}
+                files={list.length}
+                onChosen={setChosen}
+                onOf={setOf}
+                onBaked={setBaked}
+                onHandles={setHandles}
+              />
             )}
             {what === 'marks' && (
               <p className="text-dim">
@@ -380,53 +293,5 @@ export function HandoverScreen({ project }: { project: Project }) {
         </div>
       </main>
     </>
-  )
-}
-
-/** The fields that say something about what is handed over. */
-const fieldsFor = (what: 'sequence' | 'marks' | 'shots', of: 'pictures' | 'mattes') =>
-  NAME_FIELDS.filter((field) =>
-    field === 'matte'
-      ? what === 'shots' && of === 'mattes'
-      : what === 'shots' || (field !== 'shot' && field !== 'number'),
-  )
-
-/** What a name can be made of, each at a press. */
-const FieldButtons = ({ fields, onField }: { fields: readonly string[]; onField(field: string): void }) => (
-  <div className="-mt-3 flex flex-wrap gap-1 pl-24">
-    {fields.map((field) => (
-      <button
-        key={field}
-        type="button"
-        aria-label={`Add the ${field} to the name`}
-        className="rounded bg-field px-1.5 py-0.5 text-xs text-dim hover:text-text"
-        onClick={() => onField(field)}
-      >
-        {field}
-      </button>
-    ))}
-  </div>
-)
-
-/** The name that the first file would have, or why it cannot have one. */
-function NameSample({ project, delivery }: { project: Project; delivery: Delivery | undefined }) {
-  if (!delivery?.name) return null
-  try {
-    return <p className="-mt-3 truncate pl-24 text-dim">{layOut(project, delivery).name}</p>
-  } catch (error) {
-    return (
-      <p role="alert" className="-mt-3 pl-24 text-what">
-        {(error as Error).message}
-      </p>
-    )
-  }
-}
-
-function Row({ label, children }: { label: string; children: React.ReactNode }) {
-  return (
-    <div className="grid grid-cols-[84px_auto] items-center justify-start gap-3">
-      <span className="text-dim">{label}</span>
-      {children}
-    </div>
   )
 }

@@ -82,7 +82,7 @@ export function SequenceScreen({ project }: { project: Project }) {
             style={{ width: panel }}
           >
             <Divider label="Width of the shot panel" size={panel} grows="left" onSize={setPanel} />
-            {incoming && !incoming.taken ? (
+            {incoming?.kind === 'waiting' ? (
               <IncomingPanel project={project} incoming={incoming} />
             ) : transition ? (
               <TransitionPanel key={transition.id} {...{ project, sequence, transition }} />

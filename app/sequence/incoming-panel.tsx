@@ -1,49 +1,65 @@
-import { compareEdit, getSequence, type Project, type ShotChange } from '@stilus/core/project'
+import { compareEdit, getSequence, type Project, type Sequence, type ShotChange } from '@stilus/core/project'
 import { toTimecode } from '@stilus/core/time'
+import { layOutEdit } from '@stilus/engine'
 import { Copy } from 'lucide-react'
 import { useMemo } from 'react'
 import { onlyAnew, takeIn, takingIn } from '../session/incoming'
+import { openSequence, sequencePath } from '../session/where'
 import { tell } from '../session/work'
-import { type Incoming, incomingActions } from '../store/incoming'
+import { location } from '../store/edit'
+import { incomingActions, type Report, type Waiting } from '../store/incoming'
 import { useAppDispatch } from '../store/store'
 import { viewActions } from '../store/view'
 import { Button } from '../ui/button'
 import { cx } from '../ui/classes'
-import { Toggle } from '../ui/fields'
+import { EmptyState, Toggle } from '../ui/fields'
 import { LongList } from '../ui/long-list'
 import { saidOf, summed, WAYS } from './incoming-words'
 
 /** An edit that has been read: what it changes, before anything is touched, or what was changed or left out of it. */
-export function IncomingPanel({ project, incoming }: { project: Project; incoming: Incoming }) {
-  return incoming.taken ? <Report {...{ project, incoming }} /> : <Changes {...{ project, incoming }} />
+export function IncomingPanel({ project, incoming }: { project: Project; incoming: Waiting | Report }) {
+  return incoming.kind === 'report' ? (
+    <Outcome report={incoming} />
+  ) : (
+    <Changes {...{ project, waiting: incoming }} />
+  )
 }
 
-/** What comes of taking it in, or why that cannot be. */
-function expected(project: Project, { layout, stay }: Incoming): string[] {
+/** What an edit changes on a project, why it can only be laid out anew, and what there is to know; nothing where its sequence is gone. */
+function compared(project: Project, { sequenceId, timeline, stay }: Waiting) {
+  const sequence = project.sequences.find((s) => s.id === sequenceId)
+  if (!sequence) return undefined
+  const layout = layOutEdit(project, sequence, timeline)
+  const changes = layout.sequences
+    .filter((laid) => !laid.isNew)
+    .flatMap((laid) => {
+      const of = getSequence(project, laid.sequenceId)
+      return compareEdit(of, laid).map((change) => ({ ...change, of }))
+    })
+  const anew = onlyAnew(project, layout)
+  if (anew !== undefined) return { changes, anew, notes: [anew] }
+  const said = [...(timeline.notes ?? []), ...layout.notes]
   try {
     const { notes, left } = takingIn(project, layout, { stay })
-    return [...notes, ...left]
+    return { changes, anew, notes: [...said, ...notes, ...left] }
   } catch (error) {
-    return [(error as Error).message]
+    return { changes, anew, notes: [...said, (error as Error).message] }
   }
 }
 
-function Changes({ project, incoming }: { project: Project; incoming: Incoming }) {
+function Changes({ project, waiting }: { project: Project; waiting: Waiting }) {
   const dispatch = useAppDispatch()
-  const { name, layout, notes, stay } = incoming
-  const changes = useMemo(
-    () =>
-      layout.sequences
-        .filter((laid) => !laid.isNew)
-        .flatMap((laid) => compareEdit(getSequence(project, laid.sequenceId), laid)),
-    [project, layout],
-  )
+  const { name, stay } = waiting
+  const found = useMemo(() => compared(project, waiting), [project, waiting])
+  const close = () => dispatch(incomingActions.closed())
+  if (!found)
+    return (
+      <EmptyState text={`The sequence that "${name}" was read over is gone.`}>
+        <Button onClick={close}>Leave it</Button>
+      </EmptyState>
+    )
+  const { changes, anew, notes } = found
   const touched = changes.filter((c) => c.ways.length)
-  const anew = onlyAnew(project, layout)
-  const after = useMemo(
-    () => (anew ? [anew] : [...notes, ...expected(project, incoming)]),
-    [anew, notes, project, incoming],
-  )
   return (
     <section aria-label="A changed edit" className="flex min-h-0 flex-1 flex-col">
       <header className="grid gap-1 border-b p-3">
@@ -56,7 +72,7 @@ function Changes({ project, incoming }: { project: Project; incoming: Incoming }
         <LongList
           label="What it changes"
           items={touched}
-          keyOf={({ old, now }) => (now ?? old)?.id ?? ''}
+          keyOf={({ old }, i) => old?.id ?? `new ${i}`}
           row={48}
         >
           {(change) => (
@@ -70,16 +86,16 @@ function Changes({ project, incoming }: { project: Project; incoming: Incoming }
       ) : (
         <p className="flex-1 p-3 text-dim">Every shot is where the edit has it.</p>
       )}
-      {after.length > 0 && <Notes label="What to know" notes={after} className="max-h-52 border-t" />}
+      {notes.length > 0 && <Notes label="What to know" notes={notes} className="max-h-52 border-t" />}
       <footer className="grid gap-2 border-t p-3">
-        {!anew && (
-          <Button look="main" onClick={() => takeIn()}>
+        {anew === undefined && (
+          <Button look="main" onClick={() => takeIn(waiting)}>
             Take the changes in
           </Button>
         )}
         <div className="grid grid-cols-2 gap-2">
-          <Button onClick={() => takeIn(true)}>Lay it out anew</Button>
-          <Button onClick={() => dispatch(incomingActions.closed())}>Leave it</Button>
+          <Button onClick={() => takeIn(waiting, true)}>Lay it out anew</Button>
+          <Button onClick={close}>Leave it</Button>
         </div>
       </footer>
     </section>
@@ -88,7 +104,7 @@ function Changes({ project, incoming }: { project: Project; incoming: Incoming }
 
 interface RowProps {
   project: Project
-  change: ShotChange
+  change: ShotChange & { of: Sequence }
   stays: boolean
   onStay(on: boolean): void
 }
@@ -96,22 +112,21 @@ interface RowProps {
 /** A shot that changes: a click goes to where it is, or will be. */
 function Row({ project, change, stays, onStay }: RowProps) {
   const dispatch = useAppDispatch()
-  const { old, now, ways } = change
+  const { old, now, ways, of } = change
   const shot = now ?? old
   if (!shot) return null
-  const { startTimecode, rate } = getSequence(project)
   const isGone = !now
+  const go = () => {
+    if (openSequence()?.id === of.id) dispatch(viewActions.set({ frame: (old ?? shot).start }))
+    else location.go(sequencePath(project, of.id))
+  }
   return (
     <div className="flex items-center gap-2 rounded p-1.5 hover:bg-field">
-      <button
-        type="button"
-        className="grid min-w-0 flex-1 text-left"
-        onClick={() => dispatch(viewActions.set({ frame: (old ?? shot).start }))}
-      >
+      <button type="button" className="grid min-w-0 flex-1 text-left" onClick={go}>
         <span className="flex gap-2">
           <span className="min-w-0 truncate">{(old ?? shot).name}</span>
           <span className="ml-auto shrink-0 text-xs text-dim">
-            {toTimecode(startTimecode + shot.start, rate)}
+            {toTimecode(of.startTimecode + shot.start, of.rate)}
           </span>
         </span>
         <span className="text-xs text-dim">
@@ -140,7 +155,7 @@ const Notes = ({ label, notes, className }: NotesProps) => (
   </ul>
 )
 
-function Report({ incoming: { name, layout, notes } }: { incoming: Incoming }) {
+function Outcome({ report: { name, layout, notes } }: { report: Report }) {
   const dispatch = useAppDispatch()
   const laid = layout.sequences.flatMap((sequence) =>
     sequence.shots.map((shot) => ({ shot, sequence })).sort((a, b) => a.shot.start - b.shot.start),

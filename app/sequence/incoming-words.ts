@@ -1,5 +1,12 @@
-import type { Project, Shot, ShotChange, Way } from '@stilus/core/project'
-import { sourceName, speedOf } from '@stilus/core/project'
+import {
+  asEdited,
+  type Project,
+  type Shot,
+  type ShotChange,
+  sourceName,
+  speedOf,
+  type Way,
+} from '@stilus/core/project'
 
 const frames = (n: number) => `${n} ${n === 1 ? 'frame' : 'frames'}`
 const later = (by: number) => `${frames(Math.abs(by))} ${by > 0 ? 'later' : 'earlier'}`
@@ -19,7 +26,7 @@ export const WAYS: Record<Way, string> = {
 export function saidOf(project: Project, { old, now, ways }: ShotChange): string {
   if (!old) return now ? `${frames(now.length)} of ${sourceName(project, now.source)}` : ''
   if (!now) return goneWith(old)
-  const head = now.in - old.in
+  const head = now.in - asEdited(old, now).in
   const tail = head + now.length - old.length
   const said: string[] = []
   for (const way of ways) {

@@ -140,8 +140,8 @@ it('a list of decisions comes with its media and its transitions as one act; wha
   expect(startTimecode).toBe(86400)
   expect(told()).toEqual(['"cut.edl" is laid out: 3 shots, one transition.'])
   expect(store.getState().incoming).toMatchObject({
+    kind: 'report',
     name: 'cut.edl',
-    taken: true,
     notes: [
       expect.stringMatching(/^Line 8 is left out: "004 broken"/),
       expect.stringMatching(/^Dissolve between two and three is left out: /),

@@ -1,5 +1,7 @@
+import '../testing/page'
 import { afterAll, beforeEach, expect, it } from '@jest/globals'
 import { type EditClip, type EditTimeline, writeEdl, writeOtio } from '@stilus/core/formats'
+import { layOutEdit } from '@stilus/engine'
 import { compareEdit, getSequence, type Project, type ShotChange } from '@stilus/core/project'
 import { medium, shot, testProject, withEdit } from '../../core/testing/projects'
 import { saidOf, summed } from '../sequence/incoming-words'
@@ -41,6 +43,11 @@ const timeline = (clips: EditClip[], more: Partial<EditTimeline> = {}): EditTime
 const file = (text: string, name = 'cut.otio') => new File([text], name)
 const shots = () => getSequence(documentNow()).shots.map((s) => [s.id, s.start, s.length, s.in, s.note])
 const incoming = () => store.getState().incoming
+const waiting = () => {
+  const found = incoming()
+  if (found?.kind !== 'waiting') throw new Error('Nothing waits.')
+  return found
+}
 
 beforeEach(() => openFresh(project))
 afterAll(leaveProject)
@@ -60,8 +67,8 @@ it.each([
   'over shots that are there an edit as %s only waits, and taken in it keeps what was done',
   async (_, made) => {
     await importFiles([made()], true)
-    expect([documentNow(), told(), incoming()?.taken]).toEqual([project, [], false])
-    takeIn()
+    expect([documentNow(), told(), waiting().name]).toEqual([project, [], expect.stringMatching(/^cut/)])
+    takeIn(waiting())
     const [a, b, c, x] = shots()
     expect([a, b, c]).toEqual([
       ['a', 0, 48, 60, ''],
@@ -102,7 +109,7 @@ it('a shot that is gone goes with a word, or stays where the user says so', asyn
   const shorter = file(writeOtio(timeline([clip('a', 0, 0), clip('c', 2, 48)])))
   await readEdit(shorter)
   store.dispatch(incomingActions.stays({ id: 'b', on: true }))
-  takeIn()
+  takeIn(waiting())
   expect(getSequence(documentNow()).shots.map((s) => [s.id, s.lane])).toEqual([
     ['a', 0],
     ['b', 1],
@@ -110,16 +117,16 @@ it('a shot that is gone goes with a word, or stays where the user says so', asyn
   ])
   store.dispatch(undo)
   await readEdit(shorter)
-  takeIn()
+  takeIn(waiting())
   expect(shots().map(([id]) => id)).toEqual(['a', 'c'])
 })
 
 it('an edit at another rate can only be laid out anew, and says so', async () => {
   await readEdit(file(writeOtio({ ...changed, rate: { num: 25, den: 1 } })))
-  const waiting = incoming()
-  if (!waiting) throw new Error('Nothing waits.')
-  expect(onlyAnew(project, waiting.layout)).toMatch(/^It runs at 25 frames a second, the sequence at 24/)
-  takeIn(true)
+  expect(onlyAnew(project, layOutEdit(project, getSequence(project), waiting().timeline))).toMatch(
+    /^It runs at 25 frames a second, Test at 24/,
+  )
+  takeIn(waiting(), true)
   expect([shots().length, shots()[0]?.[0]]).toEqual([4, expect.not.stringMatching(/^a$/)])
 })
 
@@ -149,6 +156,19 @@ it('edits within the edit come as sequences with their markers and transitions, 
   const within = () => documentNow().sequences[1]
   expect([within()?.name, within()?.shots.length, within()?.transitions.length]).toEqual(['Inner', 2, 1])
   await readEdit(file(text(70)))
-  takeIn()
+  takeIn(waiting())
   expect([documentNow().sequences.length, within()?.shots.map((s) => s.start)]).toEqual([2, [0, 70]])
+})
+
+it('media that come while an edit waits are found when it is taken in; a sequence that goes takes the edit with it', async () => {
+  const withNew = timeline([clip('a', 0, 0), { ...clip('late', 0, 200), media: 'late.mov' }])
+  await readEdit(file(writeOtio(withNew)))
+  store.dispatch(edit('medium.add', { medium: medium('late', { name: 'late.mov', frames: 300 }) }))
+  takeIn(waiting())
+  const late = getSequence(documentNow()).shots.find((s) => s.name === 'late')
+  expect([late?.source, documentNow().media.length]).toEqual([{ kind: 'medium', mediaId: 'late' }, 4])
+  await readEdit(file(writeOtio(changed)))
+  const before = documentNow()
+  takeIn({ ...waiting(), sequenceId: 'gone' })
+  expect([documentNow(), incoming()]).toEqual([before, null])
 })

@@ -1,9 +1,9 @@
-import { type EditTimeline, readEdl, readOtio } from '@stilus/core/formats'
+import { readEdl, readOtio } from '@stilus/core/formats'
 import { type Act, getSequence, performAll, type Project } from '@stilus/core/project'
 import { rateName } from '@stilus/core/time'
 import { type LaidSequence, type Layout, layOutEdit } from '@stilus/engine'
 import { editAll, location } from '../store/edit'
-import { incomingActions } from '../store/incoming'
+import { incomingActions, type Waiting } from '../store/incoming'
 import { store } from '../store/store'
 import { viewActions } from '../store/view'
 import { openSequence, sequencePath } from './where'
@@ -52,40 +52,35 @@ export function takingIn(
     else add(['sequence.recut', { ...args, stay }])
     media = []
     for (const joint of joints) {
-      const act = crossing(after, sequenceId, joint)
-      if (typeof act === 'string') left.push(act)
-      else if (act) {
+      const { act, between } = crossing(after, sequenceId, joint)
+      if (!act) continue
+      try {
         add(act)
         crossings++
+      } catch (error) {
+        left.push(`${joint.name} between ${between} is left out: ${(error as Error).message}`)
       }
     }
   }
   return { acts, notes, left, crossings }
 }
 
-/** A transition of the edit as an act; none where the cut has one already, and a sentence where its shots cannot take it. */
+/** A transition of the edit as an act, none where the cut has one already; and the names of its shots. */
 function crossing(
   project: Project,
   sequenceId: string,
-  { at, lane, before, after, use, name }: LaidSequence['joints'][number],
-): Act | string | undefined {
+  { at, lane, before, after, use }: LaidSequence['joints'][number],
+): { act: Act | undefined; between: string } {
   const { shots, transitions } = getSequence(project, sequenceId)
   const on = shots.filter((s) => s.lane === lane)
   const from = on.find((s) => s.start + s.length === at)
   const to = on.find((s) => s.start === at)
-  if (transitions.some((t) => t.from === (from?.id ?? null) && t.to === (to?.id ?? null))) return undefined
+  const between = `${from?.name ?? 'nothing'} and ${to?.name ?? 'nothing'}`
   const ends = { from: from?.id ?? null, to: to?.id ?? null }
+  if (transitions.some((t) => t.from === ends.from && t.to === ends.to)) return { act: undefined, between }
   const length = { before: from ? before : 0, after: to ? after : 0 }
-  const act: Act = [
-    'transition.add',
-    { sequenceId, transitionId: uid(), stepId: uid(), use, ...ends, ...length },
-  ]
-  try {
-    performAll(project, [act], '')
-    return act
-  } catch (error) {
-    return `${name} between ${from?.name ?? 'nothing'} and ${to?.name ?? 'nothing'} is left out: ${(error as Error).message}`
-  }
+  const ids = { sequenceId, transitionId: uid(), stepId: uid() }
+  return { act: ['transition.add', { ...ids, use, ...ends, ...length }], between }
 }
 
 /** Reads an edit: onto an empty sequence at once, over one that has been worked on only once the user has seen what it changes. */
@@ -93,51 +88,55 @@ export async function readEdit(file: File): Promise<void> {
   const project = store.getState().project.document
   const sequence = openSequence() ?? (project && getSequence(project))
   if (!project || !sequence) return
-  let timeline: EditTimeline | undefined
-  const layout = await work(`Reading ${file.name}`, async () => {
+  const timeline = await work(`Reading ${file.name}`, async () => {
     const text = await file.text()
-    timeline = /\.edl$/i.test(file.name) ? readEdl(text, sequence.rate) : readOtio(text)
-    return layOutEdit(project, sequence, timeline)
+    return /\.edl$/i.test(file.name) ? readEdl(text, sequence.rate) : readOtio(text)
   })
-  if (!layout) return
-  const notes = [...(timeline?.notes ?? []), ...layout.notes]
-  const incoming = { name: file.name, layout, notes, taken: false, stay: [] }
-  store.dispatch(incomingActions.read(incoming))
-  if (!sequence.shots.length) return takeIn(true)
+  if (!timeline) return
+  const waiting: Waiting = {
+    kind: 'waiting',
+    name: file.name,
+    sequenceId: sequence.id,
+    timeline,
+    stay: [],
+  }
+  if (!sequence.shots.length) return takeIn(waiting)
+  store.dispatch(incomingActions.read(waiting))
   location.go(sequencePath(project, sequence.id))
   store.dispatch(viewActions.shot({ id: null }))
   store.dispatch(viewActions.set({ acrossId: null }))
 }
 
 /** Whether an edit can only be laid out anew, and why. */
-export function onlyAnew(project: Project, layout: Layout): string | undefined {
-  const main = layout.sequences.at(-1)
-  if (!main || main.isNew) return undefined
-  const { rate } = getSequence(project, main.sequenceId)
-  if (rate.num * main.rate.den === main.rate.num * rate.den) return undefined
-  return `It runs at ${rateName(main.rate)} frames a second, the sequence at ${rateName(rate)}: it can only be laid out anew.`
+export function onlyAnew(project: Project, { sequences }: Layout): string | undefined {
+  for (const laid of sequences) {
+    if (laid.isNew) continue
+    const { rate, name } = getSequence(project, laid.sequenceId)
+    if (rate.num * laid.rate.den !== laid.rate.num * rate.den)
+      return `It runs at ${rateName(laid.rate)} frames a second, ${name} at ${rateName(rate)}: it can only be laid out anew.`
+  }
+  return undefined
 }
 
-/** Takes the edit in that waits. */
-export function takeIn(anew = false): void {
-  const { incoming, project } = store.getState()
-  const main = incoming?.layout.sequences.at(-1)
-  if (!incoming || !main || !project.document) return
-  const { name, layout, stay } = incoming
-  const empty = isEmpty(project.document, main)
+/** Takes an edit in as the project is now. */
+export function takeIn({ name, sequenceId, timeline, stay }: Waiting, anew = false): void {
+  const project = store.getState().project.document
+  const sequence = project?.sequences.find((s) => s.id === sequenceId)
+  store.dispatch(incomingActions.closed())
+  if (!project || !sequence) return
+  let layout: Layout
   let taking: Taking
   try {
-    taking = takingIn(project.document, layout, { stay, anew })
+    layout = layOutEdit(project, sequence, timeline)
+    taking = takingIn(project, layout, { stay, anew })
   } catch (error) {
-    store.dispatch(incomingActions.closed())
     tell('problem', (error as Error).message)
     return
   }
-  const label = anew || empty ? 'Lay out the edit' : 'Take in the changed edit'
-  if (!store.dispatch(editAll(taking.acts, label))) return
+  const fresh = anew || !sequence.shots.length
+  if (!store.dispatch(editAll(taking.acts, fresh ? 'Lay out the edit' : 'Take in the changed edit'))) return
   const { missing } = layout
   const { crossings } = taking
-  const crossed = crossings === 1 ? ', one transition' : crossings ? `, ${crossings} transitions` : ''
   if (missing.length) {
     const names =
       missing.slice(0, 3).join(', ') + (missing.length > 3 ? ` and ${missing.length - 3} more` : '')
@@ -145,12 +144,11 @@ export function takeIn(anew = false): void {
       'problem',
       `The edit is laid out; its media are missing: ${names}. Drop the files here and they are found by name.`,
     )
-  } else
-    tell(
-      'info',
-      `"${name}" is ${anew || empty ? 'laid out' : 'taken in'}: ${main.shots.length} shots${crossed}.`,
-    )
-  const notes = [...incoming.notes, ...taking.left]
-  if (notes.length) store.dispatch(incomingActions.read({ ...incoming, notes, taken: true }))
-  else store.dispatch(incomingActions.closed())
+  } else {
+    const shots = layout.sequences.at(-1)?.shots.length ?? 0
+    const crossed = crossings === 1 ? ', one transition' : crossings ? `, ${crossings} transitions` : ''
+    tell('info', `"${name}" is ${fresh ? 'laid out' : 'taken in'}: ${shots} shots${crossed}.`)
+  }
+  const notes = [...(timeline.notes ?? []), ...layout.notes, ...taking.left]
+  if (notes.length) store.dispatch(incomingActions.read({ kind: 'report', name, layout, notes }))
 }

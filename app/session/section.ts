@@ -1,4 +1,5 @@
 import { targetSize } from '@stilus/core/render'
+import { location } from '../store/edit'
 import { store } from '../store/store'
 import { play, playable, playScale, stop } from './playback'
 import { session } from './session'
@@ -6,13 +7,13 @@ import { tell, work } from './work'
 
 /** How many frames of a size fit among the pictures that are kept. */
 const fitting = (bytes: number, { width, height }: { width: number; height: number }, scale: number) =>
-  Math.floor(bytes / (4 * Math.ceil(width * scale) * Math.ceil(height * scale)))
+  Math.max(1, Math.floor(bytes / (4 * Math.ceil(width * scale) * Math.ceil(height * scale))))
 
 /** The section that is being rendered is called off by the next one. */
 let under: AbortController | undefined
 
 /**
- * Renders all that the screen plays, as it plays it, and then plays it in real time. It is shown as work and can be called off; a change of the project calls it off by itself.
+ * Renders all that the screen plays, as it plays it, and then plays it in real time. It is shown as work and can be called off; a change of the project or another screen calls it off by itself.
  * Where not all of it fits into the memory for pictures, what lies about the playhead is rendered, and that is said.
  */
 export async function renderSection(): Promise<void> {
@@ -36,8 +37,9 @@ export async function renderSection(): Promise<void> {
     )
   const from =
     count < whole ? Math.max(first, Math.min(state.view.frame - Math.floor(count / 2), last - count)) : first
+  const screen = location.path()
   const off = store.subscribe(() => {
-    if (store.getState().project.document !== document) own.abort()
+    if (store.getState().project.document !== document || location.path() !== screen) own.abort()
   })
   let next = from
   let done = 0

@@ -46,7 +46,7 @@ function sayLacks(project: Project, acts: readonly Act[]): void {
 function swapAll(acts: readonly Act[], label: string): boolean {
   const { document } = store.getState().project
   if (!document || !store.dispatch(editAll(acts, label))) return false
-  sayLacks(performAll(document, acts, '').project, acts)
+  sayLacks(store.getState().project.document ?? document, acts)
   return true
 }
 

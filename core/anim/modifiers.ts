@@ -94,19 +94,15 @@ export interface ModifyContext {
 /** A value with everything that moves it, at treatment time t. Words and switches are moved by keys alone. */
 export function movedValue(animated: Animated, t: number, context: ModifyContext): Value {
   let value = valueAt(animated, t)
-  const own = (at: number, component: number): number => {
-    const there = valueAt(animated, at)
-    return Number(Array.isArray(there) ? there[component] : there)
-  }
   for (const modifier of animated.modifiers ?? []) {
     if (!modifier.on) continue
     if (modifier.kind === 'attach') {
       if (Array.isArray(value) && value.length === 2 && context.attach)
         value = context.attach(modifier, value as [number, number], t)
-    } else if (typeof value === 'number') value = moved(modifier, value, 0, t, context, own)
+    } else if (typeof value === 'number') value = moved(modifier, animated, value, 0, t, context)
     else if (Array.isArray(value))
       value = value.map((v, i) =>
-        modifier.part === undefined || modifier.part === i ? moved(modifier, v, i, t, context, own) : v,
+        modifier.part === undefined || modifier.part === i ? moved(modifier, animated, v, i, t, context) : v,
       )
   }
   return value
@@ -114,20 +110,23 @@ export function movedValue(animated: Animated, t: number, context: ModifyContext
 
 function moved(
   modifier: Follow | Noise,
+  animated: Animated,
   value: number,
   component: number,
   t: number,
   context: ModifyContext,
-  own: (at: number, component: number) => number,
 ): number {
   if (modifier.kind !== 'follow') return value + noiseAt(modifier, t, component, context)
   if (modifier.settle !== undefined) {
-    const from = context.ending?.(modifier.source)
     const { since } = context
-    const [head, next] = [own(since, component), own(since + 1, component)]
-    if (from)
-      return value + settling(from.value - head, from.speed - (next - head), t - since, modifier.settle)
-    return value
+    const frames = t - since
+    const from = frames < modifier.settle ? context.ending?.(modifier.source) : undefined
+    if (!from) return value
+    const [head, next] = [since, since + 1].map((at) => {
+      const own = valueAt(animated, at)
+      return Number(Array.isArray(own) ? own[component] : own)
+    }) as [number, number]
+    return value + settling(from.value - head, from.speed - (next - head), frames, modifier.settle)
   }
   const source = context.source(modifier.source, t - modifier.delay)
   if (source === undefined) return value
@@ -136,10 +135,9 @@ function moved(
   return modifier.join === 'add' ? value + taken : taken
 }
 
-/** A difference that dies away: `by` with a slope of `slope` a frame at 0, neither any more after `over` frames; a cubic Hermite segment, straight before 0. */
+/** A difference that dies away: `by` with a slope of `slope` a frame at 0, neither any more at `over` frames; a cubic Hermite segment, straight before 0. */
 function settling(by: number, slope: number, frames: number, over: number): number {
   if (frames <= 0) return by + slope * frames
-  if (frames >= over) return 0
   const u = frames / over
   return by * (1 + 2 * u) * (1 - u) * (1 - u) + slope * frames * (1 - u) * (1 - u)
 }

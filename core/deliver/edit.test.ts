@@ -121,6 +121,15 @@ it('a transition that is a file of its own takes its frames from the shots besid
   ])
   expect([lanes[0]?.joints, notes]).toEqual([[], []])
   expect(soundOf(p, file.job)).toEqual({ offset: 42, only: ['s1', 's2'] })
+  const longer = performAll(
+    p,
+    [['transition.length', { transitionId: 't', before: 6, after: 12 }]],
+    'x',
+  ).project
+  expect(deliveredTimeline(longer, [...files(longer, 12, 's1', 's2'), file])).toMatchObject({
+    lanes: [{ clips: [{ length: 48 }, { length: 48 }], joints: [{ before: 6, after: 12 }] }],
+    notes: ['turn.mp4 is left out: Page turn has another length by now. Render it again.'],
+  })
   const apart = performAll(p, [['shot.move', { shotId: 's2', start: 60 }]], 'x').project
   expect(() => delivered(apart, { kind: 'transition', transitionId: 't' }, 'x')).toThrow(
     /does not act between/,

@@ -93,7 +93,12 @@ export function deliveredTimeline(project: Project, files: readonly DeliveredFil
   const baked = new Map(own.flatMap((f) => (f.job.transitionId ? [[f.job.transitionId, f] as const] : [])))
   for (const active of activeTransitions(project, sequence)) {
     const file = baked.get(active.transition.id)
-    if (file) {
+    const fits = file && file.job.last === active.before + active.after
+    if (file && !fits)
+      notes.push(
+        `${file.name} is left out: ${active.transition.name} has another length by now. Render it again.`,
+      )
+    if (file && fits) {
       bake(laneOf(active.lane).clips, file, active)
       continue
     }

@@ -204,6 +204,7 @@ export {
 export { type Laid, type LaidPart, LAID_PARTS, laidSchema } from './edits/laying'
 export { type Swap, swapIn, swapLacks, SWAPS, swapsByName, usualSwap } from './swapping'
 export {
+  asEdited,
   compareEdit,
   type Cutting,
   newSpeedStep,

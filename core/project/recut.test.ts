@@ -185,6 +185,20 @@ it('a speed of the edit comes, changes and goes as one step of its own, about th
   expect(steps(run(slow, recut(edited((shots) => shots))).project)).toEqual([['grade', undefined, undefined]])
 })
 
+it('the speed goes into every version of the steps, and leaves what was chosen for it', () => {
+  const fast = (speed: number) =>
+    edited((shots) => shots.map((s) => (s.id === 'b' ? { ...s, steps: [newSpeedStep('e', speed)] } : s)))
+  const two = run(
+    run(worked(), ['variant.switch', { shotId: 'b', to: 'B' }]).project,
+    recut(fast(2)),
+    ['value.set', { address: controlAddress('b-speed', 'between'), at: 0, value: 'motion' }],
+    recut(fast(3)),
+  ).project
+  const { steps, variants } = getShot(two, 'b')
+  expect([steps, variants?.A].map((list) => list?.[0]?.what['speed']?.value)).toEqual([3, 3])
+  expect(steps[0]?.what['between']?.value).toBe('motion')
+})
+
 it('any edit: every one of its shots is there where it says, and each treated picture keeps its treatment time', () => {
   const cut = fc.record({
     mediaId: fc.constantFrom('m1', 'm2', 'm3'),

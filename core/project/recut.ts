@@ -54,9 +54,11 @@ function common(a: Shot | SoundClip, b: Shot | SoundClip): number {
   return Math.min(p[1], q[1]) - Math.max(p[0], q[0])
 }
 
-/** A shot as the edit knows it: with what stood there before the user put something else in its place. */
-export const asEdited = (shot: Shot): Shot =>
-  shot.stood ? { ...shot, source: shot.stood.source, in: shot.in + shot.stood.shift } : shot
+/** A shot as an edit knows it: with what stood there before the user put something else in its place, unless the edit has that too by now. */
+export const asEdited = (shot: Shot, now?: Shot): Shot =>
+  shot.stood && !(now && sameSource(shot.source, now.source))
+    ? { ...shot, source: shot.stood.source, in: shot.in + shot.stood.shift }
+    : shot
 
 /** Pairs by their rank, the best first, each thing once. */
 function paired<A extends { id: string }, B extends { id: string }>(
@@ -66,12 +68,17 @@ function paired<A extends { id: string }, B extends { id: string }>(
   pairs: Map<string, A>,
 ): void {
   const taken = new Set([...pairs.values()].map((a) => a.id))
-  const all = now
-    .filter((b) => !pairs.has(b.id))
-    .flatMap((b) => old.filter((a) => !taken.has(a.id)).map((a) => ({ a, b, rank: rank(a, b) })))
-    .filter((pair): pair is typeof pair & { rank: number } => pair.rank !== undefined)
-    .sort((p, q) => q.rank - p.rank)
-  for (const { a, b } of all) {
+  const left = old.filter((a) => !taken.has(a.id))
+  const ranked: { a: A; b: B; rank: number }[] = []
+  for (const b of now) {
+    if (pairs.has(b.id)) continue
+    for (const a of left) {
+      const found = rank(a, b)
+      if (found !== undefined) ranked.push({ a, b, rank: found })
+    }
+  }
+  ranked.sort((p, q) => q.rank - p.rank)
+  for (const { a, b } of ranked) {
     if (taken.has(a.id) || pairs.has(b.id)) continue
     taken.add(a.id)
     pairs.set(b.id, a)
@@ -85,44 +92,28 @@ const near = (a: { start: number }, b: { start: number }) => 1 / (1 + Math.abs(a
  * Which shot of the project each shot of an edit is: first by what both show of the same medium, then by medium and name or place, then by the very same
  * place with another medium. @returns by the id that the edit gave it
  */
-export function sameShots(shots: readonly Shot[], now: readonly Shot[]): Map<string, Shot> {
-  const old = shots.map(asEdited)
+export function sameShots(old: readonly Shot[], now: readonly Shot[]): Map<string, Shot> {
   const pairs = new Map<string, Shot>()
+  const same = (a: Shot, b: Shot) => sameSource(asEdited(a, b).source, b.source)
+  paired(old, now, (a, b) => (same(a, b) ? likeness(asEdited(a, b), b) : undefined), pairs)
   paired(
     old,
     now,
-    (a, b) => {
-      const shared = sameSource(a.source, b.source) ? common(a, b) : 0
-      if (shared <= 0) return undefined
-      const exact = a.in === b.in && a.length === b.length
-      return (
-        shared / Math.max(a.length, b.length) +
-        (exact ? 1 : 0) +
-        (a.name === b.name ? 0.5 : 0) +
-        (a.lane === b.lane ? 0.1 : 0) +
-        near(a, b) / 4
-      )
-    },
+    (a, b) => (same(a, b) && (a.name === b.name || a.start === b.start) ? near(a, b) : undefined),
     pairs,
   )
-  paired(
-    old,
-    now,
-    (a, b) =>
-      sameSource(a.source, b.source) && (a.name === b.name || a.start === b.start) ? near(a, b) : undefined,
-    pairs,
-  )
-  paired(
-    old,
-    now,
-    (a, b) =>
-      a.start === b.start && a.lane === b.lane && a.length === b.length && !sameSource(a.source, b.source)
-        ? Number(a.name === b.name)
-        : undefined,
-    pairs,
-  )
-  const own = new Map(shots.map((s) => [s.id, s]))
-  return new Map([...pairs].map(([id, { id: of }]) => [id, own.get(of) as Shot]))
+  const inPlace = (a: Shot, b: Shot) => a.start === b.start && a.lane === b.lane && a.length === b.length
+  paired(old, now, (a, b) => (inPlace(a, b) ? Number(a.name === b.name) : undefined), pairs)
+  return pairs
+}
+
+/** How much two shots of one medium are alike: what they share of it counts most, then name, lane and place; undefined where they share nothing. */
+function likeness(a: Shot, b: Shot): number | undefined {
+  const shared = common(a, b)
+  if (shared <= 0) return undefined
+  const exact = a.in === b.in && a.length === b.length
+  const alike = (exact ? 1 : 0) + (a.name === b.name ? 0.5 : 0) + (a.lane === b.lane ? 0.1 : 0)
+  return shared / Math.max(a.length, b.length) + alike + near(a, b) / 4
 }
 
 /** Which clip of sound each clip of an edit is, by its medium and what both play of it. */
@@ -172,10 +163,11 @@ export function realigned<C extends Crossing>(
     const by = own.before - crossing.before
     if (!by || by >= into.length || -by >= out.length) return crossing
     out.length += by
+    const shown = Math.round(by * speedOf(into))
     Object.assign(into, {
       start: into.start + by,
-      in: into.in + by,
-      zero: into.zero + by,
+      in: into.in + shown,
+      zero: into.zero + shown,
       length: into.length - by,
     })
     return { ...crossing, at: crossing.at + by, before: own.before, after: own.after }
@@ -184,7 +176,7 @@ export function realigned<C extends Crossing>(
 }
 
 function waysOf(old: Shot, b: Shot): Way[] {
-  const a = asEdited(old)
+  const a = asEdited(old, b)
   const ways: Way[] = []
   const [head, tail] = [b.in - a.in, b.in + b.length - a.in - a.length]
   if (!sameSource(a.source, b.source)) ways.push('medium')

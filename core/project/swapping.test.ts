@@ -1,6 +1,7 @@
 import { medium, shot, testProject, withEdit } from '../testing/projects'
 import {
   type Act,
+  compareEdit,
   getSequence,
   getShot,
   performAll,
@@ -73,6 +74,17 @@ it('an edit that still has the placeholder finds the shot, and what was put ther
     '',
   )
   expect(longer.notes).toEqual(['s asks for 15 frames more than exact.mp4 has.'])
+})
+
+it('what was put there comes with the edit later: the shot is the same, its treatment stays on its pictures', () => {
+  const swapped = run(project, swap('exact', 10))
+  const again = { ...shot('n', 'exact', { in: 22, zero: 22, length: 20, start: 30 }) }
+  const args = { startTimecode: 0, media: [], shots: [again], sounds: [] }
+  const [change] = compareEdit(getSequence(swapped), args)
+  expect([change?.old?.id, change?.ways]).toEqual(['s', ['trimmed', 'moved']])
+  const taken = s(run(swapped, ['sequence.recut', args]))
+  expect(taken).toMatchObject({ source: of('exact'), in: 22, zero: s(swapped).zero, start: 30, length: 20 })
+  expect(taken.stood).toBeUndefined()
 })
 
 const SHOTS = [

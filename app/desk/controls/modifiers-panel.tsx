@@ -113,7 +113,7 @@ export function ModifiersPanel({ address, step }: { address: Address; step: Step
           </Button>
         </Row>
       )}
-      {numeric && !panel && <AddModifier address={address} param={param} />}
+      {numeric && !panel && <AddModifier {...{ address, param, step }} />}
     </section>
   )
 }
@@ -197,7 +197,13 @@ const numbersOf = (step: Step) => [
   ...Object.entries(paramsOf(step)).flatMap(([id, p]) => (isNumeric(p) ? [[id, p.label] as const] : [])),
 ]
 
-function AddModifier({ address, param }: { address: Address; param: Param | undefined }) {
+interface AddModifierProps {
+  address: Address
+  param: Param | undefined
+  step: Step
+}
+
+function AddModifier({ address, param, step }: AddModifierProps) {
   const { project, stage } = useDesk()
   const dispatch = useAppDispatch()
   const follow = (source: Source, before: readonly Act[] = [], factor = 1, records?: Records) => {
@@ -255,9 +261,6 @@ function AddModifier({ address, param }: { address: Address; param: Param | unde
   const others = allShots(project).filter((s) => s.id !== stage.shot?.id && s.steps.length)
   const { shot } = stage
   const control = controlOf(address)
-  const step = allSteps(stage.steps).find((s) => s.id === address.owner.id)
-  const before = shot && step && stepBefore(project, shot, step)
-  const goOn = () => shot && step && goOnFromBefore(project, shot, step, control)
   const noise = (kind: 'wobble' | 'flicker') =>
     dispatch(edit('modifier.put', { address, modifier: newNoise(kind, param ?? FORM_PARAMS.amplitude) }))
   return (
@@ -303,8 +306,10 @@ function AddModifier({ address, param }: { address: Address; param: Param | unde
           },
         ]}
       />
-      {shot && before && param && control !== undefined && (
-        <Button onClick={goOn}>Go on from the shot before</Button>
+      {shot && param && control !== undefined && stepBefore(project, shot, step) && (
+        <Button onClick={() => goOnFromBefore(project, shot, step, control)}>
+          Go on from the shot before
+        </Button>
       )}
       <Button onClick={() => noise('wobble')}>Add a wobble</Button>
       <Button onClick={() => noise('flicker')}>Add a flicker</Button>

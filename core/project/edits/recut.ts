@@ -14,7 +14,7 @@ import {
   speedOf,
   speedStep,
 } from '../recut'
-import { mediumSchema, type Sequence, sequenceSchema, type Shot, type SoundClip } from '../schema'
+import { mediumSchema, type Sequence, sequenceSchema, type Shot, type SoundClip, type Step } from '../schema'
 import { sameSource, sourceName } from '../source'
 import { swapLacks } from '../swapping'
 import { id, onSequence } from './common'
@@ -24,22 +24,29 @@ const sequence = sequenceSchema.shape
 
 /** A shot takes its place, its part and its medium from the edit, and keeps all that was made of it. Mutates. */
 function takePlace(shot: Shot, now: Shot): void {
-  const edited = asEdited(shot)
-  const other = !sameSource(edited.source, now.source)
-  // With another medium the treatment keeps its distance to the head, else it stays on its pictures.
-  if (other) {
+  const edited = asEdited(shot, now)
+  if (!sameSource(edited.source, now.source)) {
+    // With another medium the treatment keeps its distance to the head, else it stays on its pictures.
     Object.assign(shot, { source: now.source, zero: shot.zero + now.in - shot.in, in: now.in })
     delete shot.stood
-  } else shot.in += now.in - edited.in
+  } else {
+    shot.in += now.in - edited.in
+    // What the user put there has come with the edit.
+    if (sameSource(shot.source, now.source)) delete shot.stood
+  }
   Object.assign(shot, { start: now.start, length: now.length, lane: now.lane })
-  const own = speedStep(shot)
   // At another speed the sound would not fit.
   if (speedOf(now) !== speedOf(shot)) shot.sound = now.sound
-  if (!speedStep(now)) shot.steps = shot.steps.filter((s) => s !== own)
-  else if (own?.what.speed && own.what.zero) {
-    own.what.speed = { value: speedOf(now) }
-    own.what.zero = { value: shot.in - shot.zero }
-  } else shot.steps.unshift(newSpeedStep(shot.id, speedOf(now), shot.in - shot.zero))
+  for (const steps of [shot.steps, ...Object.values(shot.variants ?? {})]) takeSpeed(steps, shot, now)
+}
+
+/** Gives the steps of a shot, or of a variant of it, the speed that the edit says. Mutates. */
+function takeSpeed(steps: Step[], shot: Shot, now: Shot): void {
+  const own = speedStep({ steps })
+  const head = shot.in - shot.zero
+  if (own && !speedStep(now)) steps.splice(steps.indexOf(own), 1)
+  else if (own) Object.assign(own.what, { speed: { value: speedOf(now) }, zero: { value: head } })
+  else if (speedStep(now)) steps.unshift(newSpeedStep(shot.id, speedOf(now), head))
 }
 
 /** What lies over the edit goes along with the pictures that it began and ended on. Mutates; says what changed its length or its lane. */
