@@ -2,6 +2,8 @@
 export default {
   // On the two cores of a small machine one alone would work unless it is told.
   maxWorkers: '100%',
+  // A loaded machine is slow; what hangs fails all the same.
+  testTimeout: 30_000,
   roots: ['<rootDir>/core', '<rootDir>/engine', '<rootDir>/app', '<rootDir>/server', '<rootDir>/demo'],
   testMatch: ['**/*.test.ts', '**/*.test.tsx'],
   // Read as arguments: a global of the sandbox costs a hundred times as much.

@@ -218,3 +218,51 @@ test('a white flash is built by hand from ordinary steps, kept, and laid on two 
     .waitFor()
   assert.deepEqual(stage.errors, [])
 })
+
+test('an object of a design arrives by a transition of its own; laid beside another, it is told and switched off by one act', async () => {
+  const { page, address } = stage
+  await page.goto(`${address}/demo`)
+  await page.getByRole('button', { name: /^Shot Harbour wide/ }).waitFor()
+  await page.goto(`${address}/p/the-tin-comet/design/plate`)
+  await page.getByRole('button', { name: 'Bar', exact: true }).click()
+  await page.getByLabel('Timecode').waitFor()
+  const whole = await page
+    .getByTestId('object-lanes')
+    .getByTitle(/^Bar: /)
+    .boundingBox()
+  await page.getByRole('combobox', { name: 'How the object arrives' }).click()
+  await page.getByRole('option', { name: 'Wipe', exact: true }).click()
+  await typeNumber(page, 'Frames in which it arrives', '24')
+  const bar = await page.getByTitle(/^Wipe: drag to move/).boundingBox()
+  assert.ok(whole && bar && Math.abs(bar.width / whole.width - 0.5) < 0.02, 'half of 48 frames')
+  // What shows of the plate at frame 5: the bar only as far as it has been wiped in.
+  const covered = () =>
+    page.evaluate(() => {
+      const canvas = document.querySelector<HTMLCanvasElement>('[data-testid="viewer"] canvas')
+      const data = canvas?.getContext('2d')?.getImageData(0, 0, canvas.width, canvas.height).data ?? []
+      return Array.from(data).filter((v, i) => i % 4 === 3 && v > 8).length
+    })
+  await page.getByRole('region', { name: 'Design' }).or(page.getByText('Lies there as')).first().waitFor()
+  const seen: number[] = []
+  for (const frame of [5, 30]) {
+    await goToTimecode(page, `00:00:0${Math.floor(frame / 24)}:${String(frame % 24).padStart(2, '0')}`)
+    await pictureOf(page, frame)
+    seen.push(await covered())
+  }
+  const [early = 0, late = 0] = seen
+  assert.ok(early > 0.2 * late && early < 0.8 * late, `${early} and ${late} pixels`)
+
+  await page.goto(`${address}/p/the-tin-comet`)
+  const shot = page.getByRole('button', { name: /^Shot Plate/ })
+  await shot.getByRole('img', { name: 'By itself: Bar arrives by wipe' }).waitFor()
+  await shot.focus()
+  await page.keyboard.press('Control+k')
+  await page.getByPlaceholder('Find a command or a treatment').fill('Cross by iris')
+  await page.keyboard.press('Enter')
+  await panel().getByText('moves by itself here too: Bar arrives by wipe.').waitFor()
+  await panel().getByRole('button', { name: 'Switch its own off' }).click()
+  await panel().getByText('It is switched off.').waitFor()
+  assert.equal(await shot.getByRole('img', { name: /^By itself/ }).count(), 0)
+  await page.keyboard.press('Control+z')
+  await panel().getByText('Bar arrives by wipe.').waitFor()
+})

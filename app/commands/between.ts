@@ -1,5 +1,5 @@
 import { getSequence } from '@stilus/core/project'
-import { groupObjects, orderObject, removeObjects } from '../design/object-acts'
+import { groupObjects, letPass, orderObject, removeObjects } from '../design/object-acts'
 import { newDesign, newSequence } from '../session/made'
 import { here } from '../session/where'
 import { addSpan, dissolveChosen } from '../sequence/new-across'
@@ -120,6 +120,14 @@ export const BETWEEN: readonly Command[] = [
     words: ['order', 'above', 'below', 'layer'],
     when: onObject,
     run: () => orderObject(view().objectId ?? '', by),
+  })),
+  ...(['arrive', 'leave'] as const).map((way): Command => ({
+    ...plain,
+    id: `object-${way}s`,
+    label: `Let the object ${way} by a dissolve`,
+    words: ['in', 'out', 'appear', 'fade', 'transition', 'animate', 'entrance', 'exit'],
+    when: onObject,
+    run: () => letPass(view().objectId ?? '', way),
   })),
   {
     ...plain,

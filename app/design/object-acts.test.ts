@@ -15,7 +15,7 @@ import { edit } from '../store/edit'
 import { projectActions } from '../store/project'
 import { store } from '../store/store'
 import { viewActions } from '../store/view'
-import { addOutline, carry, heldAt, objectAt, orderObject, removeObjects } from './object-acts'
+import { addOutline, carry, heldAt, letPass, objectAt, orderObject, removeObjects } from './object-acts'
 
 const document = () => store.getState().project.document as Project
 const stage = (id: string) => stageOf(document(), { kind: 'object', id })
@@ -113,4 +113,18 @@ it('removing a group with what is in it is one act, and order stays within a lis
   expect(entries()).toBe(1)
   removeObjects(['o3', 'o1'])
   expect([entries(), getDesign(document(), 'd1').objects]).toEqual([2, []])
+})
+
+it('an object arrives and leaves by a dissolve once, however often it is asked, and locked not at all', () => {
+  const steps = () => getObject(document(), 'o1').steps.filter((s) => s.passage)
+  letPass('o1', 'arrive')
+  letPass('o1', 'leave')
+  letPass('o1', 'arrive')
+  expect(steps().map((s) => [s.use, s.passage?.way])).toEqual([
+    ['dissolve', 'arrive'],
+    ['dissolve', 'leave'],
+  ])
+  store.dispatch(edit('object.lock', { objectId: 'o2', locked: true }))
+  letPass('o2', 'arrive')
+  expect(getObject(document(), 'o2').steps.some((s) => s.passage)).toBe(false)
 })

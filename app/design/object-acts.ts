@@ -15,6 +15,8 @@ import {
   hasObject,
   matrixOf,
   numbersAt,
+  passageOf,
+  type PassageWay,
   type Source,
 } from '@stilus/core/project'
 import { type Corner, valueOf } from '@stilus/core/region'
@@ -174,4 +176,12 @@ export function orderObject(objectId: string, by: 1 | -1): void {
   const list = findIn(design.objects, objectId)
   const to = list.findIndex((o) => o.id === objectId) + by
   if (to >= 0 && to < list.length) store.dispatch(edit('object.order', { objectId, to }))
+}
+
+/** Lets an object come out of nothing, or go into it, by a dissolve; its panel then says by what else. */
+export function letPass(objectId: string, way: PassageWay): void {
+  const { document } = store.getState().project
+  const object = document?.designs.flatMap((d) => allObjects(d.objects)).find((o) => o.id === objectId)
+  if (!object || passageOf(object, way)) return
+  store.dispatch(edit('passage.set', { objectId, way, stepId: uid(), use: 'dissolve' }))
 }

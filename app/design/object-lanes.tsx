@@ -5,6 +5,8 @@ import {
   deepObjects,
   findIn,
   formAddress,
+  passageOf,
+  type PassageWay,
   type Stage,
 } from '@stilus/core/project'
 import { OBJECT_FORMS } from '@stilus/core/design'
@@ -277,8 +279,30 @@ function ObjectBar({ object, map, chosen }: { object: DesignObject; map: TimeMap
       title={`${object.name}: drag to move, drag its ends to trim`}
       {...body}
     >
+      <Slope object={object} way="arrive" map={map} />
+      <Slope object={object} way="leave" map={map} />
       <div className={cx(edge, 'left-0')} {...head} />
       <div className={cx(edge, 'right-0')} {...tail} />
     </div>
+  )
+}
+
+/** The frames in which an object arrives or leaves, as a slope at that end of its bar. */
+function Slope({ object, way, map }: { object: DesignObject; way: PassageWay; map: TimeMap }) {
+  const step = passageOf(object, way)
+  if (!step?.passage || !step.on) return null
+  const frames = Math.min(step.passage.frames, object.length)
+  return (
+    <div
+      aria-hidden
+      className={cx(
+        'pointer-events-none absolute inset-y-0 bg-[#00000066]',
+        way === 'arrive' ? 'left-0' : 'right-0',
+      )}
+      style={{
+        width: map.x(frames) - map.x(0),
+        clipPath: way === 'arrive' ? 'polygon(0 0, 100% 0, 0 100%)' : 'polygon(0 0, 100% 0, 100% 100%)',
+      }}
+    />
   )
 }

@@ -19,6 +19,7 @@ import { Button, IconButton } from '../ui/button'
 import { Choice, EditableText } from '../ui/fields'
 import { Menu } from '../ui/overlays'
 import { parentsFor } from './object-acts'
+import { PassageRows } from './passage-rows'
 import { pictureSources } from './sources'
 
 const MODES: Partial<Record<Blend, string>> = { plus: 'Add' }
@@ -97,6 +98,7 @@ export function ObjectPanel({
           />
           <span className="text-dim">Moves along</span>
           <ParentChoice design={design} object={object} />
+          <PassageRows object={object} />
         </div>
       </header>
       <div className="min-h-0 flex-1 overflow-y-auto px-3 py-2">

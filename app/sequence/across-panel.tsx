@@ -11,6 +11,7 @@ import { Choice, EditableText, Toggle } from '../ui/fields'
 import { NumberField } from '../ui/number-field'
 import { CrossPicker } from './cross-picker'
 import { CutLength, TERMS } from './cut-length'
+import { OwnOfSides } from './own-passages'
 
 /** The chosen transition: between what, how long on either side of the cut, and the way to its desk. */
 export function TransitionPanel({
@@ -59,6 +60,7 @@ export function TransitionPanel({
           Its shots do not meet any more, so that it rests. Put them end to end again.
         </p>
       )}
+      <OwnOfSides project={project} transition={transition} />
       {asked(project, transition) && <CrossPicker project={project} transition={transition} />}
       <Button className="mt-auto" onClick={() => dispatch(edit('transition.remove', { transitionId }))}>
         <Trash2 size={14} /> Remove the transition

@@ -1,6 +1,6 @@
 import { type Project, type Sequence, type Shot, sourceSounds } from '@stilus/core/project'
 import type { Target } from '@stilus/core/render'
-import { VolumeX } from 'lucide-react'
+import { MoveRight, VolumeX } from 'lucide-react'
 import { useMemo, useRef } from 'react'
 import { useNavigate } from 'react-router'
 import { edit } from '../store/edit'
@@ -9,6 +9,7 @@ import { viewActions } from '../store/view'
 import { cx } from '../ui/classes'
 import { type TimeMap, useTimeDrag } from '../ui/timeline'
 import { Thumb } from '../viewer/thumb'
+import { ownPassagesSaid } from './own-passages'
 
 /** Height of the pictures along a shot. */
 export const STRIP_HEIGHT = 54
@@ -61,6 +62,7 @@ export function ShotClip({
     anchor: () => from.current.start + from.current.length,
     hand,
   })
+  const moves = ownPassagesSaid(project, shot)
   const x0 = map.x(shot.start)
   const width = Math.max(6, map.x(shot.start + shot.length) - x0 - 1)
   const edge = 'absolute inset-y-0 z-10 w-2 cursor-ew-resize touch-none hover:bg-[#ffffff60]'
@@ -98,6 +100,11 @@ export function ShotClip({
         <span aria-hidden className="text-dim">
           {STATES[shot.state]}
         </span>
+        {moves && (
+          <MoveRight size={11} className="shrink-0 text-when" role="img" aria-label={`By itself: ${moves}`}>
+            <title>{`By itself: ${moves}`}</title>
+          </MoveRight>
+        )}
         <span className="truncate">{shot.name}</span>
         {shot.sound === null && sourceSounds(project, shot.source) && (
           <VolumeX size={11} className="shrink-0 text-faint" />

@@ -36,6 +36,8 @@ import { roll } from './roll'
 import { rows } from './rows'
 import { shakeOver } from './shake-over'
 import { shatter } from './shatter'
+import { shutter } from './shutter'
+import { signalLoss } from './signal-loss'
 import { slideOver } from './slide'
 import { split } from './split'
 import { stretchRows } from './stretch'
@@ -64,6 +66,7 @@ export const CROSSINGS: readonly StepDeclaration[] = [
   clockWipe,
   irisWipe,
   doors,
+  shutter,
   blinds,
   checkerWipe,
   diamonds,
@@ -96,6 +99,7 @@ export const CROSSINGS: readonly StepDeclaration[] = [
   twirlOver,
   kaleidoscopeOver,
   glitchOver,
+  signalLoss,
   channelSlip,
   gateSlip,
   leakOver,

@@ -29,7 +29,7 @@ interface Edge {
 }
 
 /** An edge is never sharper than this many pixels, so that it shows no steps. */
-const SHARPEST = 1.4
+export const SHARPEST = 1.4
 
 /**
  * The incoming picture where a plane says that its time has come, used up by it. `when` runs from 0 to 1 over the picture; `span` pixels lie between.
@@ -44,6 +44,11 @@ export function goneOver(
 ): Frame {
   const width = Math.max(SHARPEST, edge.soft * scale) / Math.max(1, span)
   bendPlane(k, when, -1 / width, (p * (1 + width)) / width)
+  return goneBy(k, input, incoming, when, edge)
+}
+
+/** The incoming picture so far as a plane, used up by it, says; with light where both are half. The plane may go beyond 0 and 1. */
+export function goneBy(k: Kernels, input: Frame, incoming: Frame, when: Plane, edge: Edge): Frame {
   const out = copyOf(k, incoming)
   mixInto(k, input, out, 1, when)
   if (edge.light > 0) {

@@ -97,6 +97,7 @@ export {
   roomAcross,
   transitionAt,
 } from './transitions'
+export { ownPassages, type OwnPassage, passageOf, type PassageWay, passing } from './passages'
 export { type BoundInput, boundValues, inputsOf, type OutputKind, outputsOf } from './inputs'
 export { loopFrom, refuseLoops } from './loops'
 export { everyStep, isKnown, unknownSteps, usesOf } from './uses'

@@ -16,6 +16,8 @@ export interface BoundInput {
 /** The named inputs of a step beside the picture that it works on, with what each takes; `region` inputs that are not bound are left out. */
 export const inputsOf = (step: Step): BoundInput[] =>
   Object.entries(findStep(step.use)?.inputs ?? {}).flatMap(([name, input]) => {
+    // What comes is the picture itself.
+    if (step.passage && name === 'incoming') return []
     const own = step.inputs?.[name]
     if (!own && input.default === 'region') return []
     return [{ name, input, binding: own ?? { kind: input.default as 'none' }, plain: !own }]

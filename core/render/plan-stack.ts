@@ -10,6 +10,7 @@ import {
   isKnown,
   layoutOf,
   moved,
+  passing,
   type Stage,
   type Standing,
   stageOf,
@@ -145,7 +146,11 @@ function planStep(work: Work, step: Step, before: number): number {
   const { g, canvas, stage, t, bounds } = work
   const alone = work.solo?.length ? work.solo.includes(step.id) : step.on
   if (!alone && !work.solo?.some((id) => allInside(step, id))) return before
-  const amount = Number(moved(stage, step, step.mix, t)) * presence(step.when, t, bounds)
+  const passed = step.passage && passing(step, t, bounds)
+  if (passed === 'gone') return g.clear(canvas)
+  if (passed === 'there') return before
+  const there = passed === undefined ? presence(step.when, t, bounds) : 1
+  const amount = Number(moved(stage, step, step.mix, t)) * there
   if (!(amount > 0)) return before
   const matte = step.where && planMatte(work, step, step.where, lookedAt(work, step, before))
   if (matte === 'empty') return before
@@ -228,12 +233,15 @@ function addStep(
   const { values, content, view, matte } = given
   const declaration = findStep(step.use)
   const slots: Slot[] = []
-  const nodes: number[] = [before]
+  const passed = step.passage && passing(step, t, work.bounds)
+  const arrives = step.passage?.way === 'arrive'
+  const nodes: number[] = [arrives ? g.clear(canvas) : before]
   const put = (slot: Slot, node: number | undefined) => {
     if (node === undefined) return
     slots.push(slot)
     nodes.push(node)
   }
+  if (step.passage) put({ name: 'incoming', as: 'frame' }, arrives ? before : g.clear(canvas))
   for (const time of declaration?.inputs?.before?.times?.(values, t) ?? [])
     put({ name: 'before', as: 'time' }, beforeOf(at(work, time), step))
   for (const { name, input, binding } of inputsOf(step)) {
@@ -256,7 +264,7 @@ function addStep(
       view,
       time: declaration?.moves ? t : undefined,
       ...(holds ? { content } : {}),
-      ...(declaration?.crosses ? { progress: progressOf(work) } : {}),
+      ...(declaration?.crosses ? { progress: typeof passed === 'number' ? passed : progressOf(work) } : {}),
       ...(moments?.length ? { moments } : {}),
       ...(slots.length ? { slots } : {}),
     },

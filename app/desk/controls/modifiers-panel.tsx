@@ -7,6 +7,7 @@ import {
   allSteps,
   controlAddress,
   controlOf,
+  getTransition,
   leafOf,
   mediumOfClip,
   type MotionItem,
@@ -28,6 +29,7 @@ import type { ReactNode } from 'react'
 import { measureLevel } from '../../session/levels'
 import { goOnFromBefore } from '../../session/going-on'
 import { tell, uid } from '../../session/work'
+import { OwnOfSides } from '../../sequence/own-passages'
 import { edit, editAll } from '../../store/edit'
 import { useAppDispatch } from '../../store/store'
 import { viewActions } from '../../store/view'
@@ -73,6 +75,9 @@ export function ModifiersPanel({ address, step }: { address: Address; step: Step
         </h3>
       </div>
       {nothing && <p className="text-dim">Nothing. It stays as it is set.</p>}
+      {stage.stack.kind === 'transition' && (
+        <OwnOfSides project={project} transition={getTransition(project, stage.stack.id)} />
+      )}
       {panel && (
         <Row title={`The front panel of ${panel.group.name}`}>
           <Button onClick={() => dispatch(viewActions.step(panel.group.id))}>Go there</Button>

@@ -10,6 +10,7 @@ import { choose, gather } from './chosen-keys'
 import { KeyLane } from './key-lane'
 import { MotionLane } from '../../motion/motion-lane'
 import { animatedValues, motionsOf } from '../controls/modifiers'
+import { PassageBar } from './passage-bar'
 import { SpanBar } from './span-bar'
 import { useDesk } from '../use-desk'
 
@@ -197,7 +198,11 @@ const StepLane = memo(function StepLane({ step, head, length, map, depth }: Step
           </button>
         </div>
         <div className="relative flex-1 overflow-hidden">
-          <SpanBar step={step} head={head} length={length} map={map} chosen={chosen} />
+          {step.passage ? (
+            <PassageBar {...{ step, head, length, map, chosen }} passage={step.passage} />
+          ) : (
+            <SpanBar step={step} head={head} length={length} map={map} chosen={chosen} />
+          )}
         </div>
       </div>
       {open &&

@@ -131,6 +131,10 @@ export function summary(step: Step, face: Face): string {
     if (!shapes) return 'Everywhere'
     return `${shapes} ${shapes === 1 ? 'item' : 'items'}${step.where?.invert ? ', inverted' : ''}`
   }
+  if (step.passage) {
+    const { way, frames } = step.passage
+    return `${way === 'arrive' ? 'Arrives' : 'Leaves'} in ${frames}`
+  }
   const values = [...animatedOf(step)]
   const keys = values.reduce((sum, v) => sum + (v.keys?.length ?? 0), 0)
   const span = step.when.start === null && step.when.end === null ? 'Whole' : 'Part'

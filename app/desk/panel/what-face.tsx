@@ -14,6 +14,7 @@ import { valueAt } from '@stilus/core/anim'
 import { ChevronDown, RotateCcw } from 'lucide-react'
 import { useState } from 'react'
 import { CrossPicker } from '../../sequence/cross-picker'
+import { OwnOfSides } from '../../sequence/own-passages'
 import { edit } from '../../store/edit'
 import { useApp, useAppDispatch } from '../../store/store'
 import { IconButton } from '../../ui/button'
@@ -67,6 +68,7 @@ export function WhatFace({ step }: { step: Step }) {
       {stage.stack.kind === 'transition' && findStep(step.use)?.crosses && (
         <>
           <OtherTransition project={stage.project} id={stage.stack.id} />
+          <OwnOfSides project={stage.project} transition={getTransition(stage.project, stage.stack.id)} />
           <ProgressGraph step={step} />
         </>
       )}

@@ -60,9 +60,18 @@ export function WhenFace({ step }: { step: Step }) {
   return (
     <div className="grid gap-3">
       <div>
-        {bound('Begins', 'start', Math.round(Math.min(Math.max(time, head), end - 1)))}
-        {bound('Ends', 'end', Math.round(Math.max(Math.min(time + 1, end), (when.start ?? head) + 1)))}
-        <RampFields when={when} onChange={set} />
+        {step.passage?.way !== 'leave' &&
+          bound('Begins', 'start', Math.round(Math.min(Math.max(time, head), end - 1)))}
+        {step.passage?.way !== 'arrive' &&
+          bound('Ends', 'end', Math.round(Math.max(Math.min(time + 1, end), (when.start ?? head) + 1)))}
+        {step.passage ? (
+          <p className="py-1 text-dim">
+            {step.passage.way === 'arrive' ? 'Arrives' : 'Leaves'} within {step.passage.frames}{' '}
+            {step.passage.frames === 1 ? 'frame' : 'frames'}: the object’s panel says how many.
+          </p>
+        ) : (
+          <RampFields when={when} onChange={set} />
+        )}
       </div>
       {modifiers.length === 0 && (
         <p className="text-dim">

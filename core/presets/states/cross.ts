@@ -70,8 +70,14 @@ export const CROSS = [
   }),
   ...presets('doors', {
     'Stage curtain': { angle: 0, soft: 50, pace: 'ease' },
-    Shutter: { angle: 90, soft: 2, pace: 'out' },
+    Hatch: { angle: 90, soft: 2, pace: 'out' },
     Shut: { closes: true, soft: 8 },
+  }),
+  ...presets('shutter', {
+    'Six leaves': { leaves: 6, turn: 60 },
+    Snapshot: { leaves: 9, turn: 20, stays: 0.3, relief: 0.15, pace: 'ease' },
+    Curtain: { kind: 'curtain', angle: 90, stays: 0.05 },
+    'Slow blades': { leaves: 4, turn: 160, relief: 0.6, soft: 6 },
   }),
   ...presets('blinds', {
     Louvres: { slats: 14, angle: 90, soft: 4 },
@@ -237,8 +243,14 @@ export const CROSS = [
   }),
   ...presets('glitch-over', {
     'Loose plug': { amount: 0.4, shift: 60, overlap: 0.1 },
-    'Signal lost': { amount: 1, shift: 400, overlap: 0 },
+    'Torn to blocks': { amount: 1, shift: 400, overlap: 0 },
     Crosstalk: { amount: 0.7, shift: 220, overlap: 0.7, seed: 4 },
+  }),
+  ...presets('signal-loss', {
+    'Aerial falls': { rolls: 2, snow: 0.3 },
+    'Weak reception': { rolls: 0, tear: 40, bands: 30, snow: 0.1, light: 0.35 },
+    'Between channels': { rolls: 0.5, tear: 240, snow: 0.5, pace: 'ease' },
+    'Lost hold': { rolls: 5, tear: 60, snow: 0.05, colour: 0.3 },
   }),
   ...presets('channel-slip', {
     'Printing fault': { amount: 24, angle: 15, overlap: 0.6 },

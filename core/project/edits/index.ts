@@ -2,6 +2,7 @@ import { CONTENT_EDITS } from './content'
 import { DESIGN_EDITS } from './designs'
 import { LAYING_EDITS } from './laying'
 import { MOTION_EDITS } from './motions'
+import { PASSAGE_EDITS } from './passages'
 import { PROJECT_EDITS } from './project'
 import { RECUT_EDITS } from './recut'
 import { REGION_EDITS } from './regions'
@@ -25,6 +26,7 @@ export const EDITS = {
   ...TRANSITION_EDITS,
   ...LAYING_EDITS,
   ...RECUT_EDITS,
+  ...PASSAGE_EDITS,
   ...SPAN_EDITS,
   ...DESIGN_EDITS,
 }

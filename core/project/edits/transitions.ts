@@ -1,11 +1,11 @@
 import { z } from 'zod'
-import { fit, sameValue } from '../../params'
-import { findStep, type StepDeclaration } from '../../steps'
+import { findStep } from '../../steps'
 import { defineEdit } from '../define'
 import { getSequence, getShot, getTransition, NotFound, sequenceOf, Refused } from '../find'
 import { findOwner } from '../owners'
+import { inPlaceOf } from '../in-place'
 import { newStep } from '../parts'
-import { type Project, RUNS_ON, type Sequence, type Step, type Transition } from '../schema'
+import { type Project, RUNS_ON, type Sequence, type Transition } from '../schema'
 import { id, name, onSequence, onStep } from './common'
 
 const onTransition = { transitionId: id }
@@ -35,30 +35,6 @@ export function refuseBad(p: Project, sequence: Sequence, t: Transition): void {
       throw new Refused(
         `It would overlap the other transition of ${shared.shot.name}. Make one of them shorter.`,
       )
-  }
-}
-
-/** Another treatment in the place of a step: what both have by the same name and kind stays, with its keys and bindings; so does all that any step has, and a name of its own. */
-function inPlaceOf(before: Step, declaration: StepDeclaration): Step {
-  const made = newStep(declaration, before.id)
-  const old = findStep(before.use)
-  for (const [name, param] of Object.entries(declaration.params)) {
-    const value = before.what[name]
-    const same = value && old?.params[name]?.type === param.type
-    if (same && [value, ...(value.keys ?? [])].every((v) => sameValue(fit(param, v.value), v.value)))
-      made.what[name] = value
-  }
-  const { mix, blend, where, when, on } = before
-  const inputs = Object.entries(before.inputs ?? {}).filter(([name]) => declaration.inputs?.[name])
-  return {
-    ...made,
-    mix,
-    where,
-    when,
-    on,
-    ...(blend && { blend }),
-    ...(inputs.length && { inputs: Object.fromEntries(inputs) }),
-    name: before.name === old?.name ? made.name : before.name,
   }
 }
 

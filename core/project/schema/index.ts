@@ -38,7 +38,15 @@ export {
   VARIANTS,
 } from './sequence'
 export { BEYONDS, bindingSchema, FITS, sourceSchema } from './source'
-export { blendSchema, contentSchema, panelSchema, stackSchema, stepSchema, whenSchema } from './step'
+export {
+  blendSchema,
+  contentSchema,
+  panelSchema,
+  PASSAGES,
+  stackSchema,
+  stepSchema,
+  whenSchema,
+} from './step'
 export { addressSchema, animatedSchema, attachSchema, modifierSchema } from './values'
 
 /** What lies beside the document, by content hash. */

@@ -15,6 +15,9 @@ export const whenSchema = loose({
   rampsOff: z.boolean().optional(),
 })
 
+/** How something comes and goes: out of nothing at its beginning, into nothing at its end. */
+export const PASSAGES = ['arrive', 'leave'] as const
+
 export const blendSchema = loose({ mode: z.enum(BLENDS), space: z.enum(['linear', 'perceptual']) })
 
 /** A control on the panel of a group: it stands for controls of the steps in it. */
@@ -50,6 +53,8 @@ const plainStep = loose({
   inputs: z.record(z.string(), bindingSchema).optional(),
   where: regionSchema.nullable(),
   when: whenSchema,
+  /** A transition by which the picture before it comes out of nothing, or goes into it, within so many frames at that end. */
+  passage: loose({ way: z.enum(PASSAGES), frames: z.int().min(1).max(100_000) }).optional(),
   panel: z.array(panelSchema).optional(),
   /** The recipe that a group was made from, and which state of it. */
   recipe: loose({ id, name: z.string(), revision: z.int() }).optional(),
