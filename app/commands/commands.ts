@@ -1,5 +1,6 @@
 import { CROSSINGS, STEPS } from '@stilus/core/steps'
 import { redo, undo } from '../store/edit'
+import { GUIDE } from '../guide/titles'
 import { canCross, crossBy } from '../sequence/new-across'
 import { here } from '../session/where'
 import { store } from '../store/store'
@@ -42,6 +43,14 @@ export const COMMANDS: readonly Command[] = [
     keys: ['?', 'shift+?'],
     run: () => set({ keys: true }),
   },
+  ...GUIDE.map(({ page, title, words }): Command => ({
+    id: `guide-${page}`,
+    label: `Guide: ${title.toLowerCase()}`,
+    group: 'Edit',
+    keys: [],
+    words: ['help', 'how', 'steps', 'manual', ...words],
+    run: () => set({ guide: page }),
+  })),
   {
     id: 'escape',
     label: 'Leave what is under way',

@@ -1,8 +1,11 @@
 import { find } from '@stilus/core/search'
 import { Command as Palette } from 'cmdk'
 import { useEffect, useRef, useState } from 'react'
+import { Guide } from '../guide/guide'
+import { GUIDE } from '../guide/titles'
 import { store, useApp, useAppDispatch } from '../store/store'
 import { viewActions } from '../store/view'
+import { Button } from '../ui/button'
 import { Modal } from '../ui/overlays'
 import { spaceBar } from '../viewer/pan-zoom'
 import type { Command } from './command'
@@ -30,7 +33,7 @@ export function Shortcuts() {
     const down = (event: KeyboardEvent) => {
       if (event.defaultPrevented || typing(event.target)) return
       const { view } = store.getState()
-      if (view.palette || view.keys) return
+      if (view.palette || view.keys || view.guide !== null) return
       if (event.key === 's' && !event.ctrlKey && !event.metaKey && !event.altKey) {
         if (!event.repeat) store.dispatch(viewActions.set({ peek: 'source' }))
         return
@@ -77,6 +80,7 @@ export function Shortcuts() {
     <>
       <CommandPalette />
       <KeySheet />
+      <Guide />
     </>
   )
 }
@@ -155,11 +159,18 @@ function KeySheet() {
   const dispatch = useAppDispatch()
   return (
     <Modal
-      title="Keys"
+      title="Keys and guide"
       open={open}
       onClose={() => dispatch(viewActions.set({ keys: false }))}
       width="w-[760px]"
     >
+      <div className="flex flex-wrap gap-1.5 px-4 pt-2">
+        {GUIDE.map(({ page, title }) => (
+          <Button key={page} onClick={() => dispatch(viewActions.set({ keys: false, guide: page }))}>
+            {title}
+          </Button>
+        ))}
+      </div>
       <KeyList />
     </Modal>
   )

@@ -126,6 +126,8 @@ export interface ViewState {
   modifiers: Address | null
   palette: boolean
   keys: boolean
+  /** The page of the guide that is open. */
+  guide: string | null
   /** Bytes that all kept pictures take, and how many they may. */
   memory: { held: number; limit: number }
 }
@@ -189,6 +191,7 @@ const initialState: ViewState = {
   lanes: 'lanes',
   palette: false,
   keys: false,
+  guide: null,
   memory: { held: 0, limit: 0 },
 }
 

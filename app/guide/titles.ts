@@ -1,0 +1,18 @@
+/** The pages of docs/guide in the order in which work goes, by the name of their file. */
+export const GUIDE: readonly { page: string; title: string; words: readonly string[] }[] = [
+  {
+    page: 'bring-footage-in',
+    title: 'Bring footage in',
+    words: ['import', 'edit', 'edl', 'otio', 'media', 'relink', 'placeholder'],
+  },
+  {
+    page: 'cross-a-cut',
+    title: 'Cross a cut',
+    words: ['transition', 'dissolve', 'flash', 'wipe', 'handles'],
+  },
+  {
+    page: 'hand-over',
+    title: 'Hand over',
+    words: ['render', 'export', 'deliver', 'mp4', 'png', 'otio', 'edl'],
+  },
+]
