@@ -1,12 +1,13 @@
 import assert from 'node:assert/strict'
 import { execFileSync, spawn } from 'node:child_process'
 import { once } from 'node:events'
-import { mkdtempSync, readdirSync, writeFileSync } from 'node:fs'
+import { mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { request } from 'node:http'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { after, before, test } from 'node:test'
 import { fileURLToPath } from 'node:url'
+import { indexAtEnd, withTimecode } from '@stilus/core/deliver'
 import { getSequence } from '@stilus/core/project'
 import { packDemo } from '../demo/pack'
 import { NodeRenderer, openPackage, type OpenedPackage } from '../server/render'
@@ -107,6 +108,54 @@ test('renders a shot of a package from the command line', () => {
   assert.equal(decodeFrames(out, 1280, 720).length, shots[at]?.length)
   assert.deepEqual([probe(out, 'color_space'), probe(out, 'color_range')], ['bt709', 'tv'])
   assert.equal(timecodeOf(out), '01:00:33:22')
+})
+
+test('an MP4 gets its timecode as a track, with the same frames as before; one that cannot have it is told', () => {
+  for (const [timecode, num, den] of [
+    ['10:20:30:04', 25, 1],
+    ['00:59:59;29', 30000, 1001],
+    ['23:59:59;58', 60000, 1001],
+    ['01:00:00:00', 24000, 1001],
+  ] as const) {
+    const [plain, out] = [join(folder, 'plain.mp4'), join(folder, 'stamped.mp4')]
+    const source = ['-f', 'lavfi', '-i', `testsrc=size=64x36:rate=${num}/${den}:duration=1`]
+    const tone = ['-f', 'lavfi', '-i', 'sine=duration=1']
+    execFileSync('ffmpeg', ['-y', '-loglevel', 'error', ...source, ...tone, '-pix_fmt', 'yuv420p', plain])
+    const bytes = readFileSync(plain)
+    const at = indexAtEnd(bytes.length, (from, count) => bytes.subarray(from, from + count))
+    assert.ok(at !== undefined)
+    const frames = decodeFrames(plain, 64, 36)
+    const options = { rate: { num, den }, frames: frames.length, at }
+    const made = withTimecode(bytes.subarray(at), { timecode, ...options })
+    assert.ok(made)
+    writeFileSync(out, Buffer.concat([bytes.subarray(0, at), made]))
+    assert.equal(timecodeOf(out), timecode)
+    assert.deepEqual(decodeFrames(out, 64, 36), frames)
+    assert.equal(withTimecode(bytes.subarray(at), { timecode: 'none', ...options }), undefined)
+    // Its index before its pictures, or cut short: it stays as it is.
+    const front = join(folder, 'front.mp4')
+    execFileSync('ffmpeg', [
+      '-y',
+      '-loglevel',
+      'error',
+      '-i',
+      plain,
+      '-c',
+      'copy',
+      '-movflags',
+      'faststart',
+      front,
+    ])
+    const moved = readFileSync(front)
+    assert.equal(
+      indexAtEnd(moved.length, (from, count) => moved.subarray(from, from + count)),
+      undefined,
+    )
+    assert.equal(
+      indexAtEnd(bytes.length - 9, (from, count) => bytes.subarray(from, from + count)),
+      undefined,
+    )
+  }
 })
 
 test('Ctrl+C ends a render with a sentence and leaves nothing half-written', async () => {

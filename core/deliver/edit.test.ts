@@ -145,3 +145,18 @@ it('what was delivered last is what the edit refers to, a movie before packed pi
   expect(refers('v1.mp4', 'v2.webm', 'v1.png.zip')).toEqual(['v2.webm'])
   expect(refers('v1.png.zip', 'v2.png.zip')).toEqual(['v2.png.zip'])
 })
+
+it('packed pictures are referred to by the names that they have when they are unpacked, and that is said', () => {
+  const p = project()
+  const [file] = files(p, 4, 's1')
+  if (!file) throw new Error('Nothing was laid out.')
+  const job = { ...file.job, name: 'Quay 1.exr.zip' }
+  const { lanes, notes } = deliveredTimeline(p, [{ job, name: job.name }])
+  const last = String(job.last - job.first - 1).padStart(6, '0')
+  expect(lanes[0]?.clips[0]).toMatchObject({
+    media: `Quay 1.[000000-${last}].exr`,
+    numbered: { prefix: 'Quay 1.', suffix: '.exr', first: 0, digits: 6 },
+    in: job.head,
+  })
+  expect(notes).toEqual([expect.stringMatching(/^Unpack the pictures beside the edit/)])
+})

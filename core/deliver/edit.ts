@@ -2,6 +2,7 @@ import type { EditClip, EditJoint, EditLane, EditTimeline } from '../formats'
 import { type ActiveTransition, activeTransitions, getSequence, getShot, type Project } from '../project'
 import { findStep } from '../steps'
 import type { Job } from './delivery'
+import { DIGITS, numberOf } from './make'
 
 /** A file that was delivered. */
 export interface DeliveredFile {
@@ -11,6 +12,9 @@ export interface DeliveredFile {
 
 const isMovie = ({ name }: DeliveredFile): boolean => !name.endsWith('.zip')
 
+/** The name of packed pictures: what their names begin and end with. */
+const PACKED = /^(.*)\.(\w+)\.zip$/
+
 const laneName = (lane: number) => (lane === 0 ? 'Stilus' : `Stilus overlay ${lane}`)
 
 /** A delivered file in the edit; what it holds before its head is a handle. */
@@ -19,7 +23,14 @@ function clipOf(
   { name, start, length }: { name: string; start: number; length?: number },
 ): EditClip {
   const available = job.last - job.first
-  return { name, media, start, length: length ?? available, in: job.head, available }
+  const clip = { name, start, length: length ?? available, in: job.head, available }
+  const [, stem, ending] = PACKED.exec(job.name) ?? []
+  if (stem === undefined || ending === undefined) return { ...clip, media }
+  return {
+    ...clip,
+    media: `${stem}.[${numberOf(0)}-${numberOf(available - 1)}].${ending}`,
+    numbered: { prefix: `${stem}.`, suffix: `.${ending}`, first: 0, digits: DIGITS },
+  }
 }
 
 /** A transition between two delivered files, or none where they do not hold its frames; what it loses goes into the notes. */
@@ -73,7 +84,7 @@ export function deliveredTimeline(project: Project, files: readonly DeliveredFil
       notes.push(`${name} is left out: it is of another sequence than ${sequence.name}.`)
     return job.sequenceId === sequence.id
   })
-  // What was delivered again stands for what was delivered before, a movie for packed pictures, which an edit cannot refer to as they are.
+  // What was delivered again stands for what was delivered before, a movie for packed pictures, which have to be unpacked first.
   own.sort((a, b) => Number(isMovie(a)) - Number(isMovie(b)))
   const shots = new Map(own.flatMap((file) => (file.job.shotId ? [[file.job.shotId, file] as const] : [])))
   const whole = own.findLast(({ job }) => !job.shotId && !job.transitionId)
@@ -105,6 +116,11 @@ export function deliveredTimeline(project: Project, files: readonly DeliveredFil
     const [out, into] = [active.from && shots.get(active.from.id), active.to && shots.get(active.to.id)]
     if (out && into) laneOf(active.lane).joints?.push(...jointOf(active, out.job, into.job, notes))
   }
+  const packed = [...lanes.values()].flatMap(({ clips }) => clips.filter((clip) => clip.numbered))
+  if (packed.length)
+    notes.push(
+      `Unpack the pictures beside the edit, it refers to them by their numbers: ${packed.map((clip) => clip.name).join(', ')}.`,
+    )
   const inOrder = [...lanes].sort(([a], [b]) => a - b).map(([, lane]) => lane)
   const markers = sequence.markers?.map(({ at, name: called }) => ({ at, name: called }))
   return { name: project.name, rate, startTimecode, lanes: inOrder, ...(markers && { markers }), notes }

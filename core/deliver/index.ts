@@ -27,4 +27,5 @@ export {
   type MovieWriter,
 } from './make'
 export { hasSound, mixRange, SAMPLE_RATE } from './mix'
+export { indexAtEnd, type TimecodeOptions, withTimecode } from './mp4-timecode'
 export { ZipWriter } from './zip'

@@ -135,13 +135,17 @@ async function writeMovie(making: Making, container: 'mp4' | 'webm'): Promise<st
   return movie.codec
 }
 
+/** How many digits the numbers of delivered pictures have. */
+export const DIGITS = 6
+export const numberOf = (frame: number): string => String(frame).padStart(DIGITS, '0')
+
 async function writePictures(making: Making): Promise<string> {
   const { job, delivery, ports } = making
   const { container, depth } = delivery
   const stem = job.name.replace(/\.\w+\.zip$/, '')
   const zip = new ZipWriter(await ports.file())
   for await (const [frame, picture] of frames(making)) {
-    const name = `${stem}.${String(frame - job.first).padStart(6, '0')}.${container}`
+    const name = `${stem}.${numberOf(frame - job.first)}.${container}`
     await zip.add(name, picture.data as Uint8Array)
     ports.recycle?.(picture)
   }

@@ -10,6 +10,8 @@ export interface EditClip {
   in: number
   /** Frames of the medium that the file says there are, if it does. */
   available: number | null
+  /** Where the medium is numbered pictures: what stands before and after the number, that of the first, and how many digits it has at least. */
+  numbered?: { prefix: string; suffix: string; first: number; digits: number }
   /** How fast it runs: 1 as shot, 0.5 half as fast, 0 held, negative backwards from `in`. */
   speed?: number
   /** An edit of its own that shows in place of a medium. */

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { z } from 'zod'
 import { RATES } from '../time'
-import { type EditClip, type EditTimeline, writeOtio } from '.'
+import { type EditClip, type EditTimeline, readOtio, writeOtio } from '.'
 
 // The objects of OpenTimelineIO by their published fields; nothing else may stand in them. Not our reader: that takes more than it writes.
 const object = <N extends string, S extends z.ZodRawShape>(schema: N, fields: S) =>
@@ -30,7 +30,24 @@ const reference = object('ExternalReference.1', {
   target_url: z.string(),
   available_range: range.nullable(),
 })
-const clip = object('Clip.1', { ...item, source_range: range, media_reference: reference })
+const numbered = object('ImageSequenceReference.1', {
+  name: z.string().optional(),
+  metadata: named.metadata,
+  target_url_base: z.string(),
+  name_prefix: z.string(),
+  name_suffix: z.string(),
+  start_frame: z.int(),
+  frame_step: z.int().min(1),
+  rate: z.number().positive(),
+  frame_zero_padding: z.int().min(0),
+  missing_frame_policy: z.enum(['error', 'hold', 'black']),
+  available_range: range.nullable(),
+})
+const clip = object('Clip.1', {
+  ...item,
+  source_range: range,
+  media_reference: z.discriminatedUnion('OTIO_SCHEMA', [reference, numbered]),
+})
 const gap = object('Gap.1', { ...item, source_range: range })
 const transition = object('Transition.1', {
   ...named,
@@ -56,7 +73,7 @@ const clips = fc
       gap: fc.nat(30),
       length: fc.integer({ min: 12, max: 200 }),
       in: fc.nat(500),
-      media: fc.constantFrom('one.mp4', 'two & a half.mov', 'drei/ü.webm'),
+      media: fc.constantFrom('one.mp4', 'two & a half.mov', 'drei/ü.webm', 'walk'),
     }),
     { maxLength: 8 },
   )
@@ -65,7 +82,11 @@ const clips = fc
     return list.map(({ gap, ...c }) => {
       const start = at + gap
       at = start + c.length
-      return { ...c, start, available: c.in % 2 ? null : c.in + c.length }
+      const available = c.in % 2 ? null : c.in + c.length
+      if (c.media !== 'walk') return { ...c, start, available }
+      const last = String((available ?? 1) - 1).padStart(4, '0')
+      const pictures = { prefix: 'walk.', suffix: '.exr', first: 0, digits: 4 }
+      return { ...c, media: `walk.[0000-${last}].exr`, start, available, numbered: pictures }
     })
   })
 
@@ -97,6 +118,10 @@ it('any edit is made of the published objects alone, its clips lie where they sh
         }
         const read = timelineSchema.parse(JSON.parse(writeOtio(timeline)))
         expect(read.tracks.markers?.map((m) => m.marked_range.start_time.value) ?? []).toEqual(marks)
+        // What is read again refers to the same files.
+        const again = readOtio(writeOtio(timeline)).lanes.map((lane) => lane.clips.map((c) => c.media))
+        const wanted = timeline.lanes.map((lane) => lane.clips.map((c) => c.media))
+        expect(again).toEqual(wanted)
         for (const [i, { children }] of read.tracks.children.entries()) {
           let at = 0
           const lying: number[][] = []

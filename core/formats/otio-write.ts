@@ -1,7 +1,7 @@
 import { fps } from '../time'
-import type { EditLane, EditMarker, EditTimeline } from './edit'
+import type { EditClip, EditLane, EditMarker, EditTimeline } from './edit'
 
-/** Writes an OpenTimelineIO timeline of Clip.1, Gap.1 and ExternalReference.1, as widely read. */
+/** Writes an OpenTimelineIO timeline of Clip.1, Gap.1, ExternalReference.1 and ImageSequenceReference.1, as widely read. */
 export function writeOtio(timeline: EditTimeline): string {
   const rate = fps(timeline.rate)
   const time = (value: number) => ({ OTIO_SCHEMA: 'RationalTime.1', rate, value })
@@ -10,6 +10,23 @@ export function writeOtio(timeline: EditTimeline): string {
     start_time: time(start),
     duration: time(length),
   })
+  const reference = ({ media, available, numbered }: EditClip) => {
+    const available_range = available === null ? null : range(0, available)
+    if (!numbered)
+      return { OTIO_SCHEMA: 'ExternalReference.1', target_url: encodeURIComponent(media), available_range }
+    return {
+      OTIO_SCHEMA: 'ImageSequenceReference.1',
+      target_url_base: '',
+      name_prefix: numbered.prefix,
+      name_suffix: numbered.suffix,
+      start_frame: numbered.first,
+      frame_step: 1,
+      rate,
+      frame_zero_padding: numbered.digits,
+      missing_frame_policy: 'error',
+      available_range,
+    }
+  }
   const track = (lane: EditLane) => {
     const children: unknown[] = []
     let at = 0
@@ -29,11 +46,7 @@ export function writeOtio(timeline: EditTimeline): string {
         OTIO_SCHEMA: 'Clip.1',
         name: clip.name,
         source_range: range(clip.in, clip.length),
-        media_reference: {
-          OTIO_SCHEMA: 'ExternalReference.1',
-          target_url: encodeURIComponent(clip.media),
-          available_range: clip.available === null ? null : range(0, clip.available),
-        },
+        media_reference: reference(clip),
       })
       at = clip.start + clip.length
     }

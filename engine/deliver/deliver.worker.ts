@@ -4,6 +4,7 @@ import { Renderer } from '../render/renderer'
 import { type CallContext, serve } from '../rpc'
 import { findMedium } from '../store/projects'
 import { browserMovie } from './movie'
+import { stamped } from './stamped'
 
 /** What a running delivery tells. */
 export interface DeliveryProgress {
@@ -46,7 +47,10 @@ const handlers = {
             renderer.render({ project, target, frame, scale: 1, ...encoding, signal }),
           recycle: (picture) => renderer.recycle(picture),
           media: renderer.media,
-          movie: (options) => browserMovie(options, writable),
+          movie: async (options) => {
+            const movie = await browserMovie(options, writable)
+            return options.container === 'mp4' ? stamped(movie, file, options) : movie
+          },
           file: () =>
             Promise.resolve({
               write: (bytes) => writable.write(bytes as Uint8Array<ArrayBuffer>),

@@ -49,7 +49,7 @@ export async function browserMovie(
   const sound = options.sound ? await soundCodec(mp4) : undefined
   const audio = sound && new AudioSampleSource({ codec: sound, quality: new Quality({ bitrate: 192_000 }) })
   if (audio) output.addAudioTrack(audio)
-  // Matroska has a name for it; an MP4 would need a track of timecode, which is not written here.
+  // Matroska has a name for it; an MP4 gets a track of timecode when it is whole, see `stampTimecode`.
   if (!mp4) output.setMetadataTags({ raw: { TIMECODE: options.timecode } })
   await output.start()
   return {
