@@ -44,13 +44,18 @@ export const shutter = declareCrossing({
     const { c, s, span, first } = directionOf(place, v.angle)
     const turned = radians(v.turn * (p < 0.5 ? 1 - open : 1 + open))
     // The polygon's inner radius where its nearest side is past the farthest corner.
-    const widest = maths.hypot(cx, cy) + soft
+    const widest = maths.hypot(cx, cy)
     const leaf = (x: number, y: number) => {
       const [dx, dy] = [x - cx, y - cy]
       const angle = maths.atan2(dy, dx) - turned
       const own = angle - Math.floor(angle / sector) * sector
       const far = Math.sqrt(dx * dx + dy * dy)
-      return { inside: open * widest - far * maths.cos(own - sector / 2), own: own / sector }
+      const reach = open * (widest + soft) - soft / 2
+      return {
+        inside: reach - far * maths.cos(own - sector / 2),
+        own: own / sector,
+        border: far * (sector - own),
+      }
     }
     const curtain = (x: number, y: number) => {
       const way = (x - first[0]) * c + (y - first[1]) * s
@@ -60,15 +65,16 @@ export const shutter = declareCrossing({
     const leaves = v.kind === 'leaves'
     const clear = planeBy(k, place, input, (x, y) => {
       const inside = leaves ? leaf(x, y).inside : curtain(x, y)
-      return Math.min(1, Math.max(0, inside / soft + (leaves ? 0 : 0.5)))
+      return Math.min(1, Math.max(0, inside / soft + 0.5))
     })
     const shut = filled(k, input.width, input.height, [...v.colour, 1])
+    const edge = Math.max(4 * scale, SHARPEST)
     if (leaves && v.relief > 0) {
       const { data } = shut
       for (let j = 0, at = 0; j < shut.height; j++)
         for (let i = 0; i < shut.width; i++, at += 4) {
-          const { own } = leaf(place.x + i + 0.5, place.y + j + 0.5)
-          const lit = 1 + v.relief * (4 * own * own * own - 0.5)
+          const { own, border } = leaf(place.x + i + 0.5, place.y + j + 0.5)
+          const lit = 1 + v.relief * (4 * own * own * own * Math.min(1, border / edge) - 0.5)
           for (let ch = 0; ch < 3; ch++) data[at + ch] = (data[at + ch] as number) * lit
         }
     }

@@ -30,6 +30,20 @@ export { field, type FieldKind, type FieldOptions } from './field'
 export { bendPlane, colourRamp, dither, outerPlane, ramp, type RampKind } from './ramp'
 export { guided, halftone, paint, pick, type Screening, slopes } from './local'
 export { type Dab, layDab } from './dab'
+export {
+  blurPlane,
+  fillIn,
+  growMap,
+  likeScreen,
+  type ScreenAxis,
+  screenShare,
+  smoothRatios,
+  type Sorted,
+  sortScreen,
+  spreadGrid,
+  unmix,
+  weighted,
+} from './key'
 export { distance, grow } from './morphology'
 export { type Contour, fillPath, flattenCubic, type PathOptions } from './path'
 export { histogram, noise, type NoisePlace, type Statistics, statistics } from './measure'

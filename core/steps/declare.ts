@@ -15,6 +15,7 @@ export const AIMS = {
   bend: 'Move and bend',
   make: 'Lay something in',
   time: 'Change time',
+  key: 'Cut a subject out',
   join: 'Bring pictures together',
   cross: 'Cross a cut',
 } as const

@@ -25,6 +25,7 @@ import { colourTable } from './colour/table'
 import type { StepDeclaration } from './declare'
 import { CROSSINGS } from '../cross'
 import { join } from './join/join'
+import { screenKey } from './key/screen-key'
 import { beams } from './generate/beams'
 import { checker } from './generate/checker'
 import { clouds } from './generate/clouds'
@@ -110,6 +111,7 @@ export const STEPS: readonly StepDeclaration[] = [
   ],
   ...[solid, gradient, checker, noise, clouds, beams, particles, letterbox, dropShadow, outline],
   ...[echo, freeze, stutter, retime],
+  screenKey,
   join,
 ]
 

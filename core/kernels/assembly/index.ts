@@ -21,3 +21,18 @@ export { dab } from './dab'
 export { ramp, colourRamp, bendPlane, outer, dither } from './ramp'
 export { slopes, halftone, paint, pick, squares, guide, guided, detail } from './local'
 export { halve, levelled, register, nearColours } from './track'
+export {
+  pullLevel,
+  pushLevel,
+  pushAt,
+  weighted,
+  spreadGrid,
+  ratios,
+  multiplyBy,
+  screenShare,
+  likeScreen,
+  sortScreen,
+  growMap,
+  blurPlane,
+  unmix,
+} from './key'

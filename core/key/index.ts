@@ -1,0 +1,7 @@
+export { readColour, type ScreenColour } from './colour'
+export { type Keyed, MATTE, matteOf, type MatteOptions } from './matte'
+export { type Plate } from './plate'
+export { findScreen, type ScreenChoice, shareOf } from './screen'
+export { SPILL, type SpillOptions, takeSpill } from './spill'
+export { DROP, KEEP, threeTones, TONES, type ToneOptions, UNDECIDED } from './tones'
+export { lightWrap, type WrapOptions } from './wrap'

@@ -1,0 +1,60 @@
+import type { Frame, Plane } from '../frame'
+import { type Kernels, runProgram, screenShare } from '../kernels'
+import { readColour, type ScreenColour, setColour } from './colour'
+import { type Plate, plateOfOne, readBacking } from './plate'
+
+/** How the colour of a screen is found: read from the picture, of green or blue alone, or set by hand. */
+export type ScreenChoice = 'auto' | 'green' | 'blue' | readonly [number, number, number]
+
+const CHANNELS = { green: 1, blue: 2 } as const
+
+/** The colour of the screen in a picture; undefined where nothing of it is seen. */
+export function colourOf(picture: Frame, choice: ScreenChoice): ScreenColour | undefined {
+  if (typeof choice !== 'string') return setColour(picture, choice)
+  return readColour([picture], choice === 'auto' ? undefined : CHANNELS[choice])
+}
+
+/**
+ * The empty screen of a picture, from it alone or from one that shows it empty. Undefined where no screen is found.
+ * @param scale pixels of the picture for one of the full picture
+ * @param empty the same view without the subject
+ */
+export function findScreen(
+  k: Kernels,
+  picture: Frame,
+  choice: ScreenChoice,
+  scale: number,
+  empty?: Frame,
+): Plate | undefined {
+  const colour = colourOf(empty ?? picture, choice)
+  if (!colour) return undefined
+  if (!empty) return plateOfOne(k, picture, colour, scale)
+  const backing = readBacking(k, empty, colour)
+  if (!backing) return undefined
+  k.free(backing.lit)
+  const plate = k.frameOf(empty.width, empty.height, empty.data)
+  return { colour, picture: plate, set: backing.solid }
+}
+
+/** In codes: closer to the empty screen than the first nothing stands before the set, further than the second something does. */
+const [SAME, OTHER] = [0.03, 0.12]
+
+/** How much of the screen is left at each place; where the set shows no screen, how much of the set. The caller's to free. */
+export function shareOf(k: Kernels, picture: Frame, plate: Plate): Plane {
+  const share = screenShare(k, picture, plate.picture, plate.colour)
+  const { set } = plate
+  if (!set) return share
+  const [seen, empty] = [picture, plate.picture].map((f) => runProgram(k, f, [{ op: 'encode' }])) as [
+    Frame,
+    Frame,
+  ]
+  for (let i = 0; i < set.length; i++) {
+    if (!set[i]) continue
+    let far = 0
+    for (let at = i * 4; at < i * 4 + 3; at++)
+      far = Math.max(far, Math.abs((seen.data[at] as number) - (empty.data[at] as number)))
+    share.data[i] = 1 - Math.min(1, Math.max(0, (far - SAME) / (OTHER - SAME)))
+  }
+  k.free(seen, empty)
+  return share
+}

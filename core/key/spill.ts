@@ -1,0 +1,130 @@
+import type { Frame, Plane } from '../frame'
+import { gaussian, type Kernels } from '../kernels'
+import { maths } from '../maths'
+import type { Plate } from './plate'
+
+export interface SpillOptions {
+  /** How much of it is taken, 0 to 1. */
+  amount: number
+  /** 0 is the limit of the larger of the other channels alone, 1 what the material itself has. */
+  balance: number
+  /** How much of the light that was taken is given back in the colours of what lies behind, or as grey without it. */
+  back: number
+}
+
+export const SPILL: SpillOptions = { amount: 1, balance: 1, back: 0 }
+
+const BINS = 8
+/** Where alpha is more than this, and no edge is near, a material shows its own colours. */
+const PURE = 0.99
+/** How far an edge's light reaches, in pixels of the full picture. */
+const REACH = 14
+
+/**
+ * Takes the light of the screen off a subject (premultiplied), in place. Of straight colour X a share s of the screen B goes, so that the key channel comes down to a limit: first the larger of the others, then (by
+ * the balance) what the material has where no screen shines on it, its key channel as times of half the sum of the others, by bins of log(R / B). s = max(0, X_g - limit) / (B_g - (B_r + B_b) / 2), and never more
+ * than the other channels hold. @param behind what lies behind, for the light that is given back
+ * @returns what was taken, as light; the caller's to free
+ */
+export function takeSpill(
+  k: Kernels,
+  front: Frame,
+  alpha: Plane,
+  plate: Plate,
+  options: SpillOptions,
+  { scale, behind }: { scale: number; behind?: Frame | undefined },
+): Frame {
+  const { channel: g, others } = plate.colour
+  const [a, b] = others
+  const { data } = front
+  const screen = plate.picture.data
+  const taken = k.frame(front.width, front.height)
+  taken.data.fill(0)
+  const ratios = options.balance > 0 ? materials(k, front, alpha, g, a, b, scale) : undefined
+  for (let i = 0; i < alpha.data.length; i++) {
+    const cover = alpha.data[i] as number
+    if (cover <= 0) continue
+    const at = i * 4
+    const x = data[at + g] as number
+    const [p, q] = [data[at + a] as number, data[at + b] as number]
+    const plain = Math.max(p, q)
+    const own = ratios ? ratios(p, q) * 0.5 * (p + q) : plain
+    const limit = plain + (Math.min(plain, own) - plain) * options.balance
+    const whole = (screen[at + g] as number) - 0.5 * ((screen[at + a] as number) + (screen[at + b] as number))
+    if (x <= limit || whole <= 1e-6) continue
+    const most = Math.min(
+      p / Math.max(1e-6, screen[at + a] as number),
+      q / Math.max(1e-6, screen[at + b] as number),
+    )
+    const share = options.amount * Math.min((x - limit) / whole, most)
+    for (let c = 0; c < 3; c++) {
+      const off = share * (screen[at + c] as number)
+      data[at + c] = (data[at + c] as number) - off
+      taken.data[at + c] = off
+    }
+    taken.data[at + 3] = cover
+  }
+  if (options.back > 0) giveBack(k, front, taken, options.back, scale, behind)
+  return taken
+}
+
+/** What the key channel is of half the sum of the others where a material is its own, by how red or blue it is. */
+function materials(
+  k: Kernels,
+  front: Frame,
+  alpha: Plane,
+  g: number,
+  a: number,
+  b: number,
+  scale: number,
+): (p: number, q: number) => number {
+  const missing = k.frame(alpha.width, alpha.height)
+  for (let i = 0; i < alpha.data.length; i++)
+    missing.data.fill(1 - (alpha.data[i] as number), i * 4, i * 4 + 4)
+  const near = gaussian(k, missing, REACH * scale, REACH * scale, 'clamp')
+  const sums = Array.from({ length: BINS }, () => [] as number[])
+  for (let i = 0; i < alpha.data.length; i += 3) {
+    if ((alpha.data[i] as number) <= PURE || (near.data[i * 4] as number) >= 0.03) continue
+    const [p, q] = [front.data[i * 4 + a] as number, front.data[i * 4 + b] as number]
+    if (p + q < 0.01) continue
+    sums[binOf(p, q)]?.push((2 * (front.data[i * 4 + g] as number)) / (p + q))
+  }
+  k.free(missing, near)
+  const all = sums.flat()
+  const usual = all.length ? meanOf(all) : 1
+  const means = sums.map((list) => (list.length > 50 ? meanOf(list) : usual))
+  return (p, q) => means[binOf(p, q)] as number
+}
+
+const meanOf = (list: readonly number[]) => list.reduce((sum, v) => sum + v, 0) / list.length
+
+/** Evenly over log(p / q) from -2 to 2. */
+function binOf(p: number, q: number): number {
+  const ratio = maths.log(Math.max(1e-4, p) / Math.max(1e-4, q))
+  return Math.min(BINS - 1, Math.max(0, Math.floor(((ratio + 2) / 4) * BINS)))
+}
+
+/** Gives a share of the light that was taken back as grey, or in the colours of what lies behind, far out of focus. */
+function giveBack(
+  k: Kernels,
+  front: Frame,
+  taken: Frame,
+  share: number,
+  scale: number,
+  behind: Frame | undefined,
+) {
+  const colours = behind && gaussian(k, behind, 40 * scale, 40 * scale, 'clamp')
+  for (let at = 0; at < front.data.length; at += 4) {
+    const light = share * lumaAt(taken.data, at)
+    if (light === 0) continue
+    const luma = colours ? lumaAt(colours.data, at) : 1
+    for (let c = 0; c < 3; c++) {
+      const tint = colours && luma > 1e-4 ? (colours.data[at + c] as number) / luma : 1
+      front.data[at + c] = (front.data[at + c] as number) + light * tint
+    }
+  }
+  if (colours) k.free(colours)
+}
+
+const lumaAt = (data: Float32Array, at: number): number =>
+  0.2126 * (data[at] as number) + 0.7152 * (data[at + 1] as number) + 0.0722 * (data[at + 2] as number)

@@ -1,0 +1,240 @@
+import type { Frame, Plane } from '../../frame'
+import { copyOf, filled, type Kernels, showPlane } from '../../kernels'
+import {
+  findScreen,
+  KEEP,
+  lightWrap,
+  MATTE,
+  matteOf,
+  type ScreenChoice,
+  shareOf,
+  SPILL,
+  takeSpill,
+  threeTones,
+  TONES,
+  UNDECIDED,
+} from '../../key'
+import { choice, colour, number, px, range, share, toggle } from '../../params/make'
+import { declareStep, type Place } from '../declare'
+
+const tones = { group: 'Three tones' }
+const edges = { group: 'Alpha' }
+const spill = { group: 'Spill' }
+const wrap = { group: 'Light wrap' }
+const wraps = { ...wrap, when: (v: Record<string, unknown>) => Number(v.wrap) > 0 }
+
+export const screenKey = declareStep({
+  id: 'screen-key',
+  name: 'Screen key',
+  aim: 'key',
+  family: 'key',
+  purpose: 'Takes a subject off a green or blue screen, with its hair and without the colour of the screen.',
+  words: ['chroma', 'greenscreen', 'bluescreen', 'green', 'blue', 'matte', 'cut out', 'keyer', 'background'],
+  params: {
+    screen: choice('Screen', 'Which colour goes.', {
+      auto: 'As it is found',
+      green: 'Green',
+      blue: 'Blue',
+      picked: 'As picked',
+    }),
+    picked: colour('Colour', 'The colour of the screen: pick a lit, even part of it.', [0.05, 0.45, 0.1], {
+      when: (v) => v.screen === 'picked',
+    }),
+    drop: share(
+      'Screen from',
+      'How much of the screen’s colour a place needs to be surely screen.',
+      TONES.drop,
+      tones,
+    ),
+    keep: number(
+      'Subject to',
+      'How much of the screen’s colour a place may have to be surely subject.',
+      TONES.keep,
+      [0, 0.5],
+      {
+        soft: [0, 0.2],
+        ...tones,
+      },
+    ),
+    holes: share(
+      'Fills holes',
+      'Gaps within the subject are filled where no more of the screen shows than this.',
+      TONES.holes,
+      tones,
+    ),
+    border: toggle(
+      'Drop the set',
+      'What touches the left, upper or right border goes: stands, walls.',
+      true,
+      {
+        ...tones,
+        when: (v) => !v['input:empty'],
+      },
+    ),
+    fullness: number('Hair', 'Below 1 fine hair gets fuller, above it thinner.', MATTE.fullness, [0.3, 3], {
+      soft: [0.6, 1.8],
+      ...edges,
+    }),
+    fine: toggle(
+      'Restores fine colour',
+      'Puts back what video loses of colour at edges (4:2:0); off for footage with whole colour.',
+      true,
+      edges,
+    ),
+    levels: range(
+      'Black and white',
+      'What of alpha becomes nothing, and what everything.',
+      [0, 1],
+      [0, 1],
+      edges,
+    ),
+    spill: share(
+      'Takes spill',
+      'How much of the screen’s light is taken off the subject.',
+      SPILL.amount,
+      spill,
+    ),
+    balance: share(
+      'Balance',
+      'From the limit of the other channels alone (0) to what each material has of its own (1).',
+      SPILL.balance,
+      spill,
+    ),
+    back: share(
+      'Gives light back',
+      'How much of it comes back in the colours of what lies behind.',
+      SPILL.back,
+      spill,
+    ),
+    wrap: share('Strength', 'How much light of what lies behind falls on the edge.', 0, wrap),
+    wide: px('Width', 'How far that light reaches in.', 12, [1, 80], { limits: [0.5, 400], ...wraps }),
+    colourful: number('Saturation', 'How colourful that light is.', 1, [0, 3], { soft: [0, 2], ...wraps }),
+  },
+  inputs: {
+    empty: {
+      label: 'Empty screen',
+      help: 'A picture of the screen without the subject, from the same place; without one the picture alone is read.',
+      kind: 'frame',
+      default: 'none',
+    },
+    behind: {
+      label: 'Behind',
+      help: 'What the subject will stand before: for light on its edge.',
+      kind: 'frame',
+      default: 'below',
+      when: (v) => Number(v.wrap) > 0 || Number(v.back) > 0,
+    },
+    amount: {
+      label: 'Holds',
+      help: 'Only within it anything of the subject is kept: its region, or another matte.',
+      kind: 'matte',
+      default: 'region',
+    },
+  },
+  outputs: [
+    { id: 'alpha', label: 'Alpha', kind: 'matte' },
+    { id: 'tones', label: 'Three tones' },
+    { id: 'screen', label: 'Empty screen' },
+    { id: 'wrap', label: 'Light wrap alone' },
+    { id: 'spill', label: 'What was taken as spill' },
+  ],
+  keepsAlpha: false,
+  proxyError: 1,
+  neutral: () => false,
+  reach: () => Infinity,
+  /**
+   * The empty screen, from the picture or the one that is given; three tones by how much of its stand-out is left; alpha by projection between the screen and the subject's colour around there; the
+   * subject is what is seen less its share of the screen; spill; light of what lies behind.
+   */
+  render({ kernels: k, input, values: v, view, scale, place, frames, mattes }) {
+    const by: ScreenChoice = v.screen === 'picked' ? v.picked : (v.screen as 'auto')
+    const plate = findScreen(k, input, by, scale, frames.empty)
+    // Without a screen there is nothing to take off.
+    if (!plate) return view ? filled(k, input.width, input.height, [0, 0, 0, 1]) : copyOf(k, input)
+    if (view === 'screen') return plate.picture
+    const found = shareOf(k, input, plate)
+    const map = threeTones(k, found, v.border ? plate.rubbish : undefined, { ...v, scale: scaleOf(place) })
+    k.free(found)
+    if (view === 'tones') {
+      k.free(plate.picture)
+      return shownTones(k, input, map)
+    }
+    const { alpha, front } = matteOf(k, input, plate, map, {
+      rounds: v.fine && scale > 0.75 ? MATTE.rounds : 0,
+      fullness: v.fullness,
+    })
+    const taken = takeSpill(
+      k,
+      front,
+      alpha,
+      plate,
+      { amount: v.spill, balance: v.balance, back: v.back },
+      {
+        scale,
+        behind: frames.behind,
+      },
+    )
+    shape(front, alpha, v.levels, mattes.amount)
+    const behind = frames.behind
+    const light =
+      v.wrap > 0 && behind
+        ? lightWrap(k, alpha, behind, { amount: v.wrap, width: v.wide, saturation: v.colourful }, scale)
+        : undefined
+    if (light && !view) add(front, light)
+    const shown: Frame =
+      view === 'alpha'
+        ? showPlane(k, alpha)
+        : view === 'spill'
+          ? opaque(copyOf(k, taken))
+          : view === 'wrap'
+            ? light
+              ? opaque(copyOf(k, light))
+              : filled(k, input.width, input.height, [0, 0, 0, 1])
+            : front
+    for (const made of [plate.picture, alpha, taken, light, front]) if (made && made !== shown) k.free(made)
+    return shown
+  },
+})
+
+/** Lengths of the tones are those of a picture 720 high. */
+const scaleOf = ({ height }: Place) => height / 720
+
+/** The three tones over the picture, in grey: black goes, white stays, what is undecided is middle grey. */
+function shownTones(k: Kernels, { width, height }: Frame, map: Uint8Array): Frame {
+  const out = k.frame(width, height)
+  for (let i = 0; i < map.length; i++) {
+    const light = map[i] === KEEP ? 1 : map[i] === UNDECIDED ? 0.21 : 0
+    out.data.fill(light, i * 4, i * 4 + 3)
+    out.data[i * 4 + 3] = 1
+  }
+  return out
+}
+
+/** Brings alpha between its black and white points and within what holds, and the subject with it. Mutates both. */
+function shape(
+  front: Frame,
+  alpha: Plane,
+  [black, white]: readonly [number, number],
+  holds: Plane | undefined,
+) {
+  if (black === 0 && white === 1 && !holds) return
+  for (let i = 0; i < alpha.data.length; i++) {
+    const before = alpha.data[i] as number
+    if (before === 0) continue
+    const bent = Math.min(1, Math.max(0, (before - black) / Math.max(1e-3, white - black)))
+    const after = bent * (holds ? (holds.data[i] as number) : 1)
+    alpha.data[i] = after
+    for (let at = i * 4; at < i * 4 + 3; at++) front.data[at] = ((front.data[at] as number) * after) / before
+    front.data[i * 4 + 3] = after
+  }
+}
+
+function add(front: Frame, light: Frame): void {
+  for (let at = 0; at < front.data.length; at++)
+    front.data[at] = (front.data[at] as number) + (light.data[at] as number)
+}
+
+function opaque(frame: Frame): Frame {
+  for (let at = 3; at < frame.data.length; at += 4) frame.data[at] = 1
+  return frame
+}
