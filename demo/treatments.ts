@@ -26,13 +26,34 @@ export function finishShots(act: Act, look: Look): void {
   cart(act)
   talkOn(act)
   note(act, 'comet', 'Left untouched: try a glow on the tin and a cooler night.')
-  note(act, 'green', 'To be keyed over the rooftop. The lamps on the cloth do not meet: uneven on purpose.')
+  keyOverRoofs(act)
   note(act, 'bench', 'The star chart goes onto the tablet; the arm stays in front.')
   note(act, 'tower', 'Sways sideways: steady it, keep the tilt.')
   note(act, 'square', 'The fox goes out of this one: only the empty square stays.')
   note(act, 'stairs', 'The first half is too dark: a soft window that rides with him, and leaves.')
   note(act, 'close-up', 'Stands for footage that comes later.')
   note(act, 'flight', 'Stands for footage that comes later.')
+}
+
+/** The stargazer off his green cloth and over the roofs at night: the first guess, a little light of the sky on his edge, and his tones brought to it. */
+function keyOverRoofs(act: Act): void {
+  const stack = { kind: 'shot', id: 'green' } as const
+  const roofs = {
+    kind: 'material',
+    source: { kind: 'medium', mediaId: 'rooftop-plate' },
+    in: 10,
+    fit: 'fit',
+    beyond: 'hold',
+  } as const
+  act('step.add', { stack, stepId: 'green-key', use: 'screen-key', at: 0, inputs: { behind: roofs } })
+  const controls = { fullness: 1.1, wrap: 0.4, wide: 10 }
+  for (const [param, value] of Object.entries(controls))
+    act('value.set', { address: controlAddress('green-key', param), at: 0, value })
+  treat(act, 'green', 'green-grade', 'grade', 'Into the night', 1, { exposure: -0.35, temperature: -18 })
+  act('step.add', { stack, stepId: 'green-roofs', use: 'join', at: 2, inputs: { other: roofs } })
+  act('step.rename', { stepId: 'green-roofs', name: 'Over the roofs' })
+  act('value.set', { address: controlAddress('green-roofs', 'how'), at: 0, value: 'under' })
+  note(act, 'green', 'Keyed without a click; the lamps on the cloth do not meet, uneven on purpose.')
 }
 
 const note = (act: Act, shotId: string, text: string) => act('shot.note', { shotId, note: text })

@@ -11,6 +11,11 @@ export const GUIDE: readonly { page: string; title: string; words: readonly stri
     words: ['transition', 'dissolve', 'flash', 'wipe', 'handles'],
   },
   {
+    page: 'key-a-subject',
+    title: 'Key a subject',
+    words: ['green', 'blue', 'screen', 'chroma', 'matte', 'hair', 'spill'],
+  },
+  {
     page: 'hand-over',
     title: 'Hand over',
     words: ['render', 'export', 'deliver', 'mp4', 'png', 'otio', 'edl'],

@@ -41,9 +41,10 @@ export function matteOf(
   const of: Solving = { k, colours, plate, tones: tones.slice(), alpha, fronts: undefined }
   project(of)
   const around = placesOf(growMap(k, picture, mapOf(tones, UNDECIDED), 2))
-  for (let round = 0; round < options.rounds; round++) {
-    restoreChroma(of, picture, around)
+  for (let round = 0; round < Math.max(1, options.rounds); round++) {
+    if (options.rounds > 0) restoreChroma(of, picture, around)
     if (round === 0) {
+      // What the tones call sure right beside the edge is so no longer.
       const wider = growMap(k, picture, mapOf(of.tones, UNDECIDED), 1)
       for (let i = 0; i < wider.length; i++) if (wider[i] && !plate.rubbish?.[i]) of.tones[i] = UNDECIDED
     }

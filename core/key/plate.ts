@@ -22,7 +22,8 @@ export interface Plate {
   set?: Uint8Array | undefined
 }
 
-const CELL = 16
+/** The side of a cell in which the screen's light is averaged: 16 pixels of a picture 720 high. */
+const cellOf = ({ height }: Size): number => Math.min(16, Math.max(2, Math.round(height / 45)))
 /** The screen is known where it has within these times of the light of a smooth surface through it. */
 const WITHIN = [0.7, 1.45] as const
 /** Below this share of the screen's light a place is solid; a shaded one has more than `shade`, and lies so far from anything solid. */
@@ -47,14 +48,16 @@ export function readBacking(k: Kernels, picture: Frame, colour: ScreenColour): B
   }
 }
 
-/** The means of cells of 16 x 16 of which half is screen. */
-function samplesOf({ width, height, data }: Frame, known: Uint8Array): Sample[] {
+/** The means of cells of which half is screen. */
+function samplesOf(picture: Frame, known: Uint8Array): Sample[] {
+  const { width, height, data } = picture
+  const cell = cellOf(picture)
   const samples: Sample[] = []
-  for (let top = 0; top < height; top += CELL)
-    for (let left = 0; left < width; left += CELL) {
+  for (let top = 0; top < height; top += cell)
+    for (let left = 0; left < width; left += cell) {
       let [n, r, g, b] = [0, 0, 0, 0]
-      for (let y = top; y < Math.min(height, top + CELL); y++)
-        for (let x = left; x < Math.min(width, left + CELL); x++) {
+      for (let y = top; y < Math.min(height, top + cell); y++)
+        for (let x = left; x < Math.min(width, left + cell); x++) {
           const i = y * width + x
           if (!known[i]) continue
           n++
@@ -62,8 +65,8 @@ function samplesOf({ width, height, data }: Frame, known: Uint8Array): Sample[] 
           g += data[i * 4 + 1] as number
           b += data[i * 4 + 2] as number
         }
-      if (n * 2 < CELL * CELL) continue
-      const place = { x: ((left + CELL / 2) / width) * 2 - 1, y: ((top + CELL / 2) / height) * 2 - 1 }
+      if (n * 2 < cell * cell) continue
+      const place = { x: ((left + cell / 2) / width) * 2 - 1, y: ((top + cell / 2) / height) * 2 - 1 }
       samples.push({ ...place, rgb: [r / n, g / n, b / n] })
     }
   return samples
@@ -71,11 +74,12 @@ function samplesOf({ width, height, data }: Frame, known: Uint8Array): Sample[] 
 
 /** The light of a surface over a picture. */
 function litBy(k: Kernels, surface: Surface, size: Size): Frame {
-  const [cols, rows] = [Math.ceil(size.width / CELL) + 2, Math.ceil(size.height / CELL) + 2]
+  const cell = cellOf(size)
+  const [cols, rows] = [Math.ceil(size.width / cell) + 2, Math.ceil(size.height / cell) + 2]
   const knots = new Float32Array(cols * rows * 4)
   for (let j = 0; j < rows; j++)
     for (let i = 0; i < cols; i++) {
-      const [x, y] = [(i * CELL * 2) / size.width - 1, (j * CELL * 2) / size.height - 1]
+      const [x, y] = [(i * cell * 2) / size.width - 1, (j * cell * 2) / size.height - 1]
       const [r, g, b] = surfaceAt(surface, x, y)
       const at = (j * cols + i) * 4
       knots[at] = r
@@ -83,7 +87,7 @@ function litBy(k: Kernels, surface: Surface, size: Size): Frame {
       knots[at + 2] = b
       knots[at + 3] = 1
     }
-  return spreadGrid(k, size, { knots, cols, cell: CELL })
+  return spreadGrid(k, size, { knots, cols, cell })
 }
 
 /**

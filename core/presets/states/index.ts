@@ -2,6 +2,7 @@ import type { Preset } from '../../formats'
 import { BLUR } from './blur'
 import { COLOUR } from './colour'
 import { CROSS } from './cross'
+import { KEY } from './key'
 import { LIGHT } from './light'
 import { MADE } from './made'
 import { TEXTURE } from './texture'
@@ -15,5 +16,6 @@ export const PRESETS: readonly Preset[] = [
   ...TEXTURE,
   ...WARP,
   ...MADE,
+  ...KEY,
   ...CROSS,
 ]

@@ -62,6 +62,13 @@ export const screenKey = declareStep({
       TONES.holes,
       tones,
     ),
+    lone: number(
+      'Lone parts',
+      'Parts that are smaller than this share of the subject, and away from it, go: markers on the screen.',
+      TONES.lone,
+      [0, 1],
+      { soft: [0, 0.05], digits: 4, step: 0.001, ...tones },
+    ),
     border: toggle(
       'Drop the set',
       'What touches the left, upper or right border goes: stands, walls.',
