@@ -290,6 +290,17 @@ describe('the step', () => {
     half.done()
   })
 
+  it('keeps what the picture itself leaves empty empty, with no light of its own', () => {
+    const { seen, done } = scene()
+    for (let y = 0; y < H; y++)
+      for (let x = 200; x < W; x++) seen.data.fill(0, (y * W + x) * 4, (y * W + x) * 4 + 4)
+    const out = made(seen, { border: false, lone: 0 })
+    expect(out.data.some((v, i) => Math.floor(i / 4) % W > 202 && v > 1e-6)).toBe(false)
+    expect(out.data[(66 * W + 120) * 4 + 3]).toBeGreaterThan(0.99)
+    k.free(out)
+    done()
+  })
+
   it('leaves a picture without a screen as it is', () => {
     const { seen, done } = scene()
     seen.data.fill(0.25)

@@ -181,7 +181,7 @@ export const screenKey = declareStep({
         behind: frames.behind,
       },
     )
-    shape(front, alpha, v.levels, mattes.amount)
+    shape(front, alpha, input, v.levels, mattes.amount)
     const behind = frames.behind
     const light =
       v.wrap > 0 && behind
@@ -217,21 +217,25 @@ function shownTones(k: Kernels, { width, height }: Frame, map: Uint8Array): Fram
   return out
 }
 
-/** Brings alpha between its black and white points and within what holds, and the subject with it. Mutates both. */
+/** Brings alpha between its black and white points, and within what holds and what the picture itself has, and the subject with it. Mutates both. */
 function shape(
   front: Frame,
   alpha: Plane,
+  { data: seen }: Frame,
   [black, white]: readonly [number, number],
   holds: Plane | undefined,
 ) {
-  if (black === 0 && white === 1 && !holds) return
   for (let i = 0; i < alpha.data.length; i++) {
     const before = alpha.data[i] as number
     if (before === 0) continue
     const bent = Math.min(1, Math.max(0, (before - black) / Math.max(1e-3, white - black)))
-    const after = bent * (holds ? (holds.data[i] as number) : 1)
+    const there = Math.min(1, Math.max(0, seen[i * 4 + 3] as number))
+    const after = bent * there * (holds ? (holds.data[i] as number) : 1)
+    if (after === before) continue
+    // The subject's light is times the picture's own alpha already.
+    const share = there > 0 ? after / there / before : 0
     alpha.data[i] = after
-    for (let at = i * 4; at < i * 4 + 3; at++) front.data[at] = ((front.data[at] as number) * after) / before
+    for (let at = i * 4; at < i * 4 + 3; at++) front.data[at] = (front.data[at] as number) * share
     front.data[i * 4 + 3] = after
   }
 }
