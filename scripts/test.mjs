@@ -1,31 +1,35 @@
 // npm test: packages and Debian's programs if missing, then lint, types, unit tests and the browser tests.
 import { readdirSync } from 'node:fs'
 import { join } from 'node:path'
-import { ensureDebian, ensurePackages, node, root, step } from './setup.mjs'
+import { ensureDebian, ensurePackages, fail, node, root, step } from './setup.mjs'
 
 ensurePackages()
 ensureDebian('chromium', 'ffmpeg')
 
+const { besideEachOther } = await import('./beside.mjs')
 const { build } = await import('./build.mjs')
 step('Building')
 build()
 step('Lint')
-node(['node_modules/eslint/bin/eslint.js', '.'], 'Lint found something: see above.')
-node(
-  ['node_modules/prettier/bin/prettier.cjs', '--check', '.', '--log-level', 'warn'],
-  'Some files are not formatted: run "npm run format".',
-)
 const floors = ['core', 'engine', 'app', 'server', 'demo', 'bench', 'e2e']
-node(
-  [
-    'node_modules/dependency-cruiser/bin/dependency-cruise.mjs',
-    ...floors,
-    '--config',
-    '.dependency-cruiser.cjs',
-  ],
-  'An import goes in a circle or past a face: see above.',
-)
-node(['node_modules/knip/bin/knip.js'], 'Something is not used: see above.')
+const lint = await besideEachOther([
+  { args: ['node_modules/eslint/bin/eslint.js', '.'], sentence: 'Lint found something: see above.' },
+  {
+    args: ['node_modules/prettier/bin/prettier.cjs', '--check', '.', '--log-level', 'warn'],
+    sentence: 'Some files are not formatted: run "npm run format".',
+  },
+  {
+    args: [
+      'node_modules/dependency-cruiser/bin/dependency-cruise.mjs',
+      ...floors,
+      '--config',
+      '.dependency-cruiser.cjs',
+    ],
+    sentence: 'An import goes in a circle or past a face: see above.',
+  },
+  { args: ['node_modules/knip/bin/knip.js'], sentence: 'Something is not used: see above.' },
+])
+if (lint.length) fail(lint.join('\n'))
 step('Types')
 node(['scripts/types.mjs'], 'The types do not agree: see above.')
 step('Unit tests')
