@@ -22,11 +22,11 @@ export function PassageRows({ object }: { object: DesignObject }) {
 function PassageRow({ object, way }: { object: DesignObject; way: PassageWay }) {
   const dispatch = useAppDispatch()
   const step = passageOf(object, way)
-  const at = { objectId: object.id, way, stepId: step?.id ?? uid() }
-  const choose = (use: string) =>
-    dispatch(
-      use !== AT_ONCE ? edit('passage.set', { ...at, use }) : edit('step.remove', { stepId: at.stepId }),
-    )
+  const choose = (use: string) => {
+    if (use !== AT_ONCE)
+      dispatch(edit('passage.set', { objectId: object.id, way, stepId: step?.id ?? uid(), use }))
+    else if (step) dispatch(edit('step.remove', { stepId: step.id }))
+  }
   return (
     <>
       <span className="text-dim">{LABELS[way]}</span>

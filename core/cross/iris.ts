@@ -64,15 +64,14 @@ function grown(
 ): Plane {
   const out = k.plane(size.width, size.height)
   const { data } = out
-  const times = (dx: number, dy: number) => {
-    const at = directionAt(dx, dy)
+  const farAt = (at: number): number => {
     const i = Math.floor(at)
-    const share = at - i
-    const far = (reach[i] as number) * (1 - share) + (reach[i + 1] as number) * share
-    return { far, times: Math.sqrt(dx * dx + dy * dy) / far, steep: steep[i] as number }
+    const low = reach[i] as number
+    return low + ((reach[i + 1] as number) - low) * (at - i)
   }
   let largest = 0
-  const look = (u: number, w: number) => (largest = Math.max(largest, times(u - x, w - y).times))
+  const look = (u: number, w: number) =>
+    (largest = Math.max(largest, maths.hypot(u - x, w - y) / farAt(directionAt(u - x, w - y))))
   for (let u = 0; u <= place.width; u++) for (const w of [0, place.height]) look(u, w)
   for (let w = 0; w <= place.height; w++) for (const u of [0, place.width]) look(u, w)
   // Where the edge is widest in the number that grows: it has to be out of the picture at both ends.
@@ -80,9 +79,12 @@ function grown(
   const now = p * (1 + widest) - widest / 2
   for (let j = 0, at = 0; j < size.height; j++)
     for (let i = 0; i < size.width; i++, at++) {
-      const here = times(place.x + i + 0.5 - x, place.y + j + 0.5 - y)
-      const when = here.times / largest
-      const wide = (soft * here.steep) / (here.far * largest)
+      const dx = place.x + i + 0.5 - x
+      const dy = place.y + j + 0.5 - y
+      const direction = directionAt(dx, dy)
+      const far = farAt(direction) * largest
+      const when = Math.sqrt(dx * dx + dy * dy) / far
+      const wide = (soft * (steep[Math.floor(direction)] as number)) / far
       data[at] = Math.min(1, Math.max(0, 0.5 + (now - (closes ? 1 - when : when)) / wide))
     }
   return out

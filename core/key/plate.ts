@@ -93,7 +93,7 @@ function litBy(k: Kernels, surface: Surface, size: Size): Frame {
 /**
  * The empty screen from one picture alone: what is known of the screen as it is, and its ratio to a smooth surface filled in between. Shaded places count too, ten places away from anything solid.
  * What is solid and touches the left, the top or the right is rubbish: a subject stands in from below. Undefined where too little of a screen is seen.
- * @param scale how large its pixels are as a share of those of the full picture
+ * @param scale lengths, as times of those of a picture 720 high
  */
 export function plateOfOne(
   k: Kernels,

@@ -9,14 +9,14 @@ export type ScreenChoice = 'auto' | 'green' | 'blue' | readonly [number, number,
 const CHANNELS = { green: 1, blue: 2 } as const
 
 /** The colour of the screen in a picture; undefined where nothing of it is seen. */
-export function colourOf(picture: Frame, choice: ScreenChoice): ScreenColour | undefined {
+function colourOf(picture: Frame, choice: ScreenChoice): ScreenColour | undefined {
   if (typeof choice !== 'string') return setColour(picture, choice)
   return readColour([picture], choice === 'auto' ? undefined : CHANNELS[choice])
 }
 
 /**
  * The empty screen of a picture, from it alone or from one that shows it empty. Undefined where no screen is found.
- * @param scale pixels of the picture for one of the full picture
+ * @param scale lengths, as times of those of a picture 720 high
  * @param empty the same view without the subject
  */
 export function findScreen(

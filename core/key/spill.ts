@@ -1,5 +1,5 @@
 import type { Frame, Plane } from '../frame'
-import { gaussian, type Kernels } from '../kernels'
+import { gaussian, growMap, type Kernels } from '../kernels'
 import { maths } from '../maths'
 import type { Plate } from './plate'
 
@@ -17,8 +17,10 @@ export const SPILL: SpillOptions = { amount: 1, balance: 1, back: 0 }
 const BINS = 8
 /** Where alpha is more than this, and no edge is near, a material shows its own colours. */
 const PURE = 0.99
-/** How far an edge's light reaches, in pixels of the full picture. */
-const REACH = 14
+/** How far from an edge that is, in pixels of the full picture. */
+const REACH = 26
+/** A bin with no more pixels than this says nothing of its own. */
+const FEW = 150
 
 /**
  * Takes the light of the screen off a subject (premultiplied), in place. Of straight colour X a share s of the screen B goes, so that the key channel comes down to a limit: first the larger of the others, then (by
@@ -40,13 +42,15 @@ export function takeSpill(
   const screen = plate.picture.data
   const taken = k.frame(front.width, front.height)
   taken.data.fill(0)
-  const ratios = options.balance > 0 ? materials(k, front, alpha, g, a, b, scale) : undefined
+  if (options.amount === 0) return taken
+  const ratios = options.balance > 0 ? materials(k, front, alpha, plate.colour, scale) : undefined
   for (let i = 0; i < alpha.data.length; i++) {
     const cover = alpha.data[i] as number
     if (cover <= 0) continue
     const at = i * 4
     const x = data[at + g] as number
-    const [p, q] = [data[at + a] as number, data[at + b] as number]
+    const p = data[at + a] as number
+    const q = data[at + b] as number
     const plain = Math.max(p, q)
     const own = ratios ? ratios(p, q) * 0.5 * (p + q) : plain
     const limit = plain + (Math.min(plain, own) - plain) * options.balance
@@ -73,35 +77,38 @@ function materials(
   k: Kernels,
   front: Frame,
   alpha: Plane,
-  g: number,
-  a: number,
-  b: number,
+  { channel: g, others: [a, b] }: Plate['colour'],
   scale: number,
 ): (p: number, q: number) => number {
-  const missing = k.frame(alpha.width, alpha.height)
-  for (let i = 0; i < alpha.data.length; i++)
-    missing.data.fill(1 - (alpha.data[i] as number), i * 4, i * 4 + 4)
-  const near = gaussian(k, missing, REACH * scale, REACH * scale, 'clamp')
-  const sums = Array.from({ length: BINS }, () => [] as number[])
-  for (let i = 0; i < alpha.data.length; i += 3) {
-    if ((alpha.data[i] as number) <= PURE || (near.data[i * 4] as number) >= 0.03) continue
-    const [p, q] = [front.data[i * 4 + a] as number, front.data[i * 4 + b] as number]
+  const thin = new Uint8Array(alpha.data.length)
+  for (let i = 0; i < thin.length; i++) thin[i] = (alpha.data[i] as number) > PURE ? 0 : 1
+  const near = growMap(k, alpha, thin, Math.max(1, Math.round(REACH * scale)))
+  const sums = new Float64Array(BINS)
+  const counts = new Float64Array(BINS)
+  for (let i = 0; i < near.length; i++) {
+    if (near[i]) continue
+    const p = front.data[i * 4 + a] as number
+    const q = front.data[i * 4 + b] as number
     if (p + q < 0.01) continue
-    sums[binOf(p, q)]?.push((2 * (front.data[i * 4 + g] as number)) / (p + q))
+    const bin = binOf(p, q)
+    sums[bin] = (sums[bin] as number) + (2 * (front.data[i * 4 + g] as number)) / (p + q)
+    counts[bin] = (counts[bin] as number) + 1
   }
-  k.free(missing, near)
-  const all = sums.flat()
-  const usual = all.length ? meanOf(all) : 1
-  const means = sums.map((list) => (list.length > 50 ? meanOf(list) : usual))
+  const total = counts.reduce((sum, n) => sum + n, 0)
+  const usual = total > 0 ? sums.reduce((sum, v) => sum + v, 0) / total : 1
+  const means = sums.map((sum, bin) =>
+    (counts[bin] as number) > FEW ? sum / (counts[bin] as number) : usual,
+  )
   return (p, q) => means[binOf(p, q)] as number
 }
 
-const meanOf = (list: readonly number[]) => list.reduce((sum, v) => sum + v, 0) / list.length
+/** Where log(p / q) goes over from one bin to the next, evenly from -2 to 2, as ratios. */
+const BORDERS = Array.from({ length: BINS - 1 }, (_, n) => maths.exp(((n + 1) * 4) / BINS - 2))
 
-/** Evenly over log(p / q) from -2 to 2. */
 function binOf(p: number, q: number): number {
-  const ratio = maths.log(Math.max(1e-4, p) / Math.max(1e-4, q))
-  return Math.min(BINS - 1, Math.max(0, Math.floor(((ratio + 2) / 4) * BINS)))
+  let bin = 0
+  while (bin < BINS - 1 && p >= (BORDERS[bin] as number) * q) bin++
+  return bin
 }
 
 /** Gives a share of the light that was taken back as grey, or in the colours of what lies behind, far out of focus. */

@@ -22,60 +22,50 @@ export function pullLevel(dst: usize, dw: i32, dh: i32, src: usize, w: i32, h: i
   }
 }
 
-/** fine += (1 - its weight) * coarse, bilinear; a coarse level is known everywhere. */
-export function pushLevel(fine: usize, w: i32, h: i32, coarse: usize, cw: i32, ch: i32): void {
+/** What a level half as large has at a pixel of the finer one, bilinear. */
+// @ts-ignore: decorator
+@inline
+function coarser(coarse: usize, cw: i32, ch: i32, x: i32, y: i32): v128 {
   const pitch = <usize>cw << 4
-  for (let y = 0; y < h; y++) {
-    const v = (<f32>y - <f32>0.5) * <f32>0.5
-    const j = <i32>Mathf.floor(v)
-    const fv = f32x4.splat(v - <f32>j)
-    const top = coarse + <usize>max(0, j) * pitch
-    const low = coarse + <usize>min(ch - 1, j + 1) * pitch
-    let p = fine + ((<usize>y * w) << 4)
-    for (let x = 0; x < w; x++, p += 16) {
-      const weight = load<f32>(p + 12)
-      if (weight >= 1) continue
-      const u = (<f32>x - <f32>0.5) * <f32>0.5
-      const i = <i32>Mathf.floor(u)
-      const fu = f32x4.splat(u - <f32>i)
-      const left = <usize>max(0, i) << 4
-      const right = <usize>min(cw - 1, i + 1) << 4
-      const a = v128.load(top + left)
-      const c = v128.load(low + left)
-      const upper = f32x4.add(a, f32x4.mul(f32x4.sub(v128.load(top + right), a), fu))
-      const lower = f32x4.add(c, f32x4.mul(f32x4.sub(v128.load(low + right), c), fu))
-      const filled = f32x4.add(upper, f32x4.mul(f32x4.sub(lower, upper), fv))
-      v128.store(p, f32x4.add(v128.load(p), f32x4.mul(filled, f32x4.splat(1 - weight))))
-    }
-  }
+  const u = (<f32>x - <f32>0.5) * <f32>0.5
+  const v = (<f32>y - <f32>0.5) * <f32>0.5
+  const i = <i32>Mathf.floor(u)
+  const j = <i32>Mathf.floor(v)
+  const fu = f32x4.splat(u - <f32>i)
+  const top = coarse + <usize>max(0, j) * pitch
+  const low = coarse + <usize>min(ch - 1, j + 1) * pitch
+  const left = <usize>max(0, i) << 4
+  const right = <usize>min(cw - 1, i + 1) << 4
+  const a = v128.load(top + left)
+  const c = v128.load(low + left)
+  const upper = f32x4.add(a, f32x4.mul(f32x4.sub(v128.load(top + right), a), fu))
+  const lower = f32x4.add(c, f32x4.mul(f32x4.sub(v128.load(low + right), c), fu))
+  return f32x4.add(upper, f32x4.mul(f32x4.sub(lower, upper), f32x4.splat(v - <f32>j)))
+}
+
+/** p += (1 - its weight) * what the coarser level has there; that is known everywhere. */
+// @ts-ignore: decorator
+@inline
+function push(p: usize, coarse: usize, cw: i32, ch: i32, x: i32, y: i32): void {
+  const weight = load<f32>(p + 12)
+  if (weight >= 1) return
+  const filled = coarser(coarse, cw, ch, x, y)
+  v128.store(p, f32x4.add(v128.load(p), f32x4.mul(filled, f32x4.splat(1 - weight))))
+}
+
+/** Fills up every pixel of a level from the coarser one. */
+export function pushLevel(fine: usize, w: i32, h: i32, coarse: usize, cw: i32, ch: i32): void {
+  let p = fine
+  for (let y = 0; y < h; y++)
+    for (let x = 0; x < w; x++, p += 16) push(p, coarse, cw, ch, x, y)
 }
 
 /** The same at places by their numbers alone. */
 export function pushAt(fine: usize, w: i32, places: usize, n: i32, coarse: usize, cw: i32, ch: i32): void {
-  const pitch = <usize>cw << 4
   for (let k = 0; k < n; k++) {
     const at = load<i32>(places + (<usize>k << 2))
-    const p = fine + (<usize>at << 4)
-    const weight = load<f32>(p + 12)
-    if (weight >= 1) continue
     const y = at / w
-    const x = at - y * w
-    const v = (<f32>y - <f32>0.5) * <f32>0.5
-    const u = (<f32>x - <f32>0.5) * <f32>0.5
-    const j = <i32>Mathf.floor(v)
-    const i = <i32>Mathf.floor(u)
-    const fv = f32x4.splat(v - <f32>j)
-    const fu = f32x4.splat(u - <f32>i)
-    const top = coarse + <usize>max(0, j) * pitch
-    const low = coarse + <usize>min(ch - 1, j + 1) * pitch
-    const left = <usize>max(0, i) << 4
-    const right = <usize>min(cw - 1, i + 1) << 4
-    const a = v128.load(top + left)
-    const c = v128.load(low + left)
-    const upper = f32x4.add(a, f32x4.mul(f32x4.sub(v128.load(top + right), a), fu))
-    const lower = f32x4.add(c, f32x4.mul(f32x4.sub(v128.load(low + right), c), fu))
-    const filled = f32x4.add(upper, f32x4.mul(f32x4.sub(lower, upper), fv))
-    v128.store(p, f32x4.add(v128.load(p), f32x4.mul(filled, f32x4.splat(1 - weight))))
+    push(fine + (<usize>at << 4), coarse, cw, ch, at - y * w, y)
   }
 }
 

@@ -1,5 +1,5 @@
 import type { Frame, Plane } from '../../frame'
-import { copyOf, filled, type Kernels, showPlane } from '../../kernels'
+import { addScaledInto, copyOf, filled, type Kernels, showPlane } from '../../kernels'
 import {
   findScreen,
   KEEP,
@@ -15,7 +15,7 @@ import {
   UNDECIDED,
 } from '../../key'
 import { choice, colour, number, px, range, share, toggle } from '../../params/make'
-import { declareStep, type Place } from '../declare'
+import { declareStep, isBound, type Place } from '../declare'
 
 const tones = { group: 'Three tones' }
 const edges = { group: 'Alpha' }
@@ -75,7 +75,7 @@ export const screenKey = declareStep({
       true,
       {
         ...tones,
-        when: (v) => !v['input:empty'],
+        when: (v) => !isBound(v, 'empty'),
       },
     ),
     fullness: number('Hair', 'Below 1 fine hair gets fuller, above it thinner.', MATTE.fullness, [0.3, 3], {
@@ -155,55 +155,41 @@ export const screenKey = declareStep({
    */
   render({ kernels: k, input, values: v, view, scale, place, frames, mattes }) {
     const by: ScreenChoice = v.screen === 'picked' ? v.picked : (v.screen as 'auto')
-    const plate = findScreen(k, input, by, scale, frames.empty)
+    const size = scaleOf(place)
+    const plate = findScreen(k, input, by, size, frames.empty)
+    const nothing = () => filled(k, input.width, input.height, [0, 0, 0, 1])
     // Without a screen there is nothing to take off.
-    if (!plate) return view ? filled(k, input.width, input.height, [0, 0, 0, 1]) : copyOf(k, input)
+    if (!plate) return view ? nothing() : copyOf(k, input)
     if (view === 'screen') return plate.picture
     const found = shareOf(k, input, plate)
-    const map = threeTones(k, found, v.border ? plate.rubbish : undefined, { ...v, scale: scaleOf(place) })
+    const map = threeTones(k, found, v.border ? plate.rubbish : undefined, { ...v, scale: size })
     k.free(found)
     if (view === 'tones') {
       k.free(plate.picture)
       return shownTones(k, input, map)
     }
-    const { alpha, front } = matteOf(k, input, plate, map, {
-      rounds: v.fine && scale > 0.75 ? MATTE.rounds : 0,
-      fullness: v.fullness,
-    })
-    const taken = takeSpill(
-      k,
-      front,
-      alpha,
-      plate,
-      { amount: v.spill, balance: v.balance, back: v.back },
-      {
-        scale,
-        behind: frames.behind,
-      },
-    )
+    const rounds = v.fine && scale > 0.75 ? MATTE.rounds : 0
+    const { alpha, front } = matteOf(k, input, plate, map, { rounds, fullness: v.fullness })
+    const { behind } = frames
+    const options = { amount: view === 'alpha' ? 0 : v.spill, balance: v.balance, back: v.back }
+    const taken = takeSpill(k, front, alpha, plate, options, { scale, behind })
     shape(front, alpha, input, v.levels, mattes.amount)
-    const behind = frames.behind
-    const light =
-      v.wrap > 0 && behind
-        ? lightWrap(k, alpha, behind, { amount: v.wrap, width: v.wide, saturation: v.colourful }, scale)
-        : undefined
-    if (light && !view) add(front, light)
-    const shown: Frame =
-      view === 'alpha'
-        ? showPlane(k, alpha)
-        : view === 'spill'
-          ? opaque(copyOf(k, taken))
-          : view === 'wrap'
-            ? light
-              ? opaque(copyOf(k, light))
-              : filled(k, input.width, input.height, [0, 0, 0, 1])
-            : front
-    for (const made of [plate.picture, alpha, taken, light, front]) if (made && made !== shown) k.free(made)
-    return shown
+    const wrapping = { amount: v.wrap, width: v.wide, saturation: v.colourful }
+    const light = v.wrap > 0 && behind ? lightWrap(k, alpha, behind, wrapping, scale) : undefined
+    if (light) addScaledInto(k, front, light, 1)
+    const shown = () => {
+      if (view === 'alpha') return showPlane(k, alpha)
+      if (view === 'spill') return opaque(copyOf(k, taken))
+      if (view === 'wrap') return light ? opaque(copyOf(k, light)) : nothing()
+      return front
+    }
+    const out = shown()
+    for (const made of [plate.picture, alpha, taken, light, front]) if (made && made !== out) k.free(made)
+    return out
   },
 })
 
-/** Lengths of the tones are those of a picture 720 high. */
+/** Lengths of the screen and its tones are those of a picture 720 high. */
 const scaleOf = ({ height }: Place) => height / 720
 
 /** The three tones over the picture, in grey: black goes, white stays, what is undecided is middle grey. */
@@ -238,11 +224,6 @@ function shape(
     for (let at = i * 4; at < i * 4 + 3; at++) front.data[at] = (front.data[at] as number) * share
     front.data[i * 4 + 3] = after
   }
-}
-
-function add(front: Frame, light: Frame): void {
-  for (let at = 0; at < front.data.length; at++)
-    front.data[at] = (front.data[at] as number) + (light.data[at] as number)
 }
 
 function opaque(frame: Frame): Frame {
