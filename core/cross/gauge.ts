@@ -58,20 +58,12 @@ export function gaugeOf(matte: Plane): Gauge | undefined {
   x /= mass
   y /= mass
   const farthest = maths.hypot(Math.max(x - left, right - x), Math.max(y - top, bottom - y)) + 1
-  const sample = (u: number, v: number) => {
-    const [i, j] = [Math.floor(u - 0.5), Math.floor(v - 0.5)]
-    const [fu, fv] = [u - 0.5 - i, v - 0.5 - j]
-    const at = (a: number, b: number) =>
-      a < 0 || b < 0 || a >= width || b >= height ? 0 : (data[b * width + a] as number)
-    const low = at(i, j) * (1 - fu) + at(i + 1, j) * fu
-    return low + (at(i, j + 1) * (1 - fu) + at(i + 1, j + 1) * fu - low) * fv
-  }
   const reach = new Float32Array(N + 1)
   for (let n = 0; n < N; n++) {
     const [dx, dy] = stepOf(n)
     let outer = 0
     for (let r = farthest; r > 0; r -= STRIDE) {
-      const here = sample(x + r * dx, y + r * dy)
+      const here = sampled(matte, x + r * dx, y + r * dy)
       if (here >= 0.5) {
         reach[n] = r + (STRIDE * (here - 0.5)) / Math.max(1e-6, here - outer)
         break
@@ -84,6 +76,20 @@ export function gaugeOf(matte: Plane): Gauge | undefined {
   reach[N] = reach[0] as number
   return { x, y, reach, steep: steepnessOf(reach) }
 }
+
+/** A matte between its pixels, bilinear; nothing lies beyond it. */
+function sampled(matte: Plane, u: number, v: number): number {
+  const i = Math.floor(u - 0.5)
+  const j = Math.floor(v - 0.5)
+  const fu = u - 0.5 - i
+  const fv = v - 0.5 - j
+  const low = pixel(matte, i, j) * (1 - fu) + pixel(matte, i + 1, j) * fu
+  const high = pixel(matte, i, j + 1) * (1 - fu) + pixel(matte, i + 1, j + 1) * fu
+  return low + (high - low) * fv
+}
+
+const pixel = ({ width, height, data }: Plane, x: number, y: number): number =>
+  x < 0 || y < 0 || x >= width || y >= height ? 0 : (data[y * width + x] as number)
 
 /** |grad(r / reach)| reach = sqrt(1 + (reach' / reach)^2), by the change over the directions beside each. */
 function steepnessOf(reach: Float32Array): Float32Array {
