@@ -1,3 +1,4 @@
+export { ClipReader, isSteady, looksFor, type ReadScreen, type ScreenFacts, spreadOver } from './clip'
 export { readColour, type ScreenColour } from './colour'
 export { type Keyed, MATTE, matteOf, type MatteOptions } from './matte'
 export { type Plate } from './plate'

@@ -12,7 +12,7 @@ export interface MatteOptions {
   fullness: number
 }
 
-export const MATTE: MatteOptions = { rounds: 2, fullness: 1.15 }
+export const MATTE: MatteOptions = { rounds: 1, fullness: 1.08 }
 
 /** What a key finds of a picture; both are the caller's to free. */
 export interface Keyed {

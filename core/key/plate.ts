@@ -49,7 +49,7 @@ export function readBacking(k: Kernels, picture: Frame, colour: ScreenColour): B
 }
 
 /** The means of cells of which half is screen. */
-function samplesOf(picture: Frame, known: Uint8Array): Sample[] {
+export function samplesOf(picture: Frame, known: Uint8Array): Sample[] {
   const { width, height, data } = picture
   const cell = cellOf(picture)
   const samples: Sample[] = []
@@ -73,7 +73,7 @@ function samplesOf(picture: Frame, known: Uint8Array): Sample[] {
 }
 
 /** The light of a surface over a picture. */
-function litBy(k: Kernels, surface: Surface, size: Size): Frame {
+export function litBy(k: Kernels, surface: Surface, size: Size): Frame {
   const cell = cellOf(size)
   const [cols, rows] = [Math.ceil(size.width / cell) + 2, Math.ceil(size.height / cell) + 2]
   const knots = new Float32Array(cols * rows * 4)

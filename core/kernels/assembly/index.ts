@@ -36,3 +36,4 @@ export {
   blurPlane,
   unmix,
 } from './key'
+export { toRoots, fromRoots, overTime } from './clip'
