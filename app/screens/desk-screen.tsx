@@ -1,8 +1,17 @@
-import { findOwner, type Project, type Stack, stackName, stageOf, stepIn } from '@stilus/core/project'
+import {
+  contentOf,
+  findOwner,
+  type Project,
+  type Stack,
+  stackName,
+  stageOf,
+  stepIn,
+} from '@stilus/core/project'
 import { memo, useEffect, useMemo } from 'react'
 import { useNavigate, useParams } from 'react-router'
 import { Lanes } from '../desk/lanes/lanes'
 import { PointOverlay } from '../desk/controls/point-overlay'
+import { MarkOverlay } from '../desk/key/mark-overlay'
 import { StepPanel } from '../desk/panel/step-panel'
 import { Strip } from '../desk/strip/strip'
 import { DeskProvider, timeAt, useDesk, useSelectedStep } from '../desk/use-desk'
@@ -174,6 +183,7 @@ const Picture = memo(function Picture() {
   const time = timeAt(stage, frame)
   const bare = !peek && compare.mode !== 'side'
   const motion = motionId ? project.shelf?.find((s) => s.id === motionId) : undefined
+  const marked = step && Object.entries(contentOf(step)).find(([, list]) => list.drawn)?.[0]
   const handles = step && bare && !view.playing
   const overlay =
     motion?.kind === 'motion' && bare
@@ -185,7 +195,11 @@ const Picture = memo(function Picture() {
               face === 'where' || view.look.startsWith('region') ? (
                 <RegionOverlay {...{ project, stage, step, time, rect }} />
               ) : face === 'what' ? (
-                <PointOverlay step={step} rect={rect} />
+                view.look === 'tones' && marked ? (
+                  <MarkOverlay step={step} list={marked} rect={rect} />
+                ) : (
+                  <PointOverlay step={step} rect={rect} />
+                )
               ) : null
           : undefined
   const says =

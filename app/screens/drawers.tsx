@@ -6,6 +6,7 @@ import { type ReactNode, useMemo, useRef, useState } from 'react'
 import { Link } from 'react-router'
 import { importFiles, MEDIA_ACCEPT, placeMedium, placeSource, takeApart } from '../session/importing'
 import { newDesign, newSequence } from '../session/made'
+import { screensFor } from '../session/screens'
 import { sequencePath } from '../session/where'
 import { edit, travel } from '../store/edit'
 import { useApp, useAppDispatch } from '../store/store'
@@ -90,8 +91,11 @@ function ShotThumb({ project, shotId, frame }: { project: Project; shotId: strin
 export function MediaDrawer({ project }: { project: Project }) {
   const [read, setRead] = useState<string | null>(null)
   const picker = useRef<HTMLInputElement>(null)
-  // Kept stills lie on the shelf.
-  const media = project.media.filter((m) => !project.stills?.some((s) => s.mediaId === m.id))
+  // Kept stills and screens lie on the shelf.
+  const shelved = new Set(
+    [...(project.stills ?? []), ...screensFor(project, undefined)].map((s) => s.mediaId),
+  )
+  const media = project.media.filter((m) => !shelved.has(m.id))
   return (
     <>
       <Head title="Media" />

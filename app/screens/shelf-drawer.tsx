@@ -1,5 +1,12 @@
-import { findOwner, type Project, type ShelfItem, type Stage, type Still } from '@stilus/core/project'
-import { AudioLines, Camera, Crosshair, Move3d, Pipette, SquareDashed, Trash2 } from 'lucide-react'
+import {
+  findOwner,
+  type Project,
+  type ScreenItem,
+  type ShelfItem,
+  type Stage,
+  type Still,
+} from '@stilus/core/project'
+import { AudioLines, Camera, Crosshair, ImageOff, Move3d, Pipette, SquareDashed, Trash2 } from 'lucide-react'
 import { type ReactNode, useRef } from 'react'
 import { useNavigate } from 'react-router'
 import { keepStillOf } from '../session/stills'
@@ -22,7 +29,7 @@ const TRACK_HINTS: Partial<Record<Drawing, string>> = {
   plane: 'Drag a box over the plane; its corners can be laid exactly afterwards.',
 }
 
-/** What was made for the shots and can serve again: kept stills, motions, regions, sampled colours, measured sound. */
+/** What was made for the shots and can serve again: kept stills, screens, motions, regions, sampled colours, measured sound. */
 export function ShelfDrawer({ project, stage }: { project: Project; stage: Stage }) {
   const dispatch = useAppDispatch()
   const shelf = project.shelf ?? []
@@ -87,6 +94,13 @@ export function ShelfDrawer({ project, stage }: { project: Project; stage: Stage
           {(project.stills ?? []).map((still) => (
             <StillRow key={still.id} project={project} still={still} />
           ))}
+        </Section>
+        <Section title="Screens" show={shelf.some((s) => s.kind === 'screen')}>
+          {shelf
+            .filter((s) => s.kind === 'screen')
+            .map((item) => (
+              <ScreenRow key={item.id} project={project} item={item} />
+            ))}
         </Section>
         <Section title="Motions" show={shelf.some((s) => s.kind === 'motion')}>
           {shelf
@@ -153,6 +167,46 @@ function StillRow({ project, still }: { project: Project; still: Still }) {
       <IconButton
         label={`Remove still ${still.name}`}
         onClick={() => dispatch(edit('still.remove', { stillId: still.id }))}
+      >
+        <Trash2 size={14} />
+      </IconButton>
+    </li>
+  )
+}
+
+/** A screen that was read: its picture, and in how much of that it was seen. */
+function ScreenRow({ project, item }: { project: Project; item: ScreenItem }) {
+  const dispatch = useAppDispatch()
+  const { mediaId, facts } = item
+  return (
+    <li className="flex items-center gap-2 rounded p-1 hover:bg-field">
+      {mediaId ? (
+        <Thumb
+          project={project}
+          target={{ kind: 'medium', mediaId }}
+          frame={0}
+          width={72}
+          className="rounded-sm"
+        />
+      ) : (
+        <ImageOff size={16} className="mx-1.5 shrink-0 text-dim" />
+      )}
+      <div className="grid min-w-0 flex-1">
+        <EditableText
+          label="Name of the screen"
+          value={item.name}
+          onChange={(name) => dispatch(edit('shelf.rename', { shelfId: item.id, name }))}
+          className="h-7"
+        />
+        <span className="pl-1 text-xs text-faint">
+          {mediaId
+            ? `cloth seen in ${Math.round(100 * facts.seen)} % of the picture`
+            : 'it moves: each frame is read by itself'}
+        </span>
+      </div>
+      <IconButton
+        label={`Remove ${item.name}`}
+        onClick={() => dispatch(edit('shelf.remove', { shelfId: item.id }))}
       >
         <Trash2 size={14} />
       </IconButton>

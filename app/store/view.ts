@@ -38,7 +38,12 @@ export interface ChosenKeys {
   at: number[]
 }
 
-export type Drawing = 'ellipse' | 'rectangle' | 'outline' | 'point' | 'pair' | 'plane'
+export type Drawing = 'ellipse' | 'rectangle' | 'outline' | 'point' | 'pair' | 'plane' | 'mark'
+/** What the next mark of a key says, and its shape. */
+export interface MarkTool {
+  kind: 'screen' | 'subject' | 'drop' | 'hair'
+  shape: 'dab' | 'box'
+}
 
 /** How far a tracker is: frames done and to do, and how many a second. */
 export interface TrackProgress {
@@ -79,6 +84,9 @@ export interface ViewState {
   compare: Compare
   /** What the next drags or clicks on the picture draw. */
   drawing: Drawing | null
+  mark: MarkTool
+  /** The stage of the selected step, where it works in some, whose controls alone are there. */
+  part: string | null
   /** Chosen corners of the outline in hand. */
   corners: number[]
   /** Moving corners at another time sets a key of the whole outline by itself. */
@@ -147,6 +155,7 @@ const PASSING = {
   solo: [],
   trying: null,
   drawing: null,
+  part: null,
   corners: [],
   lookItem: false,
   motionId: null,
@@ -188,6 +197,7 @@ const initialState: ViewState = {
   scopes: [],
   drawer: null,
   browsing: false,
+  mark: { kind: 'drop', shape: 'box' },
   lanes: 'lanes',
   palette: false,
   keys: false,
@@ -200,7 +210,14 @@ function select(state: ViewState, stepId: string | null, stepIds: string[]) {
   state.stepIds = stepIds
   if (state.stepId === stepId) return
   state.stepId = stepId
-  Object.assign(state, { itemId: null, drawing: null, corners: [], modifiers: null, chosenKeys: [] })
+  Object.assign(state, {
+    itemId: null,
+    drawing: null,
+    part: null,
+    corners: [],
+    modifiers: null,
+    chosenKeys: [],
+  })
   if (state.look !== 'source') state.look = 'result'
 }
 

@@ -55,7 +55,7 @@ export interface ReadScreen extends ScreenFacts {
 }
 
 /** Above this the screen does not stand still (or its light does not), and one picture of it cannot stand for all. */
-const STRAYS = 0.011
+const STRAYS = 0.005
 
 /** Whether a picture of the empty screen holds for the whole clip. */
 export const isSteady = ({ strays }: Pick<ScreenFacts, 'strays'>): boolean => strays < STRAYS

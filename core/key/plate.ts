@@ -10,6 +10,7 @@ import {
 } from '../kernels'
 import type { ScreenColour } from './colour'
 import { islandsOf, mapOf } from './islands'
+import { type Mark, markedScreen } from './marks'
 import { fitSurface, type Sample, type Surface, surfaceAt } from './surface'
 
 /** The empty screen before which something stands. */
@@ -94,18 +95,21 @@ export function litBy(k: Kernels, surface: Surface, size: Size): Frame {
  * The empty screen from one picture alone: what is known of the screen as it is, and its ratio to a smooth surface filled in between. Shaded places count too, ten places away from anything solid.
  * What is solid and touches the left, the top or the right is rubbish: a subject stands in from below. Undefined where too little of a screen is seen.
  * @param scale lengths, as times of those of a picture 720 high
+ * @param marks what is said to be screen counts as known where it has its colour
  */
 export function plateOfOne(
   k: Kernels,
   picture: Frame,
   colour: ScreenColour,
   scale: number,
+  marks: readonly Mark[] = [],
 ): Plate | undefined {
   const backing = readBacking(k, picture, colour)
   if (!backing) return undefined
   const { known, solid, shaded, lit } = backing
   const near = growMap(k, picture, solid, Math.max(1, Math.round(AWAY * scale)))
   for (let i = 0; i < known.length; i++) if (shaded[i] && !near[i]) known[i] = 1
+  for (const i of markedScreen(picture, lit, colour, marks)) known[i] = 1
   const plate = smoothRatios(k, picture, lit, known)
   k.free(lit)
   return { colour, picture: plate, rubbish: touchingSides(picture, solid) }

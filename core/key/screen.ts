@@ -1,6 +1,7 @@
 import type { Frame, Plane } from '../frame'
 import { type Kernels, runProgram, screenShare } from '../kernels'
 import { readColour, type ScreenColour, setColour } from './colour'
+import { type Mark, markedScreen } from './marks'
 import { type Plate, plateOfOne, readBacking } from './plate'
 
 /** How the colour of a screen is found: read from the picture, of green or blue alone, or set by hand. */
@@ -18,6 +19,7 @@ function colourOf(picture: Frame, choice: ScreenChoice): ScreenColour | undefine
  * The empty screen of a picture, from it alone or from one that shows it empty. Undefined where no screen is found.
  * @param scale lengths, as times of those of a picture 720 high
  * @param empty the same view without the subject
+ * @param marks what is said to be screen is taken as that where it has its colour
  */
 export function findScreen(
   k: Kernels,
@@ -25,14 +27,17 @@ export function findScreen(
   choice: ScreenChoice,
   scale: number,
   empty?: Frame,
+  marks: readonly Mark[] = [],
 ): Plate | undefined {
   const colour = colourOf(empty ?? picture, choice)
   if (!colour) return undefined
-  if (!empty) return plateOfOne(k, picture, colour, scale)
+  if (!empty) return plateOfOne(k, picture, colour, scale, marks)
   const backing = readBacking(k, empty, colour)
   if (!backing) return undefined
-  k.free(backing.lit)
   const plate = k.frameOf(empty.width, empty.height, empty.data)
+  for (const i of markedScreen(picture, backing.lit, colour, marks))
+    plate.data.set(picture.data.subarray(i * 4, i * 4 + 4), i * 4)
+  k.free(backing.lit)
   return { colour, picture: plate, set: backing.solid }
 }
 

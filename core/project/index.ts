@@ -176,6 +176,7 @@ export type {
   Records,
   Region,
   RegionItem,
+  ScreenItem,
   Sequence,
   ShelfItem,
   Shot,

@@ -191,6 +191,7 @@ function planActing(work: Work, step: Step, before: number, matte?: number): num
 function planView(work: Work, step: Step, before: number, shown: StepView): number {
   const { stage, t } = work
   const { view } = shown
+  if (view === 'before') return before
   if (view.startsWith('region')) return planRegion(work, step, before, lookedAt(work, step, before), shown)
   const matte =
     (step.where &&

@@ -1,7 +1,7 @@
 import type { Design, Project, RunsOn, Sequence, Stage } from '../project'
 import type { Canvas, GraphBuilder } from './graph'
 
-/** A look at what one step thinks: its region ('region matte' and so on by REGION_LOOKS, of one item alone where that is named), or one of the outputs that it declares. */
+/** A look at what one step thinks: its region ('region matte' and so on by REGION_LOOKS, of one item alone where that is named), the picture `before` it, or one of the outputs that it declares. */
 export interface StepView {
   stepId: string
   view: string

@@ -17,7 +17,7 @@ const MANY = 6
 /** The lists of things that a step holds, where they matter for its values. */
 export function ContentLists({ step }: { step: Step }) {
   const { stage } = useDesk()
-  const lists = Object.entries(contentOf(step))
+  const lists = Object.entries(contentOf(step)).filter(([, list]) => !list.drawn)
   const shown = useApp((s) => {
     if (!lists.length) return ''
     const values = stepValues(stage, step, timeAt(stage, s.view.frame))

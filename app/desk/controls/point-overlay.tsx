@@ -41,9 +41,9 @@ export function PointOverlay({ step, rect }: { step: Step; rect: Rect }) {
 
 /** The points among the things that a step holds. */
 const contentPoints = (step: Step) =>
-  Object.entries(contentOf(step)).flatMap(([list, { fields, one }]) =>
+  Object.entries(contentOf(step)).flatMap(([list, { fields, one, drawn }]) =>
     Object.entries(fields)
-      .filter(([, p]) => p.type === 'point')
+      .filter(([, p]) => p.type === 'point' && !drawn)
       .flatMap(([field]) =>
         (step.content?.[list] ?? []).map((thing, i) => ({
           label: `${one} ${i + 1}`,

@@ -2,6 +2,7 @@ import { type Param, sameValue, shown } from '@stilus/core/params'
 import {
   type Address,
   boundValues,
+  contentOf,
   controlAddress,
   getTransition,
   isKnown,
@@ -16,7 +17,7 @@ import { useState } from 'react'
 import { CrossPicker } from '../../sequence/cross-picker'
 import { OwnOfSides } from '../../sequence/own-passages'
 import { edit } from '../../store/edit'
-import { useApp, useAppDispatch } from '../../store/store'
+import { useApp, useAppDispatch, useView } from '../../store/store'
 import { IconButton } from '../../ui/button'
 import { cx } from '../../ui/classes'
 import { EmptyState } from '../../ui/fields'
@@ -24,6 +25,9 @@ import { SearchField } from '../../ui/search-field'
 import { ContentLists } from '../controls/content-list'
 import { FrontEditor } from './front-editor'
 import { Inputs } from './inputs'
+import { Marks } from '../key/marks'
+import { ScreenSource } from '../key/screen-source'
+import { Stages } from '../key/stages'
 import { ParamRow } from '../controls/param-row'
 import { Presets } from './presets'
 import { ProgressGraph } from './progress-graph'
@@ -36,6 +40,10 @@ const MANY = 7
 export function WhatFace({ step }: { step: Step }) {
   const { stage } = useDesk()
   const [text, setText] = useState('')
+  const { part: chosen } = useView('part')
+  const stages = findStep(step.use)?.stages
+  const part = stages?.some((s) => s.label === chosen) ? chosen : null
+  const drawn = Object.entries(contentOf(step)).filter(([, list]) => list.drawn)
   const params = paramsOf(step)
   // Which controls matter changes seldom; the face is drawn again only when it does.
   const ids = useApp((s) =>
@@ -58,12 +66,18 @@ export function WhatFace({ step }: { step: Step }) {
     const said = `${param.label} ${param.help} ${param.group ?? ''}`.toLowerCase()
     if (!words.every((word) => said.includes(word))) continue
     const group = param.group ?? ''
+    if (part && group !== part) continue
     groups.set(group, [...(groups.get(group) ?? []), [id, param]])
   }
   return (
     <div className="grid gap-2">
-      {step.use !== 'group' && <Presets step={step} />}
-      <Inputs step={step} />
+      <Stages step={step} />
+      {step.use !== 'group' && !part && <Presets step={step} />}
+      {!part && <Inputs step={step} />}
+      {stages && (!part || part === stages[0]?.label) && <ScreenSource step={step} />}
+      {drawn.map(
+        ([name, list]) => (!part || part === 'Tones') && <Marks key={name} {...{ step, name, list }} />,
+      )}
       <ContentLists step={step} />
       {stage.stack.kind === 'transition' && findStep(step.use)?.crosses && (
         <>
@@ -72,7 +86,7 @@ export function WhatFace({ step }: { step: Step }) {
           <ProgressGraph step={step} />
         </>
       )}
-      {Object.keys(params).length > MANY && (
+      {Object.keys(params).length > MANY && !part && (
         <SearchField label="Find a control" text={text} onText={setText} />
       )}
       {[...groups].map(([group, list]) => (

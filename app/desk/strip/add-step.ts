@@ -1,4 +1,5 @@
 import { type Act, type Binding, layoutOf, type Stage } from '@stilus/core/project'
+import { beginKey } from '../../session/screens'
 import { uid } from '../../session/work'
 import { editAll } from '../../store/edit'
 import type { Thunk } from '../../store/store'
@@ -40,5 +41,6 @@ export const addTreatment =
       return false
     dispatch(viewActions.step(stepId))
     dispatch(viewActions.set({ face: 'what', look: 'result', trying: null, insertAt: null, branch: null }))
+    beginKey(stage.stack, stepId)
     return true
   }

@@ -77,6 +77,7 @@ export type Still = z.infer<typeof stillSchema>
 export type ShelfItem = z.infer<typeof shelfSchema>
 export type Attach = z.infer<typeof attachSchema>
 export type MotionItem = Extract<ShelfItem, { kind: 'motion' }>
+export type ScreenItem = Extract<ShelfItem, { kind: 'screen' }>
 export type RegionItem = Extract<ShelfItem, { kind: 'region' }>
 export type Track = z.infer<typeof trackSchema>
 export type Table = z.infer<typeof tableSchema>

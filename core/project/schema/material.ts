@@ -82,6 +82,27 @@ export const shelfSchema = z.discriminatedUnion('kind', [
     motion: motionSchema,
     track: trackSchema,
   }),
+  /**
+   * The screen of a shot as its frames [first, last] (treatment time) showed it to a step. Where it stands still, `mediaId` is its picture without the subject; else there is none.
+   */
+  loose({
+    id,
+    name,
+    kind: z.literal('screen'),
+    mediaId: id.optional(),
+    shotId: id,
+    frames: z.tuple([z.int(), z.int()]),
+    /** What was found; see ScreenFacts in core/key. */
+    facts: loose({
+      colour: loose({ channel: z.int().min(0).max(2), shares: z.tuple([finite, finite]) }),
+      looks: z.int(),
+      seen: finite,
+      set: finite,
+      grain: finite,
+      strays: finite,
+      clipped: finite,
+    }),
+  }),
 ])
 
 /** A picture that was kept to compare with. */

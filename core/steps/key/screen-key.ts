@@ -1,6 +1,7 @@
 import type { Frame, Plane } from '../../frame'
 import { addScaledInto, copyOf, filled, type Kernels, showPlane } from '../../kernels'
 import {
+  applyMarks,
   findScreen,
   KEEP,
   lightWrap,
@@ -15,12 +16,14 @@ import {
   UNDECIDED,
 } from '../../key'
 import { choice, colour, number, px, range, share, toggle } from '../../params/make'
+import { MARKS, marksOf } from './marks'
 import { declareStep, isBound, type Place } from '../declare'
 
-const tones = { group: 'Three tones' }
+const screen = { group: 'Screen' }
+const tones = { group: 'Tones' }
 const edges = { group: 'Alpha' }
-const spill = { group: 'Spill' }
-const wrap = { group: 'Light wrap' }
+const spill = { group: 'Colour' }
+const wrap = { group: 'Wrap' }
 const wraps = { ...wrap, when: (v: Record<string, unknown>) => Number(v.wrap) > 0 }
 
 export const screenKey = declareStep({
@@ -31,14 +34,20 @@ export const screenKey = declareStep({
   purpose: 'Takes a subject off a green or blue screen, with its hair and without the colour of the screen.',
   words: ['chroma', 'greenscreen', 'bluescreen', 'green', 'blue', 'matte', 'cut out', 'keyer', 'background'],
   params: {
-    screen: choice('Screen', 'Which colour goes.', {
-      auto: 'As it is found',
-      green: 'Green',
-      blue: 'Blue',
-      picked: 'As picked',
-    }),
+    screen: choice(
+      'Screen',
+      'Which colour goes.',
+      {
+        auto: 'As it is found',
+        green: 'Green',
+        blue: 'Blue',
+        picked: 'As picked',
+      },
+      screen,
+    ),
     picked: colour('Colour', 'The colour of the screen: pick a lit, even part of it.', [0.05, 0.45, 0.1], {
       when: (v) => v.screen === 'picked',
+      ...screen,
     }),
     drop: share(
       'Screen from',
@@ -117,6 +126,14 @@ export const screenKey = declareStep({
     wide: px('Width', 'How far that light reaches in.', 12, [1, 80], { limits: [0.5, 400], ...wraps }),
     colourful: number('Saturation', 'How colourful that light is.', 1, [0, 3], { soft: [0, 2], ...wraps }),
   },
+  content: { marks: MARKS },
+  stages: [
+    { label: 'Screen', view: 'screen' },
+    { label: 'Tones', view: 'tones' },
+    { label: 'Alpha', view: 'alpha' },
+    { label: 'Colour' },
+    { label: 'Wrap', view: 'wrap' },
+  ],
   inputs: {
     empty: {
       label: 'Empty screen',
@@ -153,16 +170,18 @@ export const screenKey = declareStep({
    * The empty screen, from the picture or the one that is given; three tones by how much of its stand-out is left; alpha by projection between the screen and the subject's colour around there; the
    * subject is what is seen less its share of the screen; spill; light of what lies behind.
    */
-  render({ kernels: k, input, values: v, view, scale, place, frames, mattes }) {
+  render({ kernels: k, input, values: v, view, scale, place, frames, mattes, content }) {
     const by: ScreenChoice = v.screen === 'picked' ? v.picked : (v.screen as 'auto')
     const size = scaleOf(place)
-    const plate = findScreen(k, input, by, size, frames.empty)
+    const marks = marksOf(content.marks, place, scale)
+    const plate = findScreen(k, input, by, size, frames.empty, marks)
     const nothing = () => filled(k, input.width, input.height, [0, 0, 0, 1])
     // Without a screen there is nothing to take off.
     if (!plate) return view ? nothing() : copyOf(k, input)
     if (view === 'screen') return plate.picture
     const found = shareOf(k, input, plate)
     const map = threeTones(k, found, v.border ? plate.rubbish : undefined, { ...v, scale: size })
+    applyMarks(input, map, found.data, marks)
     k.free(found)
     if (view === 'tones') {
       k.free(plate.picture)

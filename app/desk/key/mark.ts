@@ -1,0 +1,40 @@
+import type { Animated, Key } from '@stilus/core/anim'
+import type { Step } from '@stilus/core/project'
+import type { MarkTool } from '../../store/view'
+
+/** What a mark says, in the order of the tools. */
+export const MARK_NAMES: readonly (readonly [MarkTool['kind'], string])[] = [
+  ['screen', 'Screen'],
+  ['subject', 'Subject'],
+  ['drop', 'Goes'],
+  ['hair', 'Hair'],
+]
+
+/** A mark as it is stored. */
+export interface Drawn {
+  id: string
+  kind: Animated
+  shape: Animated
+  on: Animated
+  place: Animated
+  size: Animated
+}
+
+/** The marks in a list of a step's content; a step that is known holds nothing else there. */
+export const drawnIn = (step: Step, list: string): readonly Drawn[] =>
+  (step.content?.[list] ?? []) as unknown as Drawn[]
+
+/** Keys by which a mark counts at one time alone. */
+export const frameOnly = (t: number): Key[] =>
+  [t - 1, t, t + 1].map((at) => ({ at, value: at === t, leave: 'hold', arrive: 'hold' }))
+
+/** A drag as a mark: its middle as shares of the picture, its size in pixels; a click makes a dab of 40 pixels. */
+export function markFrom(
+  centre: readonly [number, number],
+  drawn: readonly [number, number],
+  { width, height }: { width: number; height: number },
+): { place: [number, number]; size: [number, number] } {
+  const click = drawn[0] < 4 && drawn[1] < 4
+  const side = (v: number) => (click ? 40 : Math.max(2, Math.round(v)))
+  return { place: [centre[0] / width, centre[1] / height], size: [side(drawn[0]), side(drawn[1])] }
+}

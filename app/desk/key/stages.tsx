@@ -1,0 +1,38 @@
+import type { Step } from '@stilus/core/project'
+import { findStep } from '@stilus/core/steps'
+import { ChevronRight } from 'lucide-react'
+import { useAppDispatch, useView } from '../../store/store'
+import { viewActions } from '../../store/view'
+import { cx } from '../../ui/classes'
+
+/** The stages in which a step works, in their order: one that is chosen is what the viewer shows, and its controls alone are there. Chosen again it is let go. */
+export function Stages({ step }: { step: Step }) {
+  const dispatch = useAppDispatch()
+  const { part } = useView('part')
+  const stages = findStep(step.use)?.stages
+  if (!stages) return null
+  const choose = (label: string, look = 'result') => {
+    const again = part === label
+    dispatch(viewActions.set({ part: again ? null : label, look: again ? 'result' : look, drawing: null }))
+  }
+  return (
+    <div role="group" aria-label="Stages" className="flex items-center rounded bg-field p-0.5">
+      {stages.map(({ label, view }, i) => (
+        <div key={label} className="flex min-w-0 flex-1 items-center">
+          {i > 0 && <ChevronRight size={11} aria-hidden className="shrink-0 text-faint" />}
+          <button
+            type="button"
+            aria-pressed={part === label}
+            onClick={() => choose(label, view)}
+            className={cx(
+              'h-6 flex-1 truncate rounded-sm px-0.5 text-xs',
+              part === label ? 'bg-fill text-text' : 'text-dim hover:text-text',
+            )}
+          >
+            {label}
+          </button>
+        </div>
+      ))}
+    </div>
+  )
+}

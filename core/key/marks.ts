@@ -1,0 +1,97 @@
+import type { Frame, Size } from '../frame'
+import { type ScreenColour, standsOut } from './colour'
+import { islandsOf, mapOf } from './islands'
+import { DROP, KEEP, UNDECIDED } from './tones'
+
+/** What a mark says of what lies under it. */
+export const MARK_KINDS = ['screen', 'subject', 'drop', 'hair'] as const
+export type MarkKind = (typeof MARK_KINDS)[number]
+
+/** A mark on the picture: an ellipse or a box, in pixels. */
+export interface Mark {
+  kind: MarkKind
+  shape: 'dab' | 'box'
+  centre: readonly [number, number]
+  size: readonly [number, number]
+}
+
+/** The numbers of the places that a mark covers, by rows: those whose middles lie in it. */
+export function placesUnder({ width, height }: Size, { shape, centre, size }: Mark): number[] {
+  const [x0, y0] = centre
+  const [rx, ry] = [Math.max(0.5, size[0] / 2), Math.max(0.5, size[1] / 2)]
+  const out: number[] = []
+  const [top, bottom] = [Math.max(0, Math.floor(y0 - ry)), Math.min(height - 1, Math.ceil(y0 + ry))]
+  const [left, right] = [Math.max(0, Math.floor(x0 - rx)), Math.min(width - 1, Math.ceil(x0 + rx))]
+  for (let y = top; y <= bottom; y++)
+    for (let x = left; x <= right; x++) {
+      const [u, v] = [(x + 0.5 - x0) / rx, (y + 0.5 - y0) / ry]
+      const within = shape === 'box' ? Math.abs(u) <= 1 && Math.abs(v) <= 1 : u * u + v * v <= 1
+      if (within) out.push(y * width + x)
+    }
+  return out
+}
+
+/** What is marked as screen is that where it has more than this of its light. */
+const LEAST = 0.3
+
+/** The places under marks that say screen and that have the colour of the screen, if only in shade: a black seam, a bare wall and a sleeve stay what they are. */
+export function markedScreen(
+  picture: Frame,
+  lit: Frame,
+  { channel, others, shares, spread }: ScreenColour,
+  marks: readonly Mark[],
+): number[] {
+  const radius = 1.5 * Math.max(2.5 * spread, 0.03)
+  const [a, b] = others
+  return marks
+    .filter((mark) => mark.kind === 'screen')
+    .flatMap((mark) => placesUnder(picture, mark))
+    .filter((i) => {
+      const at = i * 4
+      const key = picture.data[at + channel] as number
+      const out = standsOut(picture.data, at, channel, a, b)
+      if (!(out > LEAST * standsOut(lit.data, at, channel, a, b))) return false
+      const p = (picture.data[at + a] as number) / key - shares[0]
+      const q = (picture.data[at + b] as number) / key - shares[1]
+      return p * p + q * q < radius * radius
+    })
+}
+
+/**
+ * What marks say of the tones, in their order. A part (what hangs together) of which at least half lies under a mark goes or stays as a whole, of another one only what lies under it: a mark does nothing to what it
+ * does not touch. Hair makes what went undecided again where the screen is less than whole there. Mutates.
+ * @param share how much of the screen is left at each place
+ */
+export function applyMarks(size: Size, tones: Uint8Array, share: Float32Array, marks: readonly Mark[]): void {
+  for (const mark of marks) {
+    const places = placesUnder(size, mark)
+    if (mark.kind === 'drop') setParts(size, tones, places, mapOf(tones, DROP, false), DROP)
+    else if (mark.kind === 'subject') setParts(size, tones, places, mapOf(tones, KEEP, false), KEEP)
+    else if (mark.kind === 'hair')
+      for (const i of places) if (tones[i] === DROP && (share[i] as number) < WHOLE) tones[i] = UNDECIDED
+  }
+}
+
+/** What has more than this of the screen has no hair before it that one could tell from noise. */
+const WHOLE = 0.97
+
+function setParts(
+  { width, height }: Size,
+  tones: Uint8Array,
+  places: number[],
+  map: Uint8Array,
+  tone: number,
+) {
+  const { of, count } = islandsOf(width, height, map)
+  const [under, sizes] = [new Int32Array(count + 1), new Int32Array(count + 1)]
+  for (const part of of) sizes[part] = (sizes[part] as number) + 1
+  for (const i of places) {
+    const part = of[i] as number
+    under[part] = (under[part] as number) + 1
+    if (map[i]) tones[i] = tone
+  }
+  for (let i = 0; i < of.length; i++) {
+    const part = of[i] as number
+    if (part && 2 * (under[part] as number) >= (sizes[part] as number)) tones[i] = tone
+  }
+}
