@@ -27,5 +27,5 @@ export {
 } from './store/projects'
 export { clearDeliveries, deliver, type Finished } from './deliver/deliver'
 export type { DeliveryProgress } from './deliver/deliver.worker'
-export { type Light, readScreen, type ScreenClip, type ScreenRead } from './key/screens'
+export { KeyJudge, type Light, readScreen, type ScreenClip, type ScreenRead } from './key/screens'
 export { type Front, measureBend, track, type TrackRun, type Watch } from './track/tracker'

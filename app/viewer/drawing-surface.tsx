@@ -74,6 +74,7 @@ export function BoxDrawing({
           if (!start.current) return
           const [centre, size] = boxTo(toPicture(e, stage.size))
           start.current = null
+          for (const name of ['width', 'height']) box.current?.setAttribute(name, '0')
           onDraw(centre, size)
         }}
       />

@@ -45,6 +45,8 @@ export interface ScreenFacts {
   grain: number
   /** How far the screen strays from itself in time, in codes: the ninth tenth of the means of cells. */
   strays: number
+  /** Nothing stands before the screen that moves: what touches the border counts as the set. */
+  still: boolean
   /** Share of the screen whose channel is as bright as codes go. */
   clipped: number
 }
@@ -128,6 +130,7 @@ export class ClipReader {
       looks,
       seen: over.known.reduce((sum, v) => sum + v, 0) / area,
       set: found.set / area,
+      still: found.all,
       grain,
       strays,
       clipped: clippedShare(over, colour.channel),
@@ -189,7 +192,7 @@ export class ClipReader {
       const full = standsOut(picture.data, i * 4, channel, others[0], others[1])
       solid[i] = !over.known[i] && out < SET_TO * full ? 1 : 0
     }
-    const still = stillParts(this.#size, solid, over, grain)
+    const { parts: still, all } = stillParts(this.#size, solid, over, grain)
     const near = growMap(k, this.#size, still, Math.max(1, Math.round(EDGE * this.scale)))
     let set = 0
     for (let i = 0; i < n; i++) {
@@ -199,7 +202,7 @@ export class ClipReader {
         for (let c = 0; c < 3; c++) picture.data[i * 4 + c] = over.light[i * 3 + c] as number
     }
     k.free(seen)
-    return { picture, set }
+    return { picture, set, all }
   }
 }
 
@@ -239,7 +242,7 @@ function stillParts(
   solid: Uint8Array,
   { moves }: OverTime,
   grain: number,
-): Uint8Array {
+): { parts: Uint8Array; all: boolean } {
   const { of, count } = islandsOf(width, height, solid)
   const [sizes, moving, touches] = [
     new Int32Array(count + 1),
@@ -262,7 +265,7 @@ function stillParts(
     const part = of[i] as number
     out[i] = part && stands(part) && (!all || touches[part]) ? 1 : 0
   }
-  return out
+  return { parts: out, all: all && count > 0 }
 }
 
 /** The side of the cells over which noise is averaged away. */

@@ -1,6 +1,6 @@
 import { encodePicture } from '@stilus/core/deliver'
 import type { Size } from '@stilus/core/frame'
-import { ClipReader, type ScreenChoice, type ScreenFacts } from '@stilus/core/key'
+import { ClipReader, flawsOf, type KeyLooks, type ScreenChoice, type ScreenFacts } from '@stilus/core/key'
 import { Kernels } from '@stilus/core/kernels'
 import { type CallContext, Moved, serve } from '../rpc'
 
@@ -46,6 +46,10 @@ const handlers = {
     kernels.free(picture)
     return new Moved<ScreenRead | undefined>({ facts, png }, [png.buffer])
   },
+
+  /** What of a picture could not be keyed well. */
+  judge: ({ looks, facts }: { looks: KeyLooks; facts?: Omit<ScreenFacts, 'colour'> | undefined }) =>
+    flawsOf(looks, facts),
 }
 
 serve(handlers)

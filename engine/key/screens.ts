@@ -1,9 +1,32 @@
 import type { Size } from '@stilus/core/frame'
-import type { ScreenChoice } from '@stilus/core/key'
+import type { Flaw, ScreenChoice, ScreenFacts } from '@stilus/core/key'
 import { Caller } from '../rpc'
 import type { KeyHandlers, Light, ScreenRead } from './key.worker'
 
 export type { Light, ScreenRead }
+
+const startKey = () =>
+  new Caller<KeyHandlers>(
+    new Worker(new URL('./key.worker.ts', import.meta.url), { type: 'module', name: 'stilus key' }),
+  )
+
+/** Judges keys in a worker of its own. */
+export class KeyJudge {
+  readonly #caller = startKey()
+
+  /** What of a picture could not be keyed well, from what the key thinks of it; the pictures are given away. */
+  judge(
+    looks: { seen: Light; screen: Light; tones: Light },
+    facts?: Omit<ScreenFacts, 'colour'>,
+  ): Promise<Flaw[]> {
+    const transfer = [looks.seen, looks.screen, looks.tones].map((l) => l.data.buffer)
+    return this.#caller.call('judge', { looks, facts }, { transfer })
+  }
+
+  close(): void {
+    this.#caller.end()
+  }
+}
 
 /** Pictures in which a screen is looked for. */
 export interface ScreenClip {
@@ -27,9 +50,7 @@ const PICTURES = 0.5
  */
 export async function readScreen(clip: ScreenClip): Promise<ScreenRead | undefined> {
   const { size, choice, frames, picture, share, signal } = clip
-  const caller = new Caller<KeyHandlers>(
-    new Worker(new URL('./key.worker.ts', import.meta.url), { type: 'module', name: 'stilus key' }),
-  )
+  const caller = startKey()
   const end = () => caller.end()
   signal.addEventListener('abort', end)
   try {

@@ -28,6 +28,7 @@ import { Inputs } from './inputs'
 import { Marks } from '../key/marks'
 import { ScreenSource } from '../key/screen-source'
 import { Stages } from '../key/stages'
+import { Warnings } from '../key/warnings'
 import { ParamRow } from '../controls/param-row'
 import { Presets } from './presets'
 import { ProgressGraph } from './progress-graph'
@@ -72,6 +73,7 @@ export function WhatFace({ step }: { step: Step }) {
   return (
     <div className="grid gap-2">
       <Stages step={step} />
+      {stages && <Warnings step={step} part={part} />}
       {step.use !== 'group' && !part && <Presets step={step} />}
       {!part && <Inputs step={step} />}
       {stages && (!part || part === stages[0]?.label) && <ScreenSource step={step} />}

@@ -100,6 +100,7 @@ export const shelfSchema = z.discriminatedUnion('kind', [
       set: finite,
       grain: finite,
       strays: finite,
+      still: z.boolean(),
       clipped: finite,
     }),
   }),

@@ -1,0 +1,97 @@
+import type { Flaw } from '@stilus/core/key'
+import type { Step } from '@stilus/core/project'
+import { KeyJudge, type Light } from '@stilus/engine'
+import { TriangleAlert } from 'lucide-react'
+import { useEffect, useState } from 'react'
+import { readScreenFor, screensFor, takenScreen } from '../../session/screens'
+import { session } from '../../session/session'
+import { useAppDispatch, useView } from '../../store/store'
+import { viewActions } from '../../store/view'
+import { Button } from '../../ui/button'
+import { useDesk } from '../use-desk'
+import { FLAW_WORDS, type Help } from './flaws'
+
+/** How long the hand rests before a key is judged, and at which scale. */
+const [REST, SCALE] = [900, 0.5]
+
+/** What could not be keyed well in the frame under the playhead; looked at when nothing is in hand. */
+function useFlaws(step: Step): readonly Flaw[] {
+  const { project, stage } = useDesk()
+  const { frame, playing, hand } = useView('frame', 'playing', 'hand')
+  const [flaws, setFlaws] = useState<readonly Flaw[]>([])
+  const { stack } = stage
+  useEffect(() => {
+    if (playing || hand || !step.on) return
+    const controller = new AbortController()
+    const { signal } = controller
+    const facts = (
+      takenScreen(project, step) ??
+      screensFor(project, undefined).find((s) => s.shotId === stack.id && !s.mediaId)
+    )?.facts
+    const judge = async () => {
+      const look = async (view: string): Promise<Light> => {
+        const target = { kind: 'stack' as const, stack, view: { stepId: step.id, view } }
+        const request = { project, target, frame, scale: SCALE, signal, format: 'float' as const }
+        const { width, height, data } = await session().renderer.render(request)
+        return { width, height, data: data as Float32Array<ArrayBuffer> }
+      }
+      const looks = { seen: await look('before'), screen: await look('screen'), tones: await look('tones') }
+      const worker = new KeyJudge()
+      try {
+        const found = await worker.judge(looks, facts)
+        if (!signal.aborted) setFlaws(found)
+      } finally {
+        worker.close()
+      }
+    }
+    const timer = setTimeout(() => void judge().catch(() => undefined), REST)
+    return () => {
+      clearTimeout(timer)
+      controller.abort()
+    }
+  }, [project, stack, step, frame, playing, hand])
+  return flaws
+}
+
+/** What could be better about a key, each as a sentence with what helps; those of the stage that is looked at, or all. */
+export function Warnings({ step, part }: { step: Step; part: string | null }) {
+  const flaws = useFlaws(step)
+  const here = flaws.filter((flaw) => !part || FLAW_WORDS[flaw].stage === part)
+  if (!here.length) return null
+  return (
+    <ul aria-label="What could be better" className="grid gap-1.5">
+      {here.map((flaw) => {
+        const { stage, text, help } = FLAW_WORDS[flaw]
+        return (
+          <li key={flaw} className="grid gap-1 rounded bg-raised p-2 leading-snug">
+            <span className="flex gap-1.5">
+              <TriangleAlert size={14} className="mt-0.5 shrink-0 text-what" />
+              <span>
+                {!part && <b className="font-semibold">{stage}. </b>}
+                {text}
+              </span>
+            </span>
+            {help && <HelpButton step={step} help={help} />}
+          </li>
+        )
+      })}
+    </ul>
+  )
+}
+
+function HelpButton({ step, help }: { step: Step; help: Help }) {
+  const { stage } = useDesk()
+  const dispatch = useAppDispatch()
+  const { mark } = useView('mark')
+  const act = () => {
+    if ('read' in help) return void readScreenFor(stage.stack, step.id)
+    dispatch(
+      viewActions.set({ mark: { ...mark, kind: help.mark }, drawing: 'mark', look: 'tones', part: 'Tones' }),
+    )
+  }
+  return (
+    <Button className="justify-self-start" onClick={act}>
+      {help.label}
+    </Button>
+  )
+}

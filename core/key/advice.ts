@@ -1,0 +1,103 @@
+import type { Frame, Size } from '../frame'
+import { isSteady, type ScreenFacts } from './clip'
+import { readColour, type ScreenColour, standsOut } from './colour'
+
+/** What can be wrong with a key. */
+export const FLAWS = [
+  'none',
+  'undecided',
+  'little',
+  'close',
+  'touches',
+  'still',
+  'clipped',
+  'unseen',
+  'moves',
+] as const
+export type Flaw = (typeof FLAWS)[number]
+
+/** What a key thinks of a picture, all of one size: what is seen, the empty screen, and the three tones as greys (black goes, white stays). */
+export interface KeyLooks {
+  seen: Light
+  screen: Light
+  tones: Light
+}
+type Light = Size & Pick<Frame, 'data'>
+
+/** Shares above (or below) which something is worth a word. */
+const UNDECIDED_ABOVE = 0.08
+const SCREEN_BELOW = 0.15
+const CLOSE_ABOVE = 0.05
+const CLIPPED_ABOVE = 0.05
+const UNSEEN_ABOVE = 0.35
+/** The subject meets the set along more than this share of the picture's height. */
+const TOUCHES_ABOVE = 0.04
+/** A place that differs from the screen by less than this share of it is close to it. */
+const CLOSE = 0.3
+/** As bright as codes go. */
+const TOP = 0.98
+/** A place has the light of the screen above the first share of it; below the second it is solid. */
+const [LIT, SOLID] = [0.7, 0.25]
+
+/** What of a picture could not be keyed well, in the order of the stages, and what its clip said. */
+export function flawsOf(looks: KeyLooks, facts?: Omit<ScreenFacts, 'colour'>): Flaw[] {
+  const colour = readColour([looks.screen])
+  if (!colour) return ['none']
+  const found = countedIn(looks, colour)
+  const { all, lit } = found
+  const flaws: [Flaw, boolean | undefined][] = [
+    ['little', lit < SCREEN_BELOW * all],
+    ['moves', facts && !isSteady(facts)],
+    ['still', facts?.still],
+    ['unseen', facts && 1 - facts.seen - facts.set > UNSEEN_ABOVE],
+    ['clipped', found.clipped > CLIPPED_ABOVE * Math.max(1, lit)],
+    ['undecided', found.undecided > UNDECIDED_ABOVE * all],
+    ['touches', found.meets > TOUCHES_ABOVE * looks.seen.height],
+    ['close', found.close > CLOSE_ABOVE * Math.max(1, found.keep)],
+  ]
+  return flaws.flatMap(([flaw, is]) => (is ? [flaw] : []))
+}
+
+/** How many places are what. */
+interface Counted {
+  all: number
+  lit: number
+  clipped: number
+  undecided: number
+  keep: number
+  close: number
+  meets: number
+}
+
+function countedIn({ seen, screen, tones }: KeyLooks, { channel, others: [a, b] }: ScreenColour): Counted {
+  const { width, height } = seen
+  const out = { all: width * height, lit: 0, clipped: 0, undecided: 0, keep: 0, close: 0, meets: 0 }
+  const toneAt = (i: number) => tones.data[i * 4] as number
+  const shareAt = (i: number) =>
+    standsOut(seen.data, i * 4, channel, a, b) / Math.max(1e-4, standsOut(screen.data, i * 4, channel, a, b))
+  for (let i = 0; i < out.all; i++) {
+    const tone = toneAt(i)
+    if (tone > 0.1 && tone < 0.9) out.undecided++
+    else if (tone >= 0.9) {
+      out.keep++
+      if (isClose(seen.data, screen.data, i * 4)) out.close++
+      const x = i % width
+      const goesSolid = (j: number) => toneAt(j) < 0.1 && shareAt(j) < SOLID
+      if ((x > 0 && goesSolid(i - 1)) || (x < width - 1 && goesSolid(i + 1))) out.meets++
+    } else if (shareAt(i) > LIT) {
+      out.lit++
+      if ((seen.data[i * 4 + channel] as number) > TOP) out.clipped++
+    }
+  }
+  return out
+}
+
+function isClose(seen: Float32Array, screen: Float32Array, at: number): boolean {
+  let [off, light] = [0, 0]
+  for (let c = at; c < at + 3; c++) {
+    const d = (seen[c] as number) - (screen[c] as number)
+    off += d * d
+    light += (screen[c] as number) * (screen[c] as number)
+  }
+  return off < CLOSE * CLOSE * light
+}
