@@ -6,14 +6,14 @@ import {
   likeScreen,
   type OverTime,
   overTime,
-  ROOT,
   type Roots,
   smoothRatios,
   sortScreen,
   toRoots,
 } from '../kernels'
-import { medianOf, readColour, type ScreenColour, setColour, standsOut } from './colour'
-import { islandsOf, mapOf } from './islands'
+import { readColour, type ScreenColour, setColour, standsOut } from './colour'
+import { mapOf } from './islands'
+import { clippedShare, grainOf, MOVES, oftenSeen, setIn, standsStill, straying } from './over-time'
 import { litBy, samplesOf } from './plate'
 import type { ScreenChoice } from './screen'
 import { fitSurface, type Sample } from './surface'
@@ -66,10 +66,8 @@ export const isSteady = ({ strays }: Pick<ScreenFacts, 'strays'>): boolean => st
 const QUARTER = 4
 /** A place belongs to the screen with these times of its light, so far from anything solid. */
 const [WITHIN, SOLID, AWAY] = [[0.4, 1.6] as const, 0.25, 4]
-/** What has less than this share of the screen's light may be the set; parts of which less than a share moves are. */
-const [SET_TO, MOVES_TO] = [0.6, 0.12]
-/** Moves by more than this many times the grain. */
-const MOVES = 2
+/** What has less than this share of the screen's light may be the set. */
+const SET_TO = 0.6
 /** The set's soft edge. */
 const EDGE = 6
 
@@ -118,7 +116,8 @@ export class ClipReader {
     const when = this.#whenSeen(colour, lit, like, (s) => share(0.3 + s * 0.3))
     const over = overTime(k, this.#looks, when, enoughOf(looks), (s) => share(0.6 + s * 0.3))
     const grain = grainOf(over)
-    const found = this.#joined(over, grain, lit, colour)
+    const often = oftenSeen(when, looks)
+    const found = this.#joined(over, grain, often, lit, colour)
     k.free(lit)
     const { width, height } = this.#size
     const strays = straying(this.#looks, when, over, this.#size)
@@ -130,7 +129,7 @@ export class ClipReader {
       looks,
       seen: over.known.reduce((sum, v) => sum + v, 0) / area,
       set: found.set / area,
-      still: found.all,
+      still: standsStill(over, often, grain),
       grain,
       strays,
       clipped: clippedShare(over, colour.channel),
@@ -176,7 +175,7 @@ export class ClipReader {
   }
 
   /** The screen where it was seen, the set where that stands, and between them what the light of the screen lets expect. */
-  #joined(over: OverTime, grain: number, lit: Frame, { channel, others }: ScreenColour) {
+  #joined(over: OverTime, grain: number, often: Uint8Array, lit: Frame, { channel, others }: ScreenColour) {
     const { k } = this
     const { width, height } = this.#size
     const n = width * height
@@ -192,7 +191,7 @@ export class ClipReader {
       const full = standsOut(picture.data, i * 4, channel, others[0], others[1])
       solid[i] = !over.known[i] && out < SET_TO * full ? 1 : 0
     }
-    const { parts: still, all } = stillParts(this.#size, solid, over, grain)
+    const still = setIn(this.#size, solid, over, grain, often)
     const near = growMap(k, this.#size, still, Math.max(1, Math.round(EDGE * this.scale)))
     let set = 0
     for (let i = 0; i < n; i++) {
@@ -202,7 +201,7 @@ export class ClipReader {
         for (let c = 0; c < 3; c++) picture.data[i * 4 + c] = over.light[i * 3 + c] as number
     }
     k.free(seen)
-    return { picture, set, all }
+    return { picture, set }
   }
 }
 
@@ -228,81 +227,3 @@ const thinned = (samples: Sample[]): Sample[] => {
 
 /** At least two samples, and a tenth of the pictures. */
 const enoughOf = (looks: number) => Math.max(2, Math.ceil(looks / 10))
-
-/** How far a place of the screen strays: the median of every 97th. Footage without noise has some from its codes. */
-function grainOf({ known, moves }: OverTime): number {
-  const grains: number[] = []
-  for (let i = 0; i < known.length; i += 97) if (known[i]) grains.push(moves[i] as number)
-  return Math.max(0.002, medianOf(grains))
-}
-
-/** The parts of a map of which hardly anything moves; where every part stands still, those that touch the left, upper or right border alone. */
-function stillParts(
-  { width, height }: Size,
-  solid: Uint8Array,
-  { moves }: OverTime,
-  grain: number,
-): { parts: Uint8Array; all: boolean } {
-  const { of, count } = islandsOf(width, height, solid)
-  const [sizes, moving, touches] = [
-    new Int32Array(count + 1),
-    new Int32Array(count + 1),
-    new Uint8Array(count + 1),
-  ]
-  for (let i = 0; i < of.length; i++) {
-    const part = of[i] as number
-    if (!part) continue
-    sizes[part] = (sizes[part] as number) + 1
-    if ((moves[i] as number) > MOVES * grain) moving[part] = (moving[part] as number) + 1
-    const x = i % width
-    if (i < width || x === 0 || x === width - 1) touches[part] = 1
-  }
-  const stands = (part: number) => (moving[part] as number) < MOVES_TO * (sizes[part] as number)
-  let all = true
-  for (let part = 1; part <= count; part++) if (!stands(part)) all = false
-  const out = new Uint8Array(of.length)
-  for (let i = 0; i < out.length; i++) {
-    const part = of[i] as number
-    out[i] = part && stands(part) && (!all || touches[part]) ? 1 : 0
-  }
-  return { parts: out, all: all && count > 0 }
-}
-
-/** The side of the cells over which noise is averaged away. */
-const CELL = 16
-
-/** How far cells of the screen stray from what it is, in codes: their root mean square over time, the ninth tenth of all. */
-function straying(looks: readonly Roots[], when: Uint32Array, over: OverTime, { width, height }: Size) {
-  const offs: number[] = []
-  for (let top = 0; top + CELL <= height; top += CELL)
-    for (let left = 0; left + CELL <= width; left += CELL) {
-      let [sum, count] = [0, 0]
-      for (let f = 0; f < looks.length; f++) {
-        const codes = looks[f] as Roots
-        let [off, places] = [0, 0]
-        for (let y = top; y < top + CELL; y++)
-          for (let x = left, i = y * width + left; x < left + CELL; x++, i++) {
-            if (!over.known[i] || !(((when[i] as number) >>> f) & 1)) continue
-            off += (codes[i * 3 + 1] as number) / ROOT - Math.sqrt(over.light[i * 3 + 1] as number)
-            places++
-          }
-        if (places * 2 < CELL * CELL) continue
-        sum += (off / places) * (off / places)
-        count++
-      }
-      if (count > 1) offs.push(Math.sqrt(sum / count))
-    }
-  offs.sort((a, b) => a - b)
-  return offs[Math.floor(offs.length * 0.9)] ?? 0
-}
-
-/** Of the known screen the share whose channel is at the top of its codes. */
-function clippedShare({ light, known }: OverTime, channel: number): number {
-  let [all, top] = [0, 0]
-  for (let i = 0; i < known.length; i++) {
-    if (!known[i]) continue
-    all++
-    if ((light[i * 3 + channel] as number) > 0.98) top++
-  }
-  return all ? top / all : 0
-}

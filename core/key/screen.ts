@@ -1,6 +1,6 @@
 import type { Frame, Plane } from '../frame'
 import { type Kernels, runProgram, screenShare } from '../kernels'
-import { readColour, type ScreenColour, setColour } from './colour'
+import { medianOf, readColour, type ScreenColour, setColour } from './colour'
 import { type Mark, markedScreen } from './marks'
 import { type Plate, plateOfOne, readBacking } from './plate'
 
@@ -41,7 +41,9 @@ export function findScreen(
   return { colour, picture: plate, set: backing.solid }
 }
 
-/** In codes: closer to the empty screen than the first nothing stands before the set, further than the second something does. */
+/**
+ * In codes: closer to the empty screen than the first (or than three times the noise) nothing stands before the set, further than the second something does.
+ */
 const [SAME, OTHER] = [0.03, 0.12]
 
 /** How much of the screen is left at each place; where the set shows no screen, how much of the set. The caller's to free. */
@@ -53,13 +55,26 @@ export function shareOf(k: Kernels, picture: Frame, plate: Plate): Plane {
     Frame,
     Frame,
   ]
-  for (let i = 0; i < set.length; i++) {
-    if (!set[i]) continue
-    let far = 0
-    for (let at = i * 4; at < i * 4 + 3; at++)
-      far = Math.max(far, Math.abs((seen.data[at] as number) - (empty.data[at] as number)))
-    share.data[i] = 1 - Math.min(1, Math.max(0, (far - SAME) / (OTHER - SAME)))
-  }
+  const same = Math.max(SAME, 3 * noiseBetween(seen, empty, share))
+  const other = Math.max(OTHER, 2 * same)
+  for (let i = 0; i < set.length; i++)
+    if (set[i]) share.data[i] = 1 - Math.min(1, Math.max(0, (farAt(seen, empty, i) - same) / (other - same)))
   k.free(seen, empty)
   return share
+}
+
+/** How far two pictures are apart at a place: the largest difference of its channels. */
+function farAt(a: Frame, b: Frame, i: number): number {
+  let far = 0
+  for (let at = i * 4; at < i * 4 + 3; at++)
+    far = Math.max(far, Math.abs((a.data[at] as number) - (b.data[at] as number)))
+  return far
+}
+
+/** How far the screen itself is from the empty one where all of it is left: the median of every 37th place. */
+function noiseBetween(seen: Frame, empty: Frame, share: Plane): number {
+  const offs: number[] = []
+  for (let i = 0; i < share.data.length; i += 37)
+    if (Math.abs((share.data[i] as number) - 1) < 0.1) offs.push(farAt(seen, empty, i))
+  return medianOf(offs)
 }
