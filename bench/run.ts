@@ -12,6 +12,7 @@ import { NodeRenderer, openPackage } from '../server/render'
 import { browserFigures, type Figure, memoryFigures } from './browser'
 import { interfaceFigures } from './interface'
 import { kernelRows } from './kernels'
+import { keySection } from './keys'
 import { median, type Row } from './measure'
 import { contests, conversionErrors } from './rivals'
 import { trackRows } from './trackers'
@@ -191,6 +192,7 @@ const PARTS: Record<string, { head: string; make(): Promise<string> }> = {
     make: () => Promise.resolve(treatmentSection(treatmentRows(k))),
   },
   transitions: { head: 'Every transition', make: () => Promise.resolve(transitionSection(k)) },
+  keys: { head: 'Screen key against', make: () => keySection(k) },
   trackers: { head: 'Outlines and trackers', make: trackSection },
   interface: { head: 'The interface itself', make: interfaceSection },
 }

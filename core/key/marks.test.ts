@@ -1,0 +1,163 @@
+import fc from 'fast-check'
+import type { Frame } from '../frame'
+import { testKernels } from '../testing/pictures'
+import { flawsOf, type KeyLooks } from './advice'
+import { applyMarks, findScreen, type Mark, shareOf } from '.'
+import { placesUnder } from './marks'
+import { DROP, KEEP, UNDECIDED } from './tones'
+
+const k = testKernels(16)
+afterEach(() => expect(k.used).toBe(0))
+const [W, H] = [96, 64]
+const SIZE = { width: W, height: H }
+const box = (kind: Mark['kind'], x: number, y: number, w: number, h: number): Mark => ({
+  kind,
+  shape: 'box',
+  centre: [x + w / 2, y + h / 2],
+  size: [w, h],
+})
+
+describe('marks', () => {
+  /** A subject with a hole in it, a stick to its right, and a strand of half screen to its left. */
+  const tonesOf = () => {
+    const tones = new Uint8Array(W * H)
+    const paint = (x0: number, y0: number, w: number, h: number, tone: number) => {
+      for (let y = y0; y < y0 + h; y++) tones.fill(tone, y * W + x0, y * W + x0 + w)
+    }
+    paint(30, 16, 30, 48, KEEP)
+    paint(40, 30, 6, 6, DROP)
+    paint(80, 0, 3, 40, KEEP)
+    return tones
+  }
+  const at = (tones: Uint8Array, x: number, y: number) => tones[y * W + x]
+  const marked = (marks: Mark[], share = new Float32Array(W * H)) => {
+    const tones = tonesOf()
+    applyMarks(SIZE, tones, share, marks)
+    return tones
+  }
+
+  it('drop what hangs together under them as a whole, and of a subject that reaches beyond them only what they cover', () => {
+    const tones = marked([box('drop', 56, 0, 30, 30)])
+    expect(at(tones, 81, 38)).toBe(DROP)
+    expect(at(tones, 58, 20)).toBe(DROP)
+    expect(at(tones, 58, 40)).toBe(KEEP)
+    expect(at(tones, 32, 20)).toBe(KEEP)
+  })
+
+  it('fill a hole with a dab in it, and leave the screen around a subject alone', () => {
+    const dab: Mark = { kind: 'subject', shape: 'dab', centre: [43, 33], size: [7, 7] }
+    const tones = marked([dab])
+    for (let y = 30; y < 36; y++) for (let x = 40; x < 46; x++) expect(at(tones, x, y)).toBe(KEEP)
+    expect(at(tones, 10, 10)).toBe(DROP)
+  })
+
+  it('bring hair back where some of the screen is gone, and nowhere else', () => {
+    const share = new Float32Array(W * H).fill(1)
+    for (let y = 0; y < H; y++) share[y * W + 20] = 0.93
+    const tones = marked([box('hair', 10, 10, 20, 20)], share)
+    expect(at(tones, 20, 15)).toBe(UNDECIDED)
+    expect(at(tones, 20, 40)).toBe(DROP)
+    expect(at(tones, 21, 15)).toBe(DROP)
+  })
+
+  it('taken back leave the very same bits, and none changes what lies in no part that it touches', () => {
+    const place = fc.record({
+      kind: fc.constantFrom<Mark['kind']>('screen', 'subject', 'drop', 'hair'),
+      shape: fc.constantFrom<Mark['shape']>('dab', 'box'),
+      centre: fc.tuple(fc.integer({ min: 0, max: W }), fc.integer({ min: 0, max: H })),
+      size: fc.tuple(fc.integer({ min: 1, max: 40 }), fc.integer({ min: 1, max: 40 })),
+    })
+    fc.assert(
+      fc.property(fc.array(place, { maxLength: 4 }), place, (marks, one) => {
+        const plain = marked(marks)
+        expect(marked([...marks, one].slice(0, -1))).toEqual(plain)
+        const changed = marked([...marks, one])
+        const under = new Set(placesUnder(SIZE, one))
+        // Outside of the mark places change by whole parts alone, most of which lie under it.
+        const outside = [...changed.keys()].filter((i) => changed[i] !== plain[i] && !under.has(i))
+        expect(outside.length).toBeLessThanOrEqual(under.size)
+      }),
+    )
+  })
+
+  it('say screen only of what has its colour', () => {
+    const frame = k.frame(W, H)
+    for (let y = 0, i = 0; y < H; y++)
+      for (let x = 0; x < W; x++, i += 4) {
+        // A fold in the shade to the left, near a dark thing; a grey thing lies within it.
+        const light = x < 20 ? 0.36 : 0.8
+        const rgb = x >= 4 && x < 8 ? [0.02, 0.02, 0.02] : [0.06 * light, 0.5 * light, 0.12 * light]
+        frame.data.set([...rgb, 1], i)
+      }
+    const [plain, told] = [[], [box('screen', 0, 0, 20, H)]].map((marks) => {
+      const plate = findScreen(k, frame, 'auto', 0.1, undefined, marks)
+      if (!plate) throw new Error('No screen was found.')
+      const share = shareOf(k, frame, plate)
+      const shown = { fold: share.data[30 * W + 14] as number, thing: share.data[30 * W + 5] as number }
+      k.free(share, plate.picture)
+      return shown
+    }) as [Record<string, number>, Record<string, number>]
+    expect(told.fold).toBeCloseTo(1, 2)
+    expect(Math.abs(1 - (told.fold as number))).toBeLessThanOrEqual(Math.abs(1 - (plain.fold as number)))
+    expect(told.thing).toBeLessThan(0.1)
+    k.free(frame)
+  })
+})
+
+describe('what could be better', () => {
+  const GREEN = [0.05, 0.5, 0.1] as const
+  const FACTS = { looks: 16, seen: 0.6, set: 0.2, grain: 0.004, strays: 0.001, still: false, clipped: 0 }
+  /** A cloth with a subject on a third of it; each picture can be painted over in some columns. */
+  const looks = (
+    paint: (x: number) => { seen?: readonly number[]; screen?: readonly number[]; tone?: number },
+  ) => {
+    const frame = (of: (x: number) => readonly number[]) => {
+      const data = new Float32Array(W * H * 4)
+      for (let i = 0; i < W * H; i++) data.set([...of(i % W), 1], i * 4)
+      return { width: W, height: H, data } as unknown as Frame
+    }
+    const subject = (x: number) => x >= 40 && x < 72
+    return {
+      seen: frame((x) => paint(x).seen ?? (subject(x) ? [0.4, 0.25, 0.2] : GREEN)),
+      screen: frame((x) => paint(x).screen ?? GREEN),
+      tones: frame((x) => {
+        const tone = paint(x).tone ?? (subject(x) ? 1 : 0)
+        return [tone, tone, tone]
+      }),
+    } satisfies KeyLooks
+  }
+
+  it('is nothing where all is well', () => {
+    expect(flawsOf(looks(() => ({})))).toEqual([])
+    expect(
+      flawsOf(
+        looks(() => ({})),
+        FACTS,
+      ),
+    ).toEqual([])
+  })
+
+  it.each([
+    ['none', (): object => ({ screen: [0, 0, 0] })],
+    ['little', (x: number) => (x < 84 ? { seen: [0.4, 0.25, 0.2], tone: 1 } : {})],
+    ['undecided', (x: number) => (x < 12 ? { tone: 0.21 } : {})],
+    ['touches', (x: number) => (x >= 72 && x < 80 ? { seen: [0.1, 0.1, 0.1] } : {})],
+    ['close', (x: number) => (x >= 40 && x < 48 ? { seen: [0.06, 0.44, 0.11] } : {})],
+    ['clipped', (x: number) => (x < 10 ? { seen: [0.1, 1, 0.2] } : {})],
+  ] as const)('says %s where that is so, and nothing else', (flaw, paint) => {
+    expect(flawsOf(looks(paint as never))).toEqual([flaw])
+  })
+
+  it.each([
+    ['moves', { strays: 0.02 }],
+    ['still', { still: true }],
+    ['unseen', { seen: 0.3 }],
+  ] as const)('says %s as the reading of the clip found it', (flaw, found) => {
+    expect(
+      flawsOf(
+        looks(() => ({})),
+        { ...FACTS, ...found },
+      ),
+    ).toEqual([flaw])
+  })
+})
