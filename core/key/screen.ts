@@ -1,8 +1,9 @@
 import type { Frame, Plane } from '../frame'
-import { type Kernels, runProgram, screenShare } from '../kernels'
+import { type Kernels, screenShare } from '../kernels'
 import { medianOf, readColour, type ScreenColour, setColour } from './colour'
+import { readEmpty } from './empty'
 import { type Mark, markedScreen } from './marks'
-import { type Plate, plateOfOne, readBacking } from './plate'
+import { type Plate, plateOfOne } from './plate'
 
 /** How the colour of a screen is found: read from the picture, of green or blue alone, or set by hand. */
 export type ScreenChoice = 'auto' | 'green' | 'blue' | readonly [number, number, number]
@@ -29,16 +30,16 @@ export function findScreen(
   empty?: Frame,
   marks: readonly Mark[] = [],
 ): Plate | undefined {
-  const colour = colourOf(empty ?? picture, choice)
-  if (!colour) return undefined
-  if (!empty) return plateOfOne(k, picture, colour, scale, marks)
-  const backing = readBacking(k, empty, colour)
-  if (!backing) return undefined
+  if (!empty) {
+    const colour = colourOf(picture, choice)
+    return colour && plateOfOne(k, picture, colour, scale, marks)
+  }
+  const read = readEmpty(k, empty, String(choice), () => colourOf(empty, choice))
+  if (!read) return undefined
   const plate = k.frameOf(empty.width, empty.height, empty.data)
-  for (const i of markedScreen(picture, backing.lit, colour, marks))
+  for (const i of markedScreen(picture, empty, read.colour, marks))
     plate.data.set(picture.data.subarray(i * 4, i * 4 + 4), i * 4)
-  k.free(backing.lit)
-  return { colour, picture: plate, set: backing.solid }
+  return { ...read, picture: plate }
 }
 
 /**
@@ -51,28 +52,27 @@ export function shareOf(k: Kernels, picture: Frame, plate: Plate): Plane {
   const share = screenShare(k, picture, plate.picture, plate.colour)
   const { set } = plate
   if (!set) return share
-  const [seen, empty] = [picture, plate.picture].map((f) => runProgram(k, f, [{ op: 'encode' }])) as [
-    Frame,
-    Frame,
-  ]
+  const seen = picture.data
+  const empty = plate.picture.data
   const same = Math.max(SAME, 3 * noiseBetween(seen, empty, share))
   const other = Math.max(OTHER, 2 * same)
   for (let i = 0; i < set.length; i++)
     if (set[i]) share.data[i] = 1 - Math.min(1, Math.max(0, (farAt(seen, empty, i) - same) / (other - same)))
-  k.free(seen, empty)
   return share
 }
 
-/** How far two pictures are apart at a place: the largest difference of its channels. */
-function farAt(a: Frame, b: Frame, i: number): number {
+/** How far two pictures are apart at a place: the largest difference of the roots of its channels, which are near codes. */
+function farAt(a: Float32Array, b: Float32Array, i: number): number {
   let far = 0
-  for (let at = i * 4; at < i * 4 + 3; at++)
-    far = Math.max(far, Math.abs((a.data[at] as number) - (b.data[at] as number)))
+  for (let at = i * 4; at < i * 4 + 3; at++) {
+    const off = Math.sqrt(Math.max(0, a[at] as number)) - Math.sqrt(Math.max(0, b[at] as number))
+    far = Math.max(far, Math.abs(off))
+  }
   return far
 }
 
 /** How far the screen itself is from the empty one where all of it is left: the median of every 37th place. */
-function noiseBetween(seen: Frame, empty: Frame, share: Plane): number {
+function noiseBetween(seen: Float32Array, empty: Float32Array, share: Plane): number {
   const offs: number[] = []
   for (let i = 0; i < share.data.length; i += 37)
     if (Math.abs((share.data[i] as number) - 1) < 0.1) offs.push(farAt(seen, empty, i))

@@ -19,7 +19,7 @@ export interface ToneOptions {
   scale: number
 }
 
-export const TONES: ToneOptions = { drop: 0.88, keep: 0.05, holes: 0.2, lone: 0.004, scale: 1 }
+export const TONES: ToneOptions = { drop: 0.88, keep: 0.07, holes: 0.18, lone: 0.004, scale: 1 }
 
 /** The three tones by how much of the screen is left at each place (see `screenShare`). Rubbish of the set goes. */
 export function threeTones(

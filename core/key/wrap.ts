@@ -21,18 +21,26 @@ export function lightWrap(
   scale: number,
 ): Frame {
   const seen = k.frame(behind.width, behind.height)
-  for (let i = 0; i < alpha.data.length; i++) {
-    const rest = 1 - (alpha.data[i] as number)
-    for (let at = i * 4; at < i * 4 + 4; at++) seen.data[at] = rest * (behind.data[at] as number)
+  const [to, from, cover] = [seen.data, behind.data, alpha.data]
+  for (let i = 0; i < cover.length; i++) {
+    const rest = 1 - (cover[i] as number)
+    const at = i * 4
+    to[at] = rest * (from[at] as number)
+    to[at + 1] = rest * (from[at + 1] as number)
+    to[at + 2] = rest * (from[at + 2] as number)
+    to[at + 3] = rest * (from[at + 3] as number)
   }
   const out = gaussian(k, seen, width * scale, width * scale, 'clamp')
   k.free(seen)
   if (saturation !== 1) runProgram(k, out, [{ op: 'saturation', amount: saturation }], out)
-  for (let i = 0; i < alpha.data.length; i++) {
-    const share = amount * (alpha.data[i] as number)
+  const light = out.data
+  for (let i = 0; i < cover.length; i++) {
+    const share = amount * (cover[i] as number)
     const at = i * 4
-    for (let c = 0; c < 3; c++) out.data[at + c] = share * (out.data[at + c] as number)
-    out.data[at + 3] = 0
+    light[at] = share * (light[at] as number)
+    light[at + 1] = share * (light[at + 1] as number)
+    light[at + 2] = share * (light[at + 2] as number)
+    light[at + 3] = 0
   }
   return out
 }

@@ -1,0 +1,45 @@
+import type { Frame } from '../frame'
+import type { Kernels } from '../kernels'
+import type { ScreenColour } from './colour'
+import { readBacking } from './plate'
+
+/** What a picture of an empty screen says: its colour, and where the set shows no screen. */
+export interface Empty {
+  colour: ScreenColour
+  set: Uint8Array
+}
+
+/** A few readings of empty screens: all frames of a shot have the same one. What is kept depends on what was read alone. */
+const kept = new Map<string, Empty | undefined>()
+const MOST = 4
+
+/** Reads a picture of an empty screen, or says what was read of the same one before. Undefined where it shows none. */
+export function readEmpty(
+  k: Kernels,
+  empty: Frame,
+  asked: string,
+  colourOf: () => ScreenColour | undefined,
+): Empty | undefined {
+  const key = `${asked} ${empty.width} ${printOf(empty.data)}`
+  if (kept.has(key)) return kept.get(key)
+  const colour = colourOf()
+  const backing = colour && readBacking(k, empty, colour)
+  if (backing) k.free(backing.lit)
+  const found = colour && backing ? { colour, set: backing.solid } : undefined
+  kept.set(key, found)
+  const [oldest] = kept.keys()
+  if (kept.size > MOST && oldest !== undefined) kept.delete(oldest)
+  return found
+}
+
+/** A print of 64 bits of all values: two sums that go by their places, each by another odd factor. */
+function printOf(data: Float32Array): string {
+  const words = new Int32Array(data.buffer, data.byteOffset, data.length)
+  let [a, b] = [1, 2]
+  for (let i = 0; i < words.length; i++) {
+    const word = words[i] as number
+    a = Math.imul(a ^ word, 0x01000193)
+    b = (Math.imul(b, 0x5bd1e995) + (word ^ (word >>> 15))) | 0
+  }
+  return `${a.toString(36)} ${b.toString(36)} ${words.length}`
+}
