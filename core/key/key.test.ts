@@ -300,6 +300,48 @@ describe('the step', () => {
     done()
   })
 
+  it('takes what its marks say, and gives the same bits again when they are off', () => {
+    const { seen, done } = scene()
+    const mark = (on: boolean) => ({
+      marks: [{ id: 'm', kind: 'drop', shape: 'box', on, place: [0.5, 0.25], size: [40, 60] }],
+    })
+    const [plain, marked, off] = [{}, mark(true), mark(false)].map((content) =>
+      made(seen, {}, { content }),
+    ) as [Frame, Frame, Frame]
+    expect(marked.data[(40 * W + 120) * 4 + 3]).toBe(0)
+    expect(plain.data[(40 * W + 120) * 4 + 3]).toBeGreaterThan(0.99)
+    expect(marked.data[(120 * W + 120) * 4 + 3]).toBeGreaterThan(0.99)
+    expect(off.data).toEqual(plain.data)
+    k.free(plain, marked, off)
+    done()
+  })
+
+  it('brings the subject to what lies behind it: half way by its strength, then by its own controls, alpha as it was', () => {
+    const { seen, done } = scene()
+    const behind = copyOf(k, seen)
+    for (let i = 0; i < W * H; i++) {
+      const light = 0.02 + 0.04 * ((i % 7) / 7)
+      behind.data.set([light, light, 3 * light, 1], i * 4)
+    }
+    const inner = (frame: Frame) => [...frame.data.slice((130 * W + 120) * 4, (130 * W + 120) * 4 + 4)]
+    const see = (given: Values) => {
+      const out = made(seen, given, { frames: { behind } })
+      const rgba = inner(out)
+      k.free(out)
+      return rgba as [number, number, number, number]
+    }
+    const [plain, half, whole] = [see({}), see({ match: 0.5 }), see({ match: 1 })]
+    const blue = ([r, , b]: [number, number, number, number]) => b / r
+    expect(blue(half)).toBeGreaterThan(blue(plain))
+    expect(blue(whole)).toBeGreaterThan(2)
+    expect(whole[0]).toBeLessThan(0.1)
+    const brighter = see({ exposure: 1 })
+    brighter.slice(0, 3).forEach((v, c) => expect(v).toBeCloseTo(2 * (plain[c] as number), 4))
+    for (const rgba of [half, whole, brighter]) expect(rgba[3]).toBeCloseTo(plain[3], 5)
+    k.free(behind)
+    done()
+  })
+
   it('leaves a picture without a screen as it is', () => {
     const { seen, done } = scene()
     seen.data.fill(0.25)

@@ -96,9 +96,9 @@ describe('marks', () => {
       const shown = { fold: share.data[30 * W + 14] as number, thing: share.data[30 * W + 5] as number }
       k.free(share, plate.picture)
       return shown
-    }) as [Record<string, number>, Record<string, number>]
+    }) as unknown as [{ fold: number; thing: number }, { fold: number; thing: number }]
     expect(told.fold).toBeCloseTo(1, 2)
-    expect(Math.abs(1 - (told.fold as number))).toBeLessThanOrEqual(Math.abs(1 - (plain.fold as number)))
+    expect(Math.abs(1 - told.fold)).toBeLessThanOrEqual(Math.abs(1 - plain.fold))
     expect(told.thing).toBeLessThan(0.1)
     k.free(frame)
   })

@@ -1,6 +1,6 @@
 import { fromOklab, oklab, oklabMap, toOklab } from '../../colour'
 import type { Frame } from '../../frame'
-import { type Kernels, resample, runProgram } from '../../kernels'
+import { type ColourOp, type Kernels, resample, runProgram } from '../../kernels'
 import { apply, type Matrix3, multiply } from '../../matrix'
 import { mapped } from '../../matrix/symmetric'
 import { share } from '../../params/make'
@@ -50,6 +50,24 @@ export function transport(from: Matrix3, to: Matrix3): Matrix3 {
   return multiply(multiply(back, middle), back)
 }
 
+/** The operations that give colours of one spread the mean and spread of another, by a strength; `light` is how far lightness goes with colour. */
+export function matchOps(
+  own: Spread,
+  wanted: Spread,
+  { strength, light }: { strength: number; light: number },
+): ColourOp[] {
+  const full = transport(own.covariance, wanted.covariance)
+  // Lightness apart: its row and column fade to those of doing nothing.
+  const map = full.map((x, i) =>
+    i < 3 || i % 3 === 0 ? (i === 0 ? 1 : 0) + (x - (i === 0 ? 1 : 0)) * light : x,
+  )
+  const m = map as unknown as Matrix3
+  const moved = apply(m, own.mean)
+  const goal = wanted.mean.map((x, i) => (i === 0 ? own.mean[0] + (x - own.mean[0]) * light : x))
+  const offset = goal.map((x, i) => x - (moved[i] as number))
+  return [{ op: 'keep' }, ...toOklab, oklabMap(m, offset), ...fromOklab, { op: 'mixKept', amount: strength }]
+}
+
 export const match = declareStep({
   id: 'match',
   name: 'Match a still',
@@ -81,21 +99,6 @@ export const match = declareStep({
   render({ kernels: k, input, values: v, frames: { still } }) {
     if (!still) return runProgram(k, input, [])
     const [own, wanted] = [spreadOf(k, input), spreadOf(k, still)]
-    const full = transport(own.covariance, wanted.covariance)
-    // Lightness apart: its row and column fade to those of doing nothing.
-    const map = full.map((x, i) =>
-      i < 3 || i % 3 === 0 ? (i === 0 ? 1 : 0) + (x - (i === 0 ? 1 : 0)) * v.light : x,
-    )
-    const m = map as unknown as Matrix3
-    const moved = apply(m, own.mean)
-    const goal = wanted.mean.map((x, i) => (i === 0 ? own.mean[0] + (x - own.mean[0]) * v.light : x))
-    const offset = goal.map((x, i) => x - (moved[i] as number))
-    return runProgram(k, input, [
-      { op: 'keep' },
-      ...toOklab,
-      oklabMap(m, offset),
-      ...fromOklab,
-      { op: 'mixKept', amount: v.strength },
-    ])
+    return runProgram(k, input, matchOps(own, wanted, v))
   },
 })

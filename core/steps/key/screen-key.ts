@@ -7,6 +7,7 @@ import {
   lightWrap,
   MATTE,
   matteOf,
+  moveEdge,
   type ScreenChoice,
   shareOf,
   SPILL,
@@ -16,6 +17,7 @@ import {
   UNDECIDED,
 } from '../../key'
 import { choice, colour, number, px, range, share, toggle } from '../../params/make'
+import { FIT, fitted } from './fit'
 import { MARKS, marksOf } from './marks'
 import { declareStep, isBound, type Place } from '../declare'
 
@@ -97,6 +99,18 @@ export const screenKey = declareStep({
       true,
       edges,
     ),
+    edge: px('Edge', 'Out beyond the subject, or in.', 0, [-4, 4], {
+      ...edges,
+      limits: [-100, 100],
+      step: 0.01,
+      digits: 2,
+    }),
+    soft: px('Softness', 'How soft the edge gets besides.', 0, [0, 6], {
+      ...edges,
+      limits: [0, 100],
+      step: 0.05,
+      digits: 2,
+    }),
     levels: range(
       'Black and white',
       'What of alpha becomes nothing, and what everything.',
@@ -125,6 +139,7 @@ export const screenKey = declareStep({
     wrap: share('Strength', 'How much light of what lies behind falls on the edge.', 0, wrap),
     wide: px('Width', 'How far that light reaches in.', 12, [1, 80], { limits: [0.5, 400], ...wraps }),
     colourful: number('Saturation', 'How colourful that light is.', 1, [0, 3], { soft: [0, 2], ...wraps }),
+    ...FIT,
   },
   content: { marks: MARKS },
   stages: [
@@ -133,6 +148,7 @@ export const screenKey = declareStep({
     { label: 'Alpha', view: 'alpha' },
     { label: 'Colour' },
     { label: 'Wrap', view: 'wrap' },
+    { label: 'Fit' },
   ],
   inputs: {
     empty: {
@@ -146,7 +162,7 @@ export const screenKey = declareStep({
       help: 'What the subject will stand before: for light on its edge.',
       kind: 'frame',
       default: 'below',
-      when: (v) => Number(v.wrap) > 0 || Number(v.back) > 0,
+      when: (v) => Number(v.wrap) > 0 || Number(v.back) > 0 || Number(v.match) > 0,
     },
     amount: {
       label: 'Holds',
@@ -188,11 +204,13 @@ export const screenKey = declareStep({
       return shownTones(k, input, map)
     }
     const rounds = v.fine && scale > 0.75 ? MATTE.rounds : 0
-    const { alpha, front } = matteOf(k, input, plate, map, { rounds, fullness: v.fullness })
+    const { alpha, front: cut } = matteOf(k, input, plate, map, { rounds, fullness: v.fullness })
     const { behind } = frames
     const options = { amount: view === 'alpha' ? 0 : v.spill, balance: v.balance, back: v.back }
-    const taken = takeSpill(k, front, alpha, plate, options, { scale, behind })
-    shape(front, alpha, input, v.levels, mattes.amount)
+    const taken = takeSpill(k, cut, alpha, plate, options, { scale, behind })
+    moveEdge(k, cut, alpha, { out: v.edge * scale, soft: v.soft * scale })
+    shape(cut, alpha, input, v.levels, mattes.amount)
+    const front = view === 'alpha' ? cut : fitted(k, cut, behind, v, scale)
     const wrapping = { amount: v.wrap, width: v.wide, saturation: v.colourful }
     const light = v.wrap > 0 && behind ? lightWrap(k, alpha, behind, wrapping, scale) : undefined
     if (light) addScaledInto(k, front, light, 1)
