@@ -25,6 +25,8 @@ import { colourTable } from './colour/table'
 import type { StepDeclaration } from './declare'
 import { CROSSINGS } from '../cross'
 import { join } from './join/join'
+import { differenceKey } from './key/difference-key'
+import { luminanceKey } from './key/luminance-key'
 import { screenKey } from './key/screen-key'
 import { beams } from './generate/beams'
 import { checker } from './generate/checker'
@@ -111,7 +113,7 @@ export const STEPS: readonly StepDeclaration[] = [
   ],
   ...[solid, gradient, checker, noise, clouds, beams, particles, letterbox, dropShadow, outline],
   ...[echo, freeze, stutter, retime],
-  screenKey,
+  ...[screenKey, differenceKey, luminanceKey],
   join,
 ]
 
