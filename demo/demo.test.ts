@@ -144,9 +144,9 @@ describe('the edit', () => {
         expect(cut.start).toBe((base[i] as (typeof base)[0]).start + (base[i] as (typeof base)[0]).length),
       )
     const used = new Set(CUTS.map((cut) => cut.file))
-    // The words are laid over the edit when it is finished; see treatments.ts.
+    // The screen serves a key, the words are laid over the edit when it is finished; see treatments.ts.
     expect(Object.keys(MEDIA_FACTS).filter((file) => !used.has(file))).toEqual([
-      ...['word-moon.png', 'word-comet.png', 'score.m4a'],
+      ...['stargazer-screen.png', 'word-moon.png', 'word-comet.png', 'score.m4a'],
     ])
     const short = CUTS.filter(({ file, in: from, length }) => {
       const available = MEDIA_FACTS[file]?.available

@@ -53,6 +53,7 @@ export const MEDIA_FACTS: Record<string, MediumFacts> = {
   'fox-crosses.mp4': video(72),
   'stargazer-on-green.mp4': video(96),
   'rooftop-plate.webm': video(120, 'vp09.00.31.08'),
+  'stargazer-screen.png': still(),
   'title-card.png': still(),
   'end-card.png': still(),
   'word-moon.png': still(),

@@ -6,11 +6,13 @@ import {
   findOwner,
   formAddress,
   type MotionItem,
+  type ScreenItem,
   pinActs,
   splitMotion,
   stageOf,
   type Track,
 } from '@stilus/core/project'
+import { CUTS } from './cut'
 import type { Act, Look } from './project'
 
 type Values = Record<string, number | number[] | string>
@@ -35,9 +37,12 @@ export function finishShots(act: Act, look: Look): void {
   note(act, 'flight', 'Stands for footage that comes later.')
 }
 
-/** The stargazer off his green cloth and over the roofs at night: the first guess, a little light of the sky on his edge, and his tones brought to it. */
+/**
+ * The stargazer off his green cloth and over the roofs at night: the screen read from the clip, a mark where his scarf is nearly its colour, a little light of the sky on his edge, and his tones brought to it.
+ * Version B is the first guess as it comes.
+ */
 function keyOverRoofs(act: Act): void {
-  const stack = { kind: 'shot', id: 'green' } as const
+  const shot = { kind: 'shot', id: 'green' } as const
   const roofs = {
     kind: 'material',
     source: { kind: 'medium', mediaId: 'rooftop-plate' },
@@ -45,15 +50,47 @@ function keyOverRoofs(act: Act): void {
     fit: 'fit',
     beyond: 'hold',
   } as const
-  act('step.add', { stack, stepId: 'green-key', use: 'screen-key', at: 0, inputs: { behind: roofs } })
-  const controls = { fullness: 1.1, wrap: 0.4, wide: 10 }
-  for (const [param, value] of Object.entries(controls))
-    act('value.set', { address: controlAddress('green-key', param), at: 0, value })
-  treat(act, 'green', 'green-grade', 'grade', 'Into the night', 1, { exposure: -0.35, temperature: -18 })
-  act('step.add', { stack, stepId: 'green-roofs', use: 'join', at: 2, inputs: { other: roofs } })
+  act('step.add', { stack: shot, stepId: 'green-key', use: 'screen-key', at: 0, inputs: { behind: roofs } })
+  act('step.add', { stack: shot, stepId: 'green-roofs', use: 'join', at: 1, inputs: { other: roofs } })
   act('step.rename', { stepId: 'green-roofs', name: 'Over the roofs' })
   act('value.set', { address: controlAddress('green-roofs', 'how'), at: 0, value: 'under' })
-  note(act, 'green', 'Keyed without a click; the lamps on the cloth do not meet, uneven on purpose.')
+  act('variant.switch', { shotId: 'green', to: 'B' })
+  act('variant.switch', { shotId: 'green', to: 'A' })
+  act('screen.keep', { item: stargazerScreen(), medium: null, stepId: null })
+  act('screen.take', { stepId: 'green-key', shelfId: 'green-screen' })
+  const controls = { wrap: 0.4, wide: 10, exposure: -0.35, temperature: -18 }
+  for (const [param, value] of Object.entries(controls))
+    act('value.set', { address: controlAddress('green-key', param), at: 0, value })
+  act('content.add', {
+    stepId: 'green-key',
+    list: 'marks',
+    thingId: 'green-mark',
+    at: 0,
+    values: { kind: 'subject', shape: 'dab', place: [0.505, 0.66], size: [56, 40] },
+  })
+  note(
+    act,
+    'green',
+    'Keyed from the clip; the lamps on the cloth do not meet, uneven on purpose. B is the first guess.',
+  )
+}
+
+/** The screen as `demo/screen.ts` read it. */
+function stargazerScreen() {
+  const cut = CUTS.find((c) => c.id === 'green')
+  if (!cut) throw new Error('The stargazer on green is not in the edit.')
+  const { colour, ...facts } = JSON.parse(
+    readFileSync(new URL('./screen.json', import.meta.url), 'utf8'),
+  ) as ScreenItem['facts']
+  return {
+    id: 'green-screen',
+    name: 'Screen of Stargazer on green',
+    kind: 'screen' as const,
+    mediaId: 'stargazer-screen',
+    shotId: 'green',
+    frames: [0, cut.length - 1] as [number, number],
+    facts: { ...facts, colour },
+  }
 }
 
 const note = (act: Act, shotId: string, text: string) => act('shot.note', { shotId, note: text })

@@ -51,6 +51,14 @@ describe('marks', () => {
     expect(at(tones, 10, 10)).toBe(DROP)
   })
 
+  it('of the screen beside a subject a dab takes nothing, and a box all that it covers', () => {
+    const over = { centre: [60, 40], size: [10, 10] } as const
+    const [dab, all] = (['dab', 'box'] as const).map((shape) =>
+      marked([{ kind: 'subject', shape, ...over }]),
+    ) as [Uint8Array, Uint8Array]
+    expect([at(dab, 62, 40), at(all, 62, 40), at(all, 66, 40)]).toEqual([DROP, KEEP, DROP])
+  })
+
   it('bring hair back where some of the screen is gone, and nowhere else', () => {
     const share = new Float32Array(W * H).fill(1)
     for (let y = 0; y < H; y++) share[y * W + 20] = 0.93

@@ -66,8 +66,11 @@ export function applyMarks(size: Size, tones: Uint8Array, share: Float32Array, m
   for (const mark of marks) {
     const places = placesUnder(size, mark)
     if (mark.kind === 'drop') setParts(size, tones, places, mapOf(tones, DROP, false), DROP)
-    else if (mark.kind === 'subject') setParts(size, tones, places, mapOf(tones, KEEP, false), KEEP)
-    else if (mark.kind === 'hair')
+    else if (mark.kind === 'subject') {
+      // A dab may reach over an edge: of what is surely screen it fills whole holes alone. A box means all of it.
+      const own = mark.shape === 'box' ? places : places.filter((i) => tones[i] === UNDECIDED)
+      setParts(size, tones, places, mapOf(tones, KEEP, false), KEEP, own)
+    } else if (mark.kind === 'hair')
       for (const i of places) if (tones[i] === DROP && (share[i] as number) < WHOLE) tones[i] = UNDECIDED
   }
 }
@@ -75,21 +78,26 @@ export function applyMarks(size: Size, tones: Uint8Array, share: Float32Array, m
 /** What has more than this of the screen has no hair before it that one could tell from noise. */
 const WHOLE = 0.97
 
+/** Sets the places `own`, and parts of a map of which at least half lies among `places`. */
 function setParts(
   { width, height }: Size,
   tones: Uint8Array,
-  places: number[],
+  places: readonly number[],
   map: Uint8Array,
   tone: number,
+  own = places,
 ) {
   const { of, count } = islandsOf(width, height, map)
   const [under, sizes] = [new Int32Array(count + 1), new Int32Array(count + 1)]
-  for (const part of of) sizes[part] = (sizes[part] as number) + 1
+  for (let i = 0; i < of.length; i++) {
+    const part = of[i] as number
+    sizes[part] = (sizes[part] as number) + 1
+  }
   for (const i of places) {
     const part = of[i] as number
     under[part] = (under[part] as number) + 1
-    if (map[i]) tones[i] = tone
   }
+  for (const i of own) if (map[i]) tones[i] = tone
   for (let i = 0; i < of.length; i++) {
     const part = of[i] as number
     if (part && 2 * (under[part] as number) >= (sizes[part] as number)) tones[i] = tone

@@ -51,8 +51,13 @@ export function bindingName({ project, steps }: Pick<Stage, 'project' | 'steps'>
   }
 }
 
+/** What a picture of the shelf is called there: a kept still, or a screen. */
+const shelvedName = (project: Project, mediaId: string): string | undefined =>
+  project.stills?.find((s) => s.mediaId === mediaId)?.name ??
+  project.shelf?.find((s) => s.kind === 'screen' && s.mediaId === mediaId)?.name
+
 const stillName = (project: Project, source: Source): string | undefined =>
-  source.kind === 'medium' ? project.stills?.find((s) => s.mediaId === source.mediaId)?.name : undefined
+  source.kind === 'medium' ? shelvedName(project, source.mediaId) : undefined
 
 const material = (source: Source): Binding => ({
   kind: 'material',
@@ -74,7 +79,7 @@ export function pictureChoices(
   const offering = others.filter((s) => outputsOf(s).some((o) => o.kind === kind || kind === 'matte'))
   const list = (label: string, items: MenuItem[]): MenuItem[] => (items.length ? [{ label, items }] : [])
   const media = project.media.filter((m) => m.kind === 'video' || m.kind === 'still')
-  const named = (id: string, name: string) => project.stills?.find((s) => s.mediaId === id)?.name ?? name
+  const named = (id: string, name: string) => shelvedName(project, id) ?? name
   return [
     { label: 'The untouched source', run: () => take({ kind: 'source' }) },
     ...(stack.kind === 'span'
