@@ -110,7 +110,8 @@ export class ClipReader {
         return map
       })
     })
-    const surface = fitSurface(thinned(samples))
+    // A screen is as large in a picture of the clip as it has to be in one that stands alone.
+    const surface = samples.length < FEWEST_CELLS * looks ? undefined : fitSurface(thinned(samples))
     if (!surface) return undefined
     const lit = litBy(k, surface, this.#size)
     const when = this.#whenSeen(colour, lit, like, (s) => share(0.3 + s * 0.3))
@@ -217,6 +218,8 @@ function quarterOf({ width, height, data }: Frame) {
   return { width: w, height: h, data: out }
 }
 
+/** In the mean a picture has this many cells of screen. */
+const FEWEST_CELLS = 40
 /** The most samples that a surface is laid through. */
 const MOST_SAMPLES = 6000
 
