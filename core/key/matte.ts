@@ -50,11 +50,31 @@ export function matteOf(
     }
     project(of)
   }
-  if (of.fronts) k.free(of.fronts)
   bend(alpha.data, options.fullness)
   const front = unmix(k, colours, plate.picture, alpha)
+  if (options.rounds > 0) hueOfSubject(of, front)
+  if (of.fronts) k.free(of.fronts)
   k.free(colours)
   return { alpha, front }
+}
+
+/** How far undecided places take the hue of the subject around them: of their own, 4:2:0 has left what the screen beside them has not. */
+const HUE = 0.85
+
+/** Gives the subject at undecided places the hue that it has around there, its light kept. */
+function hueOfSubject({ alpha, tones, fronts }: Solving, front: Frame): void {
+  if (!fronts) return
+  const { data } = front
+  const own = fronts.data
+  for (let i = 0; i < tones.length; i++) {
+    if (tones[i] !== UNDECIDED || !alpha.data[i]) continue
+    const at = i * 4
+    const usual = lumaOf(own[at] as number, own[at + 1] as number, own[at + 2] as number)
+    if (usual <= 1e-5) continue
+    const times = lumaOf(data[at] as number, data[at + 1] as number, data[at + 2] as number) / usual
+    for (let c = at; c < at + 3; c++)
+      data[c] = (data[c] as number) + HUE * (times * (own[c] as number) - (data[c] as number))
+  }
 }
 
 const STEPS = 1024
