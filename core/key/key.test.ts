@@ -186,6 +186,32 @@ describe('spill', () => {
     }
   })
 
+  it('takes by tones as much as is said, and leaves a kept colour alone with what is near it', () => {
+    const taken = (x: Rgb, more: object) => {
+      const key = lit(x, 0.1)
+      const options = { amount: 1, balance: 0, back: 0, ...more }
+      const off = takeSpill(k, key.front, key.alpha, key.plate, options, { scale: 1 })
+      const green = at(off, 5000)[1] as number
+      k.free(off)
+      key.end()
+      return green
+    }
+    const [dark, bright]: Rgb[] = [
+      [0.003, 0.003, 0.003],
+      [0.9, 0.9, 0.9],
+    ]
+    for (const x of [dark, bright] as Rgb[]) {
+      expect(taken(x, { bands: [1, 1, 1] })).toBeCloseTo(taken(x, {}), 6)
+      expect(taken(x, { bands: [0, 0, 0] })).toBe(0)
+    }
+    expect(taken(bright as Rgb, { bands: [1, 1, 0.2] })).toBeLessThan(0.45 * taken(bright as Rgb, {}))
+    const scarf: Rgb = [0.2, 0.45, 0.1]
+    const kept = { rgb: [0.2, 0.49, 0.11] as Rgb, near: 0.1 }
+    expect(taken(scarf, {})).toBeGreaterThan(0.05)
+    expect(taken(scarf, { kept })).toBe(0)
+    expect(taken([0.3, 0.3, 0.3], { kept })).toBeCloseTo(taken([0.3, 0.3, 0.3], {}), 6)
+  })
+
   it('never takes more than the other channels hold, and gives light back as much as it took', () => {
     fc.assert(
       fc.property(

@@ -10,6 +10,10 @@ export interface SpillOptions {
   balance: number
   /** How much of the light that was taken is given back in the colours of what lies behind, or as grey without it. */
   back: number
+  /** How much of the amount is taken in the dark, in the middle and in the light; all of it unless given. */
+  bands?: readonly [number, number, number]
+  /** A colour of the subject's own that is left as it is, and how far from it (in shares of light, 0 to 1) others are too. */
+  kept?: { rgb: readonly [number, number, number]; near: number } | undefined
 }
 
 export const SPILL: SpillOptions = { amount: 1, balance: 1, back: 0 }
@@ -19,7 +23,7 @@ const BINS = 8
 const PURE = 0.99
 /** How far from an edge that is, in pixels of the full picture. */
 const REACH = 26
-/** A bin with no more pixels than this says nothing of its own. */
+/** A bin with no more pixels than this, of the full picture, says nothing of its own. */
 const FEW = 150
 
 /**
@@ -44,6 +48,7 @@ export function takeSpill(
   taken.data.fill(0)
   if (options.amount === 0) return taken
   const ratios = options.balance > 0 ? materials(k, front, alpha, plate.colour, scale) : undefined
+  const plainly = !options.kept && (options.bands ?? [1]).every((v) => v === 1)
   for (let i = 0; i < alpha.data.length; i++) {
     const cover = alpha.data[i] as number
     if (cover <= 0) continue
@@ -60,7 +65,8 @@ export function takeSpill(
       p / Math.max(1e-6, screen[at + a] as number),
       q / Math.max(1e-6, screen[at + b] as number),
     )
-    const share = options.amount * Math.min((x - limit) / whole, most)
+    const amount = plainly ? options.amount : amountAt(data, at, cover, options)
+    const share = amount * Math.min((x - limit) / whole, most)
     for (let c = 0; c < 3; c++) {
       const off = share * (screen[at + c] as number)
       data[at + c] = (data[at + c] as number) - off
@@ -70,6 +76,29 @@ export function takeSpill(
   }
   if (options.back > 0) giveBack(k, front, taken, options.back, scale, behind)
   return taken
+}
+
+/** How much is taken of a colour: by its tone, and less the nearer it lies to one that is kept. */
+function amountAt(
+  data: Float32Array,
+  at: number,
+  cover: number,
+  { amount, bands, kept }: SpillOptions,
+): number {
+  let out = amount
+  if (bands) {
+    const tone = Math.min(1, Math.sqrt(Math.max(0, lumaAt(data, at)) / cover))
+    const [dark, light] = [Math.max(0, 1 - 2 * tone), Math.max(0, 2 * tone - 1)]
+    out *= dark * bands[0] + (1 - dark - light) * bands[1] + light * bands[2]
+  }
+  if (!kept) return out
+  const sum = (data[at] as number) + (data[at + 1] as number) + (data[at + 2] as number)
+  const own = kept.rgb[0] + kept.rgb[1] + kept.rgb[2]
+  if (!(sum > 0 && own > 0)) return out
+  let off = 0
+  for (let c = 0; c < 3; c++) off += Math.abs((data[at + c] as number) / sum - (kept.rgb[c] as number) / own)
+  const t = Math.min(1, Math.max(0, (off / 2 - kept.near / 2) / Math.max(1e-4, kept.near / 2)))
+  return out * t * t * (3 - 2 * t)
 }
 
 /** What the key channel is of half the sum of the others where a material is its own, by how red or blue it is. */
@@ -96,8 +125,9 @@ function materials(
   }
   const total = counts.reduce((sum, n) => sum + n, 0)
   const usual = total > 0 ? sums.reduce((sum, v) => sum + v, 0) / total : 1
+  const few = Math.max(4, FEW * scale * scale)
   const means = sums.map((sum, bin) =>
-    (counts[bin] as number) > FEW ? sum / (counts[bin] as number) : usual,
+    (counts[bin] as number) > few ? sum / (counts[bin] as number) : usual,
   )
   return (p, q) => means[binOf(p, q)] as number
 }

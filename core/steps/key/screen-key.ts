@@ -136,6 +136,23 @@ export const screenKey = declareStep({
       SPILL.back,
       spill,
     ),
+    dark: share('In the dark', 'How much of that is taken in dark places.', 1, spill),
+    middle: share('In the middle', 'How much of that is taken in the middle tones.', 1, spill),
+    light: share('In the light', 'How much of that is taken in bright places.', 1, spill),
+    keeps: toggle(
+      'Keeps a colour',
+      'A colour of the subject’s own is left alone: a green scarf.',
+      false,
+      spill,
+    ),
+    kept: colour('Kept colour', 'The colour that is left alone: pick it on the subject.', [0.2, 0.4, 0.15], {
+      ...spill,
+      when: (v) => v.keeps === true,
+    }),
+    near: share('Near it', 'How far around it colours are left alone too.', 0.08, {
+      ...spill,
+      when: (v) => v.keeps === true,
+    }),
     wrap: share('Strength', 'How much light of what lies behind falls on the edge.', 0, wrap),
     wide: px('Width', 'How far that light reaches in.', 12, [1, 80], { limits: [0.5, 400], ...wraps }),
     colourful: number('Saturation', 'How colourful that light is.', 1, [0, 3], { soft: [0, 2], ...wraps }),
@@ -206,7 +223,13 @@ export const screenKey = declareStep({
     const rounds = v.fine && scale > 0.75 ? MATTE.rounds : 0
     const { alpha, front: cut } = matteOf(k, input, plate, map, { rounds, fullness: v.fullness })
     const { behind } = frames
-    const options = { amount: view === 'alpha' ? 0 : v.spill, balance: v.balance, back: v.back }
+    const options = {
+      amount: view === 'alpha' ? 0 : v.spill,
+      balance: v.balance,
+      back: v.back,
+      bands: [v.dark, v.middle, v.light] as const,
+      kept: v.keeps ? { rgb: v.kept, near: v.near } : undefined,
+    }
     const taken = takeSpill(k, cut, alpha, plate, options, { scale, behind })
     moveEdge(k, cut, alpha, { out: v.edge * scale, soft: v.soft * scale })
     shape(cut, alpha, input, v.levels, mattes.amount)
