@@ -2,6 +2,7 @@ import type { Frame } from '../frame'
 import type { Kernels } from '../kernels'
 import type { ScreenColour } from './colour'
 import { readBacking } from './plate'
+import { printOf } from './print'
 
 /** What a picture of an empty screen says: its colour, and where the set shows no screen. */
 export interface Empty {
@@ -30,16 +31,4 @@ export function readEmpty(
   const [oldest] = kept.keys()
   if (kept.size > MOST && oldest !== undefined) kept.delete(oldest)
   return found
-}
-
-/** A print of 64 bits of all values: two sums that go by their places, each by another odd factor. */
-function printOf(data: Float32Array): string {
-  const words = new Int32Array(data.buffer, data.byteOffset, data.length)
-  let [a, b] = [1, 2]
-  for (let i = 0; i < words.length; i++) {
-    const word = words[i] as number
-    a = Math.imul(a ^ word, 0x01000193)
-    b = (Math.imul(b, 0x5bd1e995) + (word ^ (word >>> 15))) | 0
-  }
-  return `${a.toString(36)} ${b.toString(36)} ${words.length}`
 }

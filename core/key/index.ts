@@ -1,6 +1,8 @@
 export { ClipReader, isSteady, looksFor, type ReadScreen, type ScreenFacts, spreadOver } from './clip'
 export { readColour, type ScreenColour } from './colour'
 export { type Flaw, FLAWS, flawsOf, type KeyLooks } from './advice'
+export { type Cut, cutOnce } from './cut'
+export { printOf } from './print'
 export { type EdgeOptions, moveEdge } from './edge'
 export { applyMarks, type Mark, MARK_KINDS, type MarkKind } from './marks'
 export { type Keyed, MATTE, matteOf, type MatteOptions } from './matte'

@@ -342,6 +342,29 @@ describe('the step', () => {
     done()
   })
 
+  it('gives the same bits for a frame alone as for one that was cut before with other later stages', () => {
+    const { seen, done } = scene()
+    const [other, behind] = [copyOf(k, seen), copyOf(k, seen)]
+    for (let i = 0; i < 4000; i++) other.data[i] = 0.3
+    const later: Values[] = [
+      {},
+      { spill: 0.4 },
+      { edge: -1.5, soft: 1 },
+      { wrap: 0.6 },
+      { levels: [0.1, 0.9] },
+    ]
+    const alone = later.map((given) => {
+      k.free(made(other, {}, { frames: { behind } }))
+      return made(seen, given, { frames: { behind } })
+    })
+    const inRow = later.map((given) => made(seen, given, { frames: { behind } }))
+    inRow.forEach((frame, i) => expect(frame.data).toEqual(alone[i]?.data))
+    const earlier = made(seen, { keep: 0.3, drop: 0.6 }, { frames: { behind } })
+    expect(earlier.data).not.toEqual(alone[0]?.data)
+    k.free(other, behind, earlier, ...alone, ...inRow)
+    done()
+  })
+
   it('brings the subject to what lies behind it: half way by its strength, then by its own controls, alpha as it was', () => {
     const { seen, done } = scene()
     const behind = copyOf(k, seen)

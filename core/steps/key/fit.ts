@@ -92,11 +92,19 @@ export function fitted(
   }
   if (v.match > 0 && behind)
     next(runProgram(k, out, matchOps(spreadOf(k, out), spreadOf(k, behind), { strength: v.match, light: 1 })))
-  const { black } = v
+  const { black, exposure, temperature, tint, contrast, colours } = v
   const graded = {
-    ...{ exposure: v.exposure, temperature: v.temperature, tint: v.tint, contrast: v.contrast, pivot: 0.18 },
-    ...{ saturation: v.colours, vibrance: 0, hue: 0, lift: [black, black, black] },
-    ...{ gamma: [1, 1, 1], gain: [1, 1, 1] },
+    exposure,
+    temperature,
+    tint,
+    contrast,
+    pivot: 0.18,
+    saturation: colours,
+    vibrance: 0,
+    hue: 0,
+    lift: [black, black, black],
+    gamma: [1, 1, 1],
+    gain: [1, 1, 1],
   }
   if (!grade.neutral(graded as never, {})) next(runProgram(k, out, grade.colour?.(graded as never, {}) ?? []))
   if (v.defocus > 0) next(gaussian(k, out, v.defocus * scale, v.defocus * scale, 'clamp'))

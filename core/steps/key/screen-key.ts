@@ -2,12 +2,15 @@ import type { Frame, Plane } from '../../frame'
 import { addScaledInto, copyOf, filled, type Kernels, showPlane } from '../../kernels'
 import {
   applyMarks,
+  cutOnce,
   findScreen,
   KEEP,
   lightWrap,
   MATTE,
   matteOf,
   moveEdge,
+  type Plate,
+  printOf,
   type ScreenChoice,
   shareOf,
   SPILL,
@@ -207,21 +210,35 @@ export const screenKey = declareStep({
     const by: ScreenChoice = v.screen === 'picked' ? v.picked : (v.screen as 'auto')
     const size = scaleOf(place)
     const marks = marksOf(content.marks, place, scale)
-    const plate = findScreen(k, input, by, size, frames.empty, marks)
     const nothing = () => filled(k, input.width, input.height, [0, 0, 0, 1])
-    // Without a screen there is nothing to take off.
-    if (!plate) return view ? nothing() : copyOf(k, input)
-    if (view === 'screen') return plate.picture
-    const found = shareOf(k, input, plate)
-    const map = threeTones(k, found, v.border ? plate.rubbish : undefined, { ...v, scale: size })
-    applyMarks(input, map, found.data, marks)
-    k.free(found)
-    if (view === 'tones') {
+    const screen = () => findScreen(k, input, by, size, frames.empty, marks)
+    const sorted = (plate: Plate) => {
+      const found = shareOf(k, input, plate)
+      const map = threeTones(k, found, v.border ? plate.rubbish : undefined, { ...v, scale: size })
+      applyMarks(input, map, found.data, marks)
+      k.free(found)
+      return map
+    }
+    if (view === 'screen' || view === 'tones') {
+      const plate = screen()
+      if (!plate) return nothing()
+      if (view === 'screen') return plate.picture
+      const map = sorted(plate)
       k.free(plate.picture)
       return shownTones(k, input, map)
     }
     const rounds = v.fine && scale > 0.75 ? MATTE.rounds : 0
-    const { alpha, front: cut } = matteOf(k, input, plate, map, { rounds, fullness: v.fullness })
+    const prints = [input, frames.empty].map((f) => f && `${f.width} ${printOf(f.data)}`)
+    const { drop, keep, holes, lone, border, fullness } = v
+    const key = JSON.stringify([prints, by, size, marks, drop, keep, holes, lone, border, fullness, rounds])
+    const cut = cutOnce(k, input, key, () => {
+      const plate = screen()
+      const made = plate && matteOf(k, input, plate, sorted(plate), { rounds, fullness })
+      return made && { colour: plate.colour, screen: plate.picture, ...made }
+    })
+    // Without a screen there is nothing to take off.
+    if (!cut) return view ? nothing() : copyOf(k, input)
+    const { alpha } = cut
     const { behind } = frames
     const options = {
       amount: view === 'alpha' ? 0 : v.spill,
@@ -230,10 +247,13 @@ export const screenKey = declareStep({
       bands: [v.dark, v.middle, v.light] as const,
       kept: v.keeps ? { rgb: v.kept, near: v.near } : undefined,
     }
-    const taken = takeSpill(k, cut, alpha, plate, options, { scale, behind })
-    moveEdge(k, cut, alpha, { out: v.edge * scale, soft: v.soft * scale })
-    shape(cut, alpha, input, v.levels, mattes.amount)
-    const front = view === 'alpha' ? cut : fitted(k, cut, behind, v, scale)
+    const taken = takeSpill(k, cut.front, alpha, { colour: cut.colour, picture: cut.screen }, options, {
+      scale,
+      behind,
+    })
+    moveEdge(k, cut.front, alpha, { out: v.edge * scale, soft: v.soft * scale })
+    shape(cut.front, alpha, input, v.levels, mattes.amount)
+    const front = view === 'alpha' ? cut.front : fitted(k, cut.front, behind, v, scale)
     const wrapping = { amount: v.wrap, width: v.wide, saturation: v.colourful }
     const light = v.wrap > 0 && behind ? lightWrap(k, alpha, behind, wrapping, scale) : undefined
     if (light) addScaledInto(k, front, light, 1)
@@ -244,7 +264,7 @@ export const screenKey = declareStep({
       return front
     }
     const out = shown()
-    for (const made of [plate.picture, alpha, taken, light, front]) if (made && made !== out) k.free(made)
+    for (const made of [cut.screen, alpha, taken, light, front]) if (made && made !== out) k.free(made)
     return out
   },
 })
