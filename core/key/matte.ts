@@ -92,12 +92,13 @@ function bend(values: Float32Array, power: number): void {
   }
 }
 
-/** Where a map is not 0. */
-function placesOf(map: Uint8Array): Int32Array {
-  const out = new Int32Array(map.length)
-  let n = 0
-  for (let i = 0; i < map.length; i++) if (map[i]) out[n++] = i
-  return out.subarray(0, n)
+/** Where a map has a value. */
+function placesOf(map: Uint8Array, value = 1): Int32Array {
+  let count = 0
+  for (let i = 0; i < map.length; i++) if (map[i] === value) count++
+  const out = new Int32Array(count)
+  for (let i = 0, n = 0; n < count; i++) if (map[i] === value) out[n++] = i
+  return out
 }
 
 interface Solving {
@@ -116,12 +117,9 @@ function project(of: Solving): void {
   const { width, height } = colours
   const sure = k.plane(width, height)
   const [known, found] = [sure.data, alpha.data]
-  for (let i = 0; i < tones.length; i++) {
-    const keep = tones[i] === KEEP
-    found[i] = keep ? 1 : 0
-    known[i] = keep && inside(tones, width, i) ? 1 : 0
-  }
-  const band = placesOf(mapOf(tones, UNDECIDED))
+  for (let i = 0; i < tones.length; i++) found[i] = known[i] = tones[i] === KEEP ? 1 : 0
+  shrinkByCross(known, tones, width)
+  const band = placesOf(tones, UNDECIDED)
   const first = weighted(k, colours, sure)
   fillIn(k, first, band)
   projectOn(of, band, first)
@@ -163,15 +161,17 @@ function projectOn({ colours, plate, alpha }: Solving, band: Int32Array, fronts:
   }
 }
 
-/** Whether the four neighbours stay too; those beyond the border do. */
-function inside(tones: Uint8Array, width: number, i: number): boolean {
-  const x = i % width
-  return (
-    (x === 0 || tones[i - 1] === KEEP) &&
-    (x === width - 1 || tones[i + 1] === KEEP) &&
-    (i < width || tones[i - width] === KEEP) &&
-    (i + width >= tones.length || tones[i + width] === KEEP)
-  )
+/** Takes from what stays what has a neighbour across or down that does not; places beyond the border stay. */
+function shrinkByCross(known: Float32Array, tones: Uint8Array, width: number): void {
+  const n = tones.length
+  for (let row = 0; row < n; row += width)
+    for (let i = row; i < row + width; i++) {
+      if (tones[i] !== KEEP) continue
+      if (i > row && tones[i - 1] !== KEEP) known[i] = 0
+      else if (i < row + width - 1 && tones[i + 1] !== KEEP) known[i] = 0
+      else if (row > 0 && tones[i - width] !== KEEP) known[i] = 0
+      else if (row + width < n && tones[i + width] !== KEEP) known[i] = 0
+    }
 }
 
 /**

@@ -1,5 +1,5 @@
 import type { Frame, Plane } from '../frame'
-import { gaussian, type Kernels, runProgram } from '../kernels'
+import { gaussian, type Kernels, runProgram, weighted } from '../kernels'
 
 export interface WrapOptions {
   /** How strong, 0 to 1. */
@@ -20,27 +20,15 @@ export function lightWrap(
   { amount, width, saturation }: WrapOptions,
   scale: number,
 ): Frame {
-  const seen = k.frame(behind.width, behind.height)
-  const [to, from, cover] = [seen.data, behind.data, alpha.data]
-  for (let i = 0; i < cover.length; i++) {
-    const rest = 1 - (cover[i] as number)
-    const at = i * 4
-    to[at] = rest * (from[at] as number)
-    to[at + 1] = rest * (from[at + 1] as number)
-    to[at + 2] = rest * (from[at + 2] as number)
-    to[at + 3] = rest * (from[at + 3] as number)
-  }
-  const out = gaussian(k, seen, width * scale, width * scale, 'clamp')
-  k.free(seen)
-  if (saturation !== 1) runProgram(k, out, [{ op: 'saturation', amount: saturation }], out)
-  const light = out.data
-  for (let i = 0; i < cover.length; i++) {
-    const share = amount * (cover[i] as number)
-    const at = i * 4
-    light[at] = share * (light[at] as number)
-    light[at + 1] = share * (light[at + 1] as number)
-    light[at + 2] = share * (light[at + 2] as number)
-    light[at + 3] = 0
-  }
+  const cover = alpha.data
+  const rest = k.plane(behind.width, behind.height)
+  for (let i = 0; i < cover.length; i++) rest.data[i] = amount * (1 - (cover[i] as number))
+  const seen = weighted(k, behind, rest)
+  const blurred = gaussian(k, seen, width * scale, width * scale, 'clamp')
+  k.free(seen, rest)
+  if (saturation !== 1) runProgram(k, blurred, [{ op: 'saturation', amount: saturation }], blurred)
+  const out = weighted(k, blurred, alpha)
+  k.free(blurred)
+  for (let at = 3; at < out.data.length; at += 4) out.data[at] = 0
   return out
 }
