@@ -16,7 +16,8 @@ import {
   threeTones,
   TONES,
 } from '@stilus/core/key'
-import { copyOf, decode, encodeI420, growMap, type Kernels } from '@stilus/core/kernels'
+import { copyOf, decode, growMap, type Kernels } from '@stilus/core/kernels'
+import { coded } from '../core/testing/coded'
 import { packDemo } from '../demo/pack'
 import { TruthReader } from '../demo/truth/read'
 import { NodeRenderer, openPackage } from '../server/render'
@@ -56,30 +57,6 @@ function readClip(k: Kernels, pictures: readonly (() => Frame)[]): ReadScreen {
   const found = reader.read()
   if (!found) throw new Error('No screen was found.')
   return found
-}
-
-/** What a camera would have coded: 8 bits, 4:2:0. */
-function coded(k: Kernels, frame: Frame): Frame {
-  const { width, height } = frame
-  const planes = encodeI420(k, frame)
-  const [luma, chroma] = [width * height, (width * height) / 4]
-  k.free(frame)
-  return decode(k, {
-    ...({
-      kind: 'yuv',
-      width,
-      height,
-      bits: 8,
-      subsampling: [1, 1],
-      matrix: 'bt709',
-      range: 'limited',
-    } as const),
-    y: planes.subarray(0, luma),
-    u: planes.subarray(luma, luma + chroma),
-    v: planes.subarray(luma + chroma),
-    strideY: width,
-    strideC: width / 2,
-  })
 }
 
 /** A frame of truth over the cloth, its channels in an order, seen by a camera that has gone some pixels to the right. */

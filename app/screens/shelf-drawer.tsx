@@ -29,6 +29,14 @@ const TRACK_HINTS: Partial<Record<Drawing, string>> = {
   plane: 'Drag a box over the plane; its corners can be laid exactly afterwards.',
 }
 
+/** Things that are a line with their name. */
+const PLAIN: readonly { kind: ShelfItem['kind']; title: string }[] = [
+  { kind: 'motion', title: 'Motions' },
+  { kind: 'region', title: 'Regions' },
+  { kind: 'colour', title: 'Colours' },
+  { kind: 'level', title: 'Loudness' },
+]
+
 /** What was made for the shots and can serve again: kept stills, screens, motions, regions, sampled colours, measured sound. */
 export function ShelfDrawer({ project, stage }: { project: Project; stage: Stage }) {
   const dispatch = useAppDispatch()
@@ -102,34 +110,15 @@ export function ShelfDrawer({ project, stage }: { project: Project; stage: Stage
               <ScreenRow key={item.id} project={project} item={item} />
             ))}
         </Section>
-        <Section title="Motions" show={shelf.some((s) => s.kind === 'motion')}>
-          {shelf
-            .filter((s) => s.kind === 'motion')
-            .map((item) => (
-              <ItemRow key={item.id} item={item} stage={stage} />
-            ))}
-        </Section>
-        <Section title="Regions" show={shelf.some((s) => s.kind === 'region')}>
-          {shelf
-            .filter((s) => s.kind === 'region')
-            .map((item) => (
-              <ItemRow key={item.id} item={item} stage={stage} />
-            ))}
-        </Section>
-        <Section title="Colours" show={shelf.some((s) => s.kind === 'colour')}>
-          {shelf
-            .filter((s) => s.kind === 'colour')
-            .map((item) => (
-              <ItemRow key={item.id} item={item} stage={stage} />
-            ))}
-        </Section>
-        <Section title="Loudness" show={shelf.some((s) => s.kind === 'level')}>
-          {shelf
-            .filter((s) => s.kind === 'level')
-            .map((item) => (
-              <ItemRow key={item.id} item={item} stage={stage} />
-            ))}
-        </Section>
+        {PLAIN.map(({ kind, title }) => (
+          <Section key={kind} title={title} show={shelf.some((s) => s.kind === kind)}>
+            {shelf
+              .filter((s) => s.kind === kind)
+              .map((item) => (
+                <ItemRow key={item.id} item={item} stage={stage} />
+              ))}
+          </Section>
+        ))}
       </div>
     </>
   )
