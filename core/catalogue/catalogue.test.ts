@@ -43,7 +43,7 @@ it('counts slips as a distance: none for the same, one for a swap, alike both wa
 
 it('every treatment can be shown doing something, but for those that need what the user has', () => {
   const bare = STEPS.filter((s) => s.neutral(valuesOf(s.id) as never, contentOf(s.id))).map((s) => s.id)
-  expect(bare).toEqual(['neutralise', 'match', 'colour-table'])
+  expect(bare).toEqual(['neutralise', 'match', 'colour-table', 'difference-key'])
 })
 
 function contentOf(id: string) {

@@ -20,9 +20,4 @@ export const KEY = [
     'Lit windows': { keeps: 'bright', tones: [0.55, 0.75] },
     'Middle tones': { keeps: 'between', tones: [0.3, 0.6], ends: 0.15 },
   }),
-  ...presets('difference-key', {
-    'Even light': { tones: [0.03, 0.1] },
-    'With shadows': { tones: [0.05, 0.14], shade: 0.9 },
-    'Noisy footage': { tones: [0.09, 0.2] },
-  }),
 ]
