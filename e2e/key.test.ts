@@ -63,7 +63,7 @@ describe('the screen key against the truth of the stargazer on green', () => {
     const renderer = new NodeRenderer(media.project, media.files)
     const plate = empty()
     const alone: number[] = []
-    for (const n of [0, 32, 64]) {
+    for (const n of [16, 64]) {
       const picture = await renderer.media.picture('stargazer-on-green', n)
       assert.ok(picture)
       const seen = decode(k, picture)
@@ -75,7 +75,7 @@ describe('the screen key against the truth of the stargazer on green', () => {
       assert.ok(known.decibels > 38, `frame ${n}: ${known.decibels} dB`)
       k.free(seen)
     }
-    assert.ok(alone.reduce((a, b) => a + b) / 3 < 0.7e-3, `mean ${alone}`)
+    assert.ok(alone.reduce((a, b) => a + b) / alone.length < 0.7e-3, `mean ${alone}`)
     k.free(plate)
     await renderer.close()
     media.close()
