@@ -82,3 +82,12 @@ export function overTime(
   }
   return out
 }
+
+/** A print of a frame: 256 bits that go by its size and all of its values in their order. */
+export function printOf(k: Kernels, { width, height, block }: Frame): string {
+  return k.scratch(32, (to) => {
+    k.raw.printOf(to.at, block.at, width * height)
+    const words = [...k.words(to).subarray(0, 8)]
+    return `${width}x${height} ${words.map((word) => (word >>> 0).toString(36)).join(' ')}`
+  })
+}

@@ -44,7 +44,7 @@ export {
   unmix,
   weighted,
 } from './key'
-export { fromRoots, type OverTime, overTime, ROOT, type Roots, toRoots } from './clip'
+export { fromRoots, type OverTime, overTime, printOf, ROOT, type Roots, toRoots } from './clip'
 export { distance, grow } from './morphology'
 export { type Contour, fillPath, flattenCubic, type PathOptions } from './path'
 export { histogram, noise, type NoisePlace, type Statistics, statistics } from './measure'

@@ -3,18 +3,8 @@ import { isSteady, type ScreenFacts } from './clip'
 import { readColour, type ScreenColour, standsOut } from './colour'
 
 /** What can be wrong with a key. */
-export const FLAWS = [
-  'none',
-  'undecided',
-  'little',
-  'close',
-  'touches',
-  'still',
-  'clipped',
-  'unseen',
-  'moves',
-] as const
-export type Flaw = (typeof FLAWS)[number]
+export type Flaw =
+  'none' | 'undecided' | 'little' | 'close' | 'touches' | 'still' | 'clipped' | 'unseen' | 'moves'
 
 /** What a key thinks of a picture, all of one size: what is seen, the empty screen, and the three tones as greys (black goes, white stays). */
 export interface KeyLooks {

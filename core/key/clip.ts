@@ -11,11 +11,10 @@ import {
   sortScreen,
   toRoots,
 } from '../kernels'
-import { readColour, type ScreenColour, setColour, standsOut } from './colour'
+import { colourBy, type ScreenChoice, type ScreenColour, standsOut } from './colour'
 import { mapOf } from './islands'
 import { clippedShare, grainOf, MOVES, oftenSeen, setIn, standsStill, straying } from './over-time'
 import { litBy, samplesOf } from './plate'
-import type { ScreenChoice } from './screen'
 import { fitSurface, type Sample } from './surface'
 
 /** The most pictures of a clip that are read, and how much of them is kept at once. */
@@ -98,7 +97,7 @@ export class ClipReader {
   /** The screen of what was taken; undefined where none is found. @param share told how far it is, 0 to 1 */
   read(share: (done: number) => void = () => undefined): ReadScreen | undefined {
     const { k } = this
-    const colour = this.#colour()
+    const colour = colourBy(this.#small, this.choice)
     if (!colour) return undefined
     const looks = this.#looks.length
     const samples: Sample[] = []
@@ -135,16 +134,6 @@ export class ClipReader {
       strays,
       clipped: clippedShare(over, colour.channel),
     }
-  }
-
-  #colour(): ScreenColour | undefined {
-    const { choice } = this
-    if (typeof choice === 'string')
-      return readColour(this.#small, choice === 'auto' ? undefined : choice === 'green' ? 1 : 2)
-    return this.#small.reduce<ScreenColour | undefined>(
-      (found, p) => found ?? setColour(p, choice),
-      undefined,
-    )
   }
 
   /** A picture that was taken, as a frame. */

@@ -120,7 +120,7 @@ function describe(
 }
 
 /** A colour that was picked: its strongest channel, and those places of a picture that are near it for its spread and light. Undefined for one that stands out in no channel. */
-export function setColour(
+function setColour(
   picture: { width: number; height: number; data: Float32Array },
   rgb: readonly [number, number, number],
 ): ScreenColour | undefined {
@@ -148,4 +148,22 @@ function strongest(pictures: readonly { data: Float32Array }[]): number {
 export function medianOf(values: readonly number[]): number {
   const sorted = Float64Array.from(values).sort()
   return sorted[Math.floor(sorted.length / 2)] ?? 0
+}
+
+/** How the colour of a screen is found: read from the picture, of green or blue alone, or set by hand. */
+export type ScreenChoice = 'auto' | 'green' | 'blue' | readonly [number, number, number]
+
+const CHANNELS = { auto: undefined, green: 1, blue: 2 } as const
+
+/** The colour of the screen in pictures, by a choice; undefined where nothing of it is seen. */
+export function colourBy(
+  pictures: readonly { width: number; height: number; data: Float32Array }[],
+  choice: ScreenChoice,
+): ScreenColour | undefined {
+  if (typeof choice === 'string') return readColour(pictures, CHANNELS[choice])
+  for (const picture of pictures) {
+    const found = setColour(picture, choice)
+    if (found) return found
+  }
+  return undefined
 }

@@ -17,19 +17,24 @@ interface Kept {
   front: Float32Array
 }
 
-/** The last picture that was cut: a hand on a later stage (spill, edge, wrap, fit) comes back to it. */
-let last: { key: string; kept: Kept } | undefined
+/** What was cut last, where the same picture was asked for twice in a row: a hand on a later stage (spill, edge, wrap, fit) comes back to it. Pictures that play by are not kept. */
+let last: { seen: string; key: string; kept?: Kept | undefined } | undefined
 /** Larger pictures are not kept: 36 bytes a place. */
 const MOST = 1920 * 1200
 
-/** Cuts a picture, or takes what was cut by the same key before; the key must say all that it depends on. Undefined where there is nothing to cut. */
+/**
+ * Cuts a picture, or takes what was cut of it before. Undefined where there is nothing to cut.
+ * @param seen says which pictures it is cut from
+ * @param how says all else that it depends on
+ */
 export function cutOnce(
   k: Kernels,
   { width, height }: Frame,
-  key: string,
+  [seen, how]: readonly [seen: string, how: string],
   make: () => Cut | undefined,
 ): Cut | undefined {
-  if (last?.key === key) {
+  const key = `${seen} ${how}`
+  if (last?.key === key && last.kept) {
     const { colour, screen, alpha, front } = last.kept
     const plane = k.plane(width, height)
     plane.data.set(alpha)
@@ -41,17 +46,14 @@ export function cutOnce(
     }
   }
   const made = make()
-  last =
-    made && width * height <= MOST
-      ? {
-          key,
-          kept: {
-            colour: made.colour,
-            screen: made.screen.data.slice(),
-            alpha: made.alpha.data.slice(),
-            front: made.front.data.slice(),
-          },
-        }
-      : undefined
+  const again = last?.seen === seen && width * height <= MOST
+  last = { seen, key, kept: made && again ? keptOf(made) : undefined }
   return made
 }
+
+const keptOf = ({ colour, screen, alpha, front }: Cut): Kept => ({
+  colour,
+  screen: screen.data.slice(),
+  alpha: alpha.data.slice(),
+  front: front.data.slice(),
+})

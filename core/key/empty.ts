@@ -1,8 +1,7 @@
 import type { Frame } from '../frame'
-import type { Kernels } from '../kernels'
+import { type Kernels, printOf } from '../kernels'
 import type { ScreenColour } from './colour'
 import { readBacking } from './plate'
-import { printOf } from './print'
 
 /** What a picture of an empty screen says: its colour, and where the set shows no screen. */
 export interface Empty {
@@ -21,7 +20,7 @@ export function readEmpty(
   asked: string,
   colourOf: () => ScreenColour | undefined,
 ): Empty | undefined {
-  const key = `${asked} ${empty.width} ${printOf(empty.data)}`
+  const key = `${asked} ${printOf(k, empty)}`
   if (kept.has(key)) return kept.get(key)
   const colour = colourOf()
   const backing = colour && readBacking(k, empty, colour)

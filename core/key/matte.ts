@@ -1,3 +1,4 @@
+import { LUMA } from '../colour'
 import { maths } from '../maths'
 import type { Frame, Plane } from '../frame'
 import { copyOf, fillIn, growMap, type Kernels, runProgram, unmix, weighted } from '../kernels'
@@ -21,8 +22,7 @@ export interface Keyed {
   front: Frame
 }
 
-const Y: readonly [number, number, number] = [0.2126, 0.7152, 0.0722]
-const lumaOf = (r: number, g: number, b: number) => Y[0] * r + Y[1] * g + Y[2] * b
+const lumaOf = (r: number, g: number, b: number) => LUMA[0] * r + LUMA[1] * g + LUMA[2] * b
 
 /**
  * Alpha and the subject's own light. At undecided places the colour is projected onto the way from the plate to the subject's colour around there (filled in from what stays), luminance counting
@@ -204,7 +204,7 @@ function restoreChroma(of: Solving, seen: Frame, around: Int32Array): void {
     const i = around[n] as number
     const blue = lost(cb, width, height, i)
     const red = lost(cr, width, height, i)
-    const green = -(Y[0] * red + Y[2] * blue) / Y[1]
+    const green = -(LUMA[0] * red + LUMA[2] * blue) / LUMA[1]
     codes.data[n * 4] = (codes.data[n * 4] as number) + red
     codes.data[n * 4 + 1] = (codes.data[n * 4 + 1] as number) + green
     codes.data[n * 4 + 2] = (codes.data[n * 4 + 2] as number) + blue

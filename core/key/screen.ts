@@ -1,20 +1,9 @@
 import type { Frame, Plane } from '../frame'
 import { type Kernels, screenShare } from '../kernels'
-import { medianOf, readColour, type ScreenColour, setColour } from './colour'
+import { colourBy, medianOf, type ScreenChoice } from './colour'
 import { readEmpty } from './empty'
 import { type Mark, markedScreen } from './marks'
 import { type Plate, plateOfOne } from './plate'
-
-/** How the colour of a screen is found: read from the picture, of green or blue alone, or set by hand. */
-export type ScreenChoice = 'auto' | 'green' | 'blue' | readonly [number, number, number]
-
-const CHANNELS = { green: 1, blue: 2 } as const
-
-/** The colour of the screen in a picture; undefined where nothing of it is seen. */
-function colourOf(picture: Frame, choice: ScreenChoice): ScreenColour | undefined {
-  if (typeof choice !== 'string') return setColour(picture, choice)
-  return readColour([picture], choice === 'auto' ? undefined : CHANNELS[choice])
-}
 
 /**
  * The empty screen of a picture, from it alone or from one that shows it empty. Undefined where no screen is found.
@@ -31,10 +20,10 @@ export function findScreen(
   marks: readonly Mark[] = [],
 ): Plate | undefined {
   if (!empty) {
-    const colour = colourOf(picture, choice)
+    const colour = colourBy([picture], choice)
     return colour && plateOfOne(k, picture, colour, scale, marks)
   }
-  const read = readEmpty(k, empty, String(choice), () => colourOf(empty, choice))
+  const read = readEmpty(k, empty, String(choice), () => colourBy([empty], choice))
   if (!read) return undefined
   const plate = k.frameOf(empty.width, empty.height, empty.data)
   for (const i of markedScreen(picture, empty, read.colour, marks))

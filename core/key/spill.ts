@@ -1,3 +1,4 @@
+import { LUMA, smoothstep } from '../colour'
 import type { Frame, Plane } from '../frame'
 import { gaussian, growMap, type Kernels } from '../kernels'
 import { maths } from '../maths'
@@ -97,8 +98,7 @@ function amountAt(
   if (!(sum > 0 && own > 0)) return out
   let off = 0
   for (let c = 0; c < 3; c++) off += Math.abs((data[at + c] as number) / sum - (kept.rgb[c] as number) / own)
-  const t = Math.min(1, Math.max(0, (off / 2 - kept.near / 2) / Math.max(1e-4, kept.near / 2)))
-  return out * t * t * (3 - 2 * t)
+  return out * smoothstep((off - kept.near) / Math.max(1e-4, kept.near))
 }
 
 /** What the key channel is of half the sum of the others where a material is its own, by how red or blue it is. */
@@ -164,4 +164,4 @@ function giveBack(
 }
 
 const lumaAt = (data: Float32Array, at: number): number =>
-  0.2126 * (data[at] as number) + 0.7152 * (data[at + 1] as number) + 0.0722 * (data[at + 2] as number)
+  LUMA[0] * (data[at] as number) + LUMA[1] * (data[at + 1] as number) + LUMA[2] * (data[at + 2] as number)

@@ -63,7 +63,7 @@ function checked(records: Readonly<Record<string, unknown>>): Record<string, Dat
 }
 
 /** Every list of steps of a document, those of variants too, with the way to it. */
-function* everyList(p: Project): Generator<{ steps: Step[]; path: PropertyKey[] }> {
+export function* everyList(p: Project): Generator<{ steps: Step[]; path: PropertyKey[] }> {
   for (const [s, { shots, spans, transitions }] of p.sequences.entries()) {
     const at = ['sequences', s]
     for (const [i, shot] of shots.entries()) {

@@ -88,3 +88,16 @@ export function overTime(
     store<f32>(moves + (<usize>i << 2), far / TOP)
   }
 }
+
+/** Four sums of 32 bits over whole vectors, each word into the one of its lane, by a prime of Fowler, Noll and Vo; and four more by another one, so that words that differ in few bits differ in many. */
+export function printOf(dst: usize, src: usize, vectors: i32): void {
+  let a = i32x4.splat(0x1505), b = i32x4.splat(0x2b67)
+  const p = i32x4.splat(0x01000193), q = i32x4.splat(0x5bd1e995)
+  for (let i = 0; i < vectors; i++, src += 16) {
+    const word = v128.load(src)
+    a = i32x4.mul(v128.xor(a, word), p)
+    b = i32x4.add(i32x4.mul(b, q), v128.xor(word, i32x4.shr_u(word, 15)))
+  }
+  v128.store(dst, a)
+  v128.store(dst + 16, b)
+}

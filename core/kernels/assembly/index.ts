@@ -36,4 +36,4 @@ export {
   blurPlane,
   unmix,
 } from './key'
-export { toRoots, fromRoots, overTime } from './clip'
+export { toRoots, fromRoots, overTime, printOf } from './clip'

@@ -7,6 +7,7 @@ import { PROJECT_EDITS } from './project'
 import { RECUT_EDITS } from './recut'
 import { REGION_EDITS } from './regions'
 import { REUSE_EDITS } from './reuse'
+import { SCREEN_EDITS } from './screens'
 import { SHOT_EDITS } from './shots'
 import { SPAN_EDITS } from './spans'
 import { STEP_EDITS } from './steps'
@@ -22,6 +23,7 @@ export const EDITS = {
   ...REGION_EDITS,
   ...REUSE_EDITS,
   ...MOTION_EDITS,
+  ...SCREEN_EDITS,
   ...CONTENT_EDITS,
   ...TRANSITION_EDITS,
   ...LAYING_EDITS,

@@ -1,75 +1,18 @@
 import { z } from 'zod'
 import { rateName, sameTimecode } from '../../time'
 import { defineEdit } from '../define'
-import { findStep } from '../../steps'
-import { getMedium, getSequence, getStep, NotFound, Refused } from '../find'
-import {
-  mediumSchema,
-  type Project,
-  projectSchema,
-  type ScreenItem,
-  sequenceSchema,
-  shelfSchema,
-  stillSchema,
-  tableSchema,
-} from '../schema'
+import { getMedium, getSequence, NotFound, Refused } from '../find'
+import { mediumSchema, projectSchema, sequenceSchema, shelfSchema, stillSchema, tableSchema } from '../schema'
 import { newSequence } from '../load'
-import { mediumIn } from '../source'
-import { everyStep, usesOf } from '../uses'
+import { usesOf } from '../uses'
 import { frame, id, name, onSequence } from './common'
-import { dropShots, forgetStood } from './shots'
+import { put, removeMedium, without } from './kept'
+import { removeScreen } from './screens'
+import { forgetStood } from './shots'
 
 const shape = projectSchema.shape
 const sequence = sequenceSchema.shape
 const mediumShape = mediumSchema.shape
-
-/** Puts an item into a list, or in the place of the one with its id. */
-function put<T extends { id: string }>(list: T[] | undefined, item: T): T[] {
-  const rest = list ?? []
-  return rest.some((old) => old.id === item.id)
-    ? rest.map((old) => (old.id === item.id ? item : old))
-    : [...rest, item]
-}
-
-function without<T extends { id: string }>(list: T[] | undefined, what: string, gone: string): T[] {
-  if (!list?.some((item) => item.id === gone)) throw new NotFound(what, gone)
-  return list.filter((item) => item.id !== gone)
-}
-
-function removeMedium(p: Project, mediaId: string) {
-  getMedium(p, mediaId)
-  p.media = p.media.filter((m) => m.id !== mediaId)
-  forgetStood(p, { kind: 'medium', mediaId })
-  dropShots(p, ({ source }) => source.kind === 'medium' && source.mediaId === mediaId)
-  for (const each of p.sequences)
-    if (each.sounds.some((s) => s.mediaId === mediaId))
-      each.sounds = each.sounds.filter((s) => s.mediaId !== mediaId)
-}
-
-const screenSchema = shelfSchema.options.find(
-  (o) => o.shape.kind.value === 'screen',
-) as unknown as z.ZodType<ScreenItem>
-
-/** The picture of a screen goes, and with it what steps take of it. */
-function removeScreen(p: Project, { mediaId }: ScreenItem): void {
-  if (!mediaId) return
-  for (const step of everyStep(p))
-    for (const [name, b] of Object.entries(step.inputs ?? {}))
-      if (b.kind === 'material' && mediumIn(b.source) === mediaId) delete step.inputs?.[name]
-  if (p.media.some((m) => m.id === mediaId)) removeMedium(p, mediaId)
-}
-
-/** As the shot's own picture lies in the canvas it was read from: pixel for pixel. */
-function takeScreen(p: Project, stepId: string, { mediaId }: ScreenItem): void {
-  const step = getStep(p, stepId)
-  if (!mediaId || !findStep(step.use)?.inputs?.empty)
-    throw new Refused(`${step.name} takes no picture of an empty screen.`)
-  const source = { kind: 'medium' as const, mediaId }
-  step.inputs = {
-    ...step.inputs,
-    empty: { kind: 'material', source, in: 0, fit: 'fit', beyond: 'hold' },
-  }
-}
 
 /** The project as a whole, its media, and what is kept beside its shots. */
 export const PROJECT_EDITS = {
@@ -285,30 +228,6 @@ export const PROJECT_EDITS = {
       const item = p.shelf?.find((s) => s.id === a.shelfId)
       p.shelf = without(p.shelf, 'thing on the shelf', a.shelfId)
       if (item?.kind === 'screen') removeScreen(p, item)
-    },
-  ),
-  /** The screen of a shot, read anew in the place of what was read before; a step takes its picture where there is one. */
-  'screen.keep': defineEdit(
-    { item: screenSchema, medium: mediumSchema.nullable(), stepId: id.nullable() },
-    (a) => `Read ${a.item.name}`,
-    (p, a) => {
-      const { item, medium, stepId } = a
-      const old = p.shelf?.find((s): s is ScreenItem => s.kind === 'screen' && s.id === item.id)
-      if (old) removeScreen(p, old)
-      if (medium) p.media = put(p.media, medium)
-      p.shelf = put(p.shelf, item)
-      if (medium && stepId) takeScreen(p, stepId, item)
-    },
-  ),
-  /** A step takes a screen of the shelf. */
-  'screen.take': defineEdit(
-    { stepId: id, shelfId: id },
-    () => 'Take a screen from the shelf',
-    (p, a) => {
-      const item = p.shelf?.find((s) => s.id === a.shelfId)
-      if (item?.kind !== 'screen') throw new NotFound('screen', a.shelfId)
-      if (!item.mediaId) throw new Refused(`${item.name} does not stand still: there is no picture of it.`)
-      takeScreen(p, a.stepId, item)
     },
   ),
   'table.add': defineEdit(

@@ -1,11 +1,11 @@
+import { smoothstep } from '../../colour'
 import type { Frame, Plane } from '../../frame'
 import { copyOf, type Kernels } from '../../kernels'
 
 /** From 0 at `low` to 1 at `high`, smooth at both ends (3t² − 2t³); a step at `low` where there is no way between. */
 export function rise(v: number, low: number, high: number): number {
   if (high <= low) return v >= low ? 1 : 0
-  const t = Math.min(1, Math.max(0, (v - low) / (high - low)))
-  return t * t * (3 - 2 * t)
+  return smoothstep((v - low) / (high - low))
 }
 
 /** A picture times a matte, alpha too; held within another one. A new frame. */

@@ -1,10 +1,9 @@
+import { LUMA } from '../../colour'
 import type { Frame, Plane } from '../../frame'
 import { type Kernels, showPlane } from '../../kernels'
 import { choice, range, share } from '../../params/make'
 import { declareStep } from '../declare'
 import { cutBy, rise } from './alpha'
-
-const Y: readonly [number, number, number] = [0.2126, 0.7152, 0.0722]
 
 export const luminanceKey = declareStep({
   id: 'luminance-key',
@@ -75,7 +74,7 @@ function byTone(k: Kernels, { width, height, data }: Frame, alphaAt: (tone: numb
   for (let i = 0, at = 0; i < out.data.length; i++, at += 4) {
     const a = data[at + 3] as number
     const light =
-      Y[0] * (data[at] as number) + Y[1] * (data[at + 1] as number) + Y[2] * (data[at + 2] as number)
+      LUMA[0] * (data[at] as number) + LUMA[1] * (data[at + 1] as number) + LUMA[2] * (data[at + 2] as number)
     const tone = a > 0 ? Math.sqrt(Math.min(1, Math.max(0, light / a))) : 0
     out.data[i] = table[Math.round(tone * STEPS)] as number
   }

@@ -1,5 +1,5 @@
 import type { Frame, Plane } from '../../frame'
-import { addScaledInto, copyOf, filled, type Kernels, showPlane } from '../../kernels'
+import { addScaledInto, copyOf, filled, type Kernels, printOf, showPlane } from '../../kernels'
 import {
   applyMarks,
   cutOnce,
@@ -10,7 +10,6 @@ import {
   matteOf,
   moveEdge,
   type Plate,
-  printOf,
   type ScreenChoice,
   shareOf,
   SPILL,
@@ -228,10 +227,10 @@ export const screenKey = declareStep({
       return shownTones(k, input, map)
     }
     const rounds = v.fine && scale > 0.75 ? MATTE.rounds : 0
-    const prints = [input, frames.empty].map((f) => f && `${f.width} ${printOf(f.data)}`)
+    const prints = [input, frames.empty].map((f) => f && printOf(k, f)).join(' ')
     const { drop, keep, holes, lone, border, fullness } = v
-    const key = JSON.stringify([prints, by, size, marks, drop, keep, holes, lone, border, fullness, rounds])
-    const cut = cutOnce(k, input, key, () => {
+    const how = JSON.stringify([by, size, marks, drop, keep, holes, lone, border, fullness, rounds])
+    const cut = cutOnce(k, input, [prints, how], () => {
       const plate = screen()
       const made = plate && matteOf(k, input, plate, sorted(plate), { rounds, fullness })
       return made && { colour: plate.colour, screen: plate.picture, ...made }
