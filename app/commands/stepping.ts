@@ -1,6 +1,6 @@
 import { dropChosen, nudge, reverse } from '../desk/lanes/chosen-keys'
 import { copyChosenKeys, keysChosen } from '../desk/lanes/key-tools'
-import { MARK_NAMES } from '../desk/key/mark'
+import { drawing, MARK_NAMES } from '../desk/key/mark'
 import { type Stage, stepBefore } from '@stilus/core/project'
 import { findStep } from '@stilus/core/steps'
 import { canRead, readScreenFor } from '../session/screens'
@@ -67,14 +67,7 @@ export const STEPPING: readonly Command[] = [
     group: 'Step',
     keys: [],
     when: isKey,
-    run: () =>
-      set({
-        face: 'what',
-        part: 'Tones',
-        look: 'tones',
-        drawing: 'mark',
-        mark: { ...view().mark, kind },
-      }),
+    run: () => set(drawing({ ...view().mark, kind })),
   })),
   {
     id: 'next-stage',

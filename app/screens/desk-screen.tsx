@@ -183,7 +183,7 @@ const Picture = memo(function Picture() {
   const time = timeAt(stage, frame)
   const bare = !peek && compare.mode !== 'side'
   const motion = motionId ? project.shelf?.find((s) => s.id === motionId) : undefined
-  const marked = step && Object.entries(contentOf(step)).find(([, list]) => list.drawn)?.[0]
+  const marked = step && Object.entries(contentOf(step)).find(([, list]) => list.drawn === view.look)?.[0]
   const handles = step && bare && !view.playing
   const overlay =
     motion?.kind === 'motion' && bare
@@ -195,7 +195,7 @@ const Picture = memo(function Picture() {
               face === 'where' || view.look.startsWith('region') ? (
                 <RegionOverlay {...{ project, stage, step, time, rect }} />
               ) : face === 'what' ? (
-                view.look === 'tones' && marked ? (
+                marked ? (
                   <MarkOverlay step={step} list={marked} rect={rect} />
                 ) : (
                   <PointOverlay step={step} rect={rect} />

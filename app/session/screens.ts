@@ -13,6 +13,7 @@ import {
 import { importFile, readScreen } from '@stilus/engine'
 import { edit } from '../store/edit'
 import { store } from '../store/store'
+import { type TrackProgress, viewActions } from '../store/view'
 import { session } from './session'
 import { tell, uid, work } from './work'
 
@@ -42,22 +43,20 @@ const choiceOf = (stage: Stage, step: Step): ScreenChoice => {
   return screen === 'picked' ? (picked as [number, number, number]) : (screen as 'auto')
 }
 
-/** The steps of which a clip is being read. */
-const reading = new Set<string>()
-
 /**
  * Reads the screen of the clip that a key works on, from the pictures before it, and puts it onto the shelf; where it stands still the key takes its picture. It goes on when the desk is left, and can be
  * called off.
  */
 export async function readScreenFor(stack: Stack, stepId: string): Promise<void> {
   const project = store.getState().project.document
-  if (!project || reading.has(stepId)) return
+  if (!project || store.getState().view.runs[stepId]) return
   const stage = stageOf(project, stack)
   const step = layoutOf(stage.steps).get(stepId)?.step
   if (!step || !canRead(stage)) return
   const { head, length, size, shot } = stage
   const name = `Screen of ${shot?.name ?? 'a shot'}`
-  reading.add(stepId)
+  const run = (progress: TrackProgress | null) => store.dispatch(viewActions.run({ id: stepId, progress }))
+  run({ done: 0, total: 1, fps: 0 })
   try {
     const frames = spreadOver(0, length - 1, looksFor(size))
     const made = await work(`Reading the screen of ${shot?.name ?? 'the shot'}`, async (share, signal) => {
@@ -97,7 +96,7 @@ export async function readScreenFor(stack: Stack, stepId: string): Promise<void>
     if (!store.dispatch(kept)) return
     if (!made.medium) tell('info', MOVES)
   } finally {
-    reading.delete(stepId)
+    run(null)
   }
 }
 

@@ -1,4 +1,5 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit'
+import type { Mark } from '@stilus/core/key'
 import type { Act, Address } from '@stilus/core/project'
 import type { Inspect } from '@stilus/core/render'
 
@@ -40,12 +41,9 @@ export interface ChosenKeys {
 
 export type Drawing = 'ellipse' | 'rectangle' | 'outline' | 'point' | 'pair' | 'plane' | 'mark'
 /** What the next mark of a key says, and its shape. */
-export interface MarkTool {
-  kind: 'screen' | 'subject' | 'drop' | 'hair'
-  shape: 'dab' | 'box'
-}
+export type MarkTool = Pick<Mark, 'kind' | 'shape'>
 
-/** How far a tracker is: frames done and to do, and how many a second. */
+/** How far a tracker or a reading is: frames done and to do, and how many a second. */
 export interface TrackProgress {
   done: number
   total: number
@@ -98,7 +96,7 @@ export interface ViewState {
   /** The motion in the panel, and whether the picture is held still by it. */
   motionId: string | null
   frozen: boolean
-  /** Trackers at work, by motion. */
+  /** Trackers at work, by motion, and clips being read, by the step that asked. */
   runs: Record<string, TrackProgress>
   /** A colour is being picked from the picture: the side of the square that is averaged, in pixels. */
   picking: number | null

@@ -113,6 +113,7 @@ const HANDLERS: Record<string, () => Promise<Handlers>> = {
   'deliver.worker.ts': () => Promise.resolve(delivering),
   'render.worker.ts': async () => (await import('../../engine/render/render.worker')).handlers,
   'track.worker.ts': async () => (await import('../../engine/track/track.worker')).handlers,
+  'key.worker.ts': async () => (await import('../../engine/key/key.worker')).handlers,
   'plan.worker.ts': async () => (await import('../../engine/render/plan.worker')).handlers,
 }
 

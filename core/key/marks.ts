@@ -4,8 +4,7 @@ import { islandsOf, mapOf } from './islands'
 import { DROP, KEEP, UNDECIDED } from './tones'
 
 /** What a mark says of what lies under it. */
-export const MARK_KINDS = ['screen', 'subject', 'drop', 'hair'] as const
-export type MarkKind = (typeof MARK_KINDS)[number]
+export type MarkKind = 'screen' | 'subject' | 'drop' | 'hair'
 
 /** A mark on the picture: an ellipse or a box, in pixels. */
 export interface Mark {

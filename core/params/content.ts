@@ -14,8 +14,8 @@ export interface ListContent {
   most: number
   /** What a new step begins with; the ids are those of these things. */
   default: readonly ({ id: string } & Values)[]
-  /** They are drawn on the picture, and the desk has lines for them of their own. */
-  drawn?: boolean
+  /** They are drawn on the picture over this output of the step, and the desk has lines for them of their own. */
+  drawn?: string
   /** Shown only when this holds for the values of the parameters. */
   when?: (values: Values) => boolean
 }

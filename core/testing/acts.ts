@@ -3,6 +3,7 @@ import { CROSSINGS } from '../cross'
 import { OBJECT_KINDS } from '../design'
 import type { Act, EditName } from '../project'
 import { STEPS } from '../steps'
+import { medium } from './projects'
 
 const square = [0, 0, 40, 0, 40, 30, 0, 30].flatMap((v, i, all) =>
   i % 2 ? [] : [v, all[i + 1] ?? 0, 0, 0, 0, 0, 0, 1],
@@ -238,6 +239,29 @@ export function anyAct(): fc.Arbitrary<Act> {
     act('region.remove', { itemId }),
     act('region.lock', { itemId, locked: fc.boolean() }),
     act('region.order', { itemId, to: fc.nat(2) }),
+    act('screen.take', { stepId, shelfId: of('k', 'screen') }),
+    act('screen.keep', {
+      item: fc.record({
+        id: fc.constant('screen'),
+        name: of('Screen'),
+        kind: fc.constant('screen' as const),
+        mediaId: fc.constant('m9'),
+        shotId,
+        frames: fc.constant([0, 20] as [number, number]),
+        facts: fc.constant({
+          colour: { channel: 1, shares: [0.1, 0.2] as [number, number] },
+          looks: 16,
+          seen: 0.5,
+          set: 0.2,
+          grain: 0.004,
+          strays: 0.001,
+          still: false,
+          clipped: 0,
+        }),
+      }),
+      medium: fc.constant(medium('m9', { kind: 'still', frames: 1 })),
+      stepId: fc.option(stepId, { nil: null }),
+    }),
     act('region.keep', { stepId, shelfId: of('k', 'l'), name: of('Kept') }),
     act('region.apart', { itemId: of('k.use', 'l.use'), newId: fc.uuid() }),
     act('region.attach', {

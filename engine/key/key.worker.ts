@@ -18,10 +18,10 @@ export interface ScreenRead {
 let kernels: Kernels | undefined
 let reader: ClipReader | undefined
 
-const handlers = {
+export const handlers = {
   begin({ width, height, choice }: Size & { choice: ScreenChoice }) {
-    // Room for a dozen pictures: what is seen, the light over it, what is filled in and its levels.
-    kernels = new Kernels(Math.max(64, (width * height * 192) / 1048576) * 1048576)
+    // Room for six pictures: what was seen, the light over it, what is filled in with its levels, and maps.
+    kernels = new Kernels(Math.max(64 * 1048576, width * height * 96))
     reader = new ClipReader(kernels, choice, height / 720)
   },
 

@@ -62,7 +62,10 @@ export async function readScreen(clip: ScreenClip): Promise<ScreenRead | undefin
       share(((i + 1) / frames.length) * PICTURES)
     }
     return await caller.call('read', null, {
-      progress: (done) => share(PICTURES + (done as number) * (1 - PICTURES)),
+      // What comes after it was called off is not told.
+      progress: (done) => {
+        if (!signal.aborted) share(PICTURES + (done as number) * (1 - PICTURES))
+      },
     })
   } finally {
     signal.removeEventListener('abort', end)

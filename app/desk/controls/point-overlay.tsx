@@ -1,10 +1,8 @@
 import { valueAt } from '@stilus/core/anim'
-import { invert, through } from '@stilus/core/matrix'
 import type { Animated } from '@stilus/core/anim'
 import {
   type Address,
   addressName,
-  attachMap,
   contentAddress,
   contentOf,
   controlAddress,
@@ -20,6 +18,7 @@ import { viewActions } from '../../store/view'
 import type { Rect } from '../../viewer/layout'
 import { toGuides } from '../../viewer/on-picture'
 import { timeAt, useDesk } from '../use-desk'
+import { ridden } from './ridden'
 
 let gestures = 0
 
@@ -68,19 +67,12 @@ function PointHandle({ address, label, animated, rect, time }: PointProps) {
   const own = valueAt(animated, time) as [number, number]
   const { width, height } = stage.size
   // A point that rides is shown where motions have taken it; what is set is where it was drawn.
-  const maps = (animated.modifiers ?? []).flatMap((m) => {
-    const map = m.kind === 'attach' && m.on ? attachMap(stage, m, time) : undefined
-    return map ? [map] : []
-  })
-  const [x, y] = maps.reduce<[number, number]>(([u, v], map) => {
-    const [px, py] = through(map, u * width, v * height)
-    return [px / width, py / height]
-  }, own)
+  const rides = ridden(stage, animated, time)
+  const px = ([u, v]: readonly [number, number]): [number, number] => [u * width, v * height]
+  const share = ([x, y]: readonly [number, number]): [number, number] => [x / width, y / height]
+  const [x, y] = share(rides.seen(px(own)))
   const set = (shown: [number, number], gesture: string) => {
-    const value = maps.reduceRight<[number, number]>(([u, v], map) => {
-      const [px, py] = through(invert(map), u * width, v * height)
-      return [px / width, py / height]
-    }, shown)
+    const value = share(rides.drawn(px(shown)))
     return dispatch(edit('value.set', { address, at: time, value }, gesture))
   }
   const snapped = ([u, v]: [number, number]): [number, number] => {

@@ -1,6 +1,5 @@
 import { valueAt } from '@stilus/core/anim'
-import { attachMap, contentAddress, type Step } from '@stilus/core/project'
-import { invert, through } from '@stilus/core/matrix'
+import { contentAddress, type Step } from '@stilus/core/project'
 import { type PointerEvent, useRef } from 'react'
 import { uid } from '../../session/work'
 import { edit } from '../../store/edit'
@@ -9,6 +8,7 @@ import { type MarkTool, viewActions } from '../../store/view'
 import { BoxDrawing } from '../../viewer/drawing-surface'
 import type { Rect } from '../../viewer/layout'
 import { newGesture, type Point, toPicture } from '../../viewer/on-picture'
+import { ridden } from '../controls/ridden'
 import { timeAt, useDesk } from '../use-desk'
 import { type Drawn, drawnIn, MARK_NAMES, markFrom } from './mark'
 
@@ -62,18 +62,14 @@ function MarkShape({ step, list, thing, t, number }: ShapeProps) {
   const drag = useRef<{ from: Point; at: Point; gesture: string } | null>(null)
   const { width, height } = stage.size
   const own = valueAt(thing.place, t) as Point
-  // A mark that rides is shown where motions have taken it.
-  const maps = (thing.place.modifiers ?? []).flatMap((m) => {
-    const map = m.kind === 'attach' && m.on ? attachMap(stage, m, t) : undefined
-    return map ? [map] : []
-  })
-  const [x, y] = maps.reduce<Point>(([u, v], map) => through(map, u, v), [own[0] * width, own[1] * height])
+  const rides = ridden(stage, thing.place, t)
+  const [x, y] = rides.seen([own[0] * width, own[1] * height])
   const [w, h] = valueAt(thing.size, t) as Point
   const kind = thing.kind.value as MarkTool['kind']
   const on = valueAt(thing.on, t) === true
   const name = `${MARK_NAMES.find(([k]) => k === kind)?.[1] ?? kind} ${number}`
   const move = (to: Point, gesture: string) => {
-    const [u, v] = maps.reduceRight<Point>((p, map) => through(invert(map), p[0], p[1]), to)
+    const [u, v] = rides.drawn(to)
     const address = contentAddress(step.id, list, thing.id, 'place')
     dispatch(edit('value.set', { address, at: t, value: [u / width, v / height] }, gesture))
   }

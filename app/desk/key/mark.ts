@@ -1,6 +1,6 @@
 import type { Animated, Key } from '@stilus/core/anim'
 import type { Step } from '@stilus/core/project'
-import type { MarkTool } from '../../store/view'
+import type { MarkTool, ViewState } from '../../store/view'
 
 /** What a mark says, in the order of the tools. */
 export const MARK_NAMES: readonly (readonly [MarkTool['kind'], string])[] = [
@@ -27,6 +27,23 @@ export const drawnIn = (step: Step, list: string): readonly Drawn[] =>
 /** Keys by which a mark counts at one time alone. */
 export const frameOnly = (t: number): Key[] =>
   [t - 1, t, t + 1].map((at) => ({ at, value: at === t, leave: 'hold', arrive: 'hold' }))
+
+/** Whether keys make a mark count at one time alone; that time. */
+export function onlyAt(keys: readonly Key[] | undefined): number | undefined {
+  const [, only] = keys ?? []
+  return only && keys?.length === 3 && keys.every((k, i) => k.at === only.at + i - 1 && k.value === (i === 1))
+    ? only.at
+    : undefined
+}
+
+/** The desk as it is for drawing marks: the three tones, their controls, and the next drag a mark. */
+export const drawing = (mark: MarkTool): Pick<ViewState, 'drawing' | 'mark' | 'face' | 'part' | 'look'> => ({
+  drawing: 'mark',
+  mark,
+  face: 'what',
+  part: 'Tones',
+  look: 'tones',
+})
 
 /** A drag as a mark: its middle as shares of the picture, its size in pixels; a click makes a dab of 40 pixels. */
 export function markFrom(

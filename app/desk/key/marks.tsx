@@ -11,7 +11,7 @@ import { cx } from '../../ui/classes'
 import { Segments } from '../../ui/fields'
 import { ParamRow } from '../controls/param-row'
 import { timeAt, useDesk } from '../use-desk'
-import { type Drawn, drawnIn, frameOnly, MARK_NAMES } from './mark'
+import { drawing, type Drawn, drawnIn, frameOnly, MARK_NAMES, onlyAt } from './mark'
 import { MarkSign } from './mark-sign'
 
 const HINTS: Record<MarkTool['kind'], string> = {
@@ -24,11 +24,10 @@ const HINTS: Record<MarkTool['kind'], string> = {
 /** The marks of a key: a tool that draws them on the picture, and each as a line. */
 export function Marks({ step, name, list }: { step: Step; name: string; list: ListContent }) {
   const dispatch = useAppDispatch()
-  const { drawing, mark } = useView('drawing', 'mark')
+  const { drawing: drawn, mark } = useView('drawing', 'mark')
   const things = drawnIn(step, name)
-  const draws = drawing === 'mark'
-  const take = (change: Partial<MarkTool>) =>
-    dispatch(viewActions.set({ mark: { ...mark, ...change }, drawing: 'mark', look: 'tones', part: 'Tones' }))
+  const draws = drawn === 'mark'
+  const take = (change: Partial<MarkTool>) => dispatch(viewActions.set(drawing({ ...mark, ...change })))
   return (
     <fieldset className="grid min-w-0 gap-1.5">
       <legend className="mb-1 text-xs font-semibold text-faint" title={list.help}>
@@ -82,8 +81,8 @@ function MarkLine(props: { step: Step; name: string; list: ListContent; thing: D
   const [w, h] = valueAt(thing.size, t) as [number, number]
   const on = valueAt(thing.on, t) === true
   const address = (field: string) => contentAddress(step.id, name, thing.id, field)
-  const only = thing.on.keys?.find((k) => k.value === true)
-  const when = !thing.on.keys ? 'whole shot' : only ? `frame ${only.at - stage.head + 1}` : 'keyed'
+  const only = onlyAt(thing.on.keys)
+  const when = !thing.on.keys ? 'whole shot' : only === undefined ? 'keyed' : `frame ${only - stage.head + 1}`
   const says = `${label} ${number}`
   const turn = () => dispatch(edit('value.set', { address: address('on'), at: t, value: !on }))
   const limit = () =>

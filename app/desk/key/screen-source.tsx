@@ -2,7 +2,7 @@ import type { Step } from '@stilus/core/project'
 import { ScanLine } from 'lucide-react'
 import { canRead, readScreenFor, screensFor, takenScreen } from '../../session/screens'
 import { edit } from '../../store/edit'
-import { useAppDispatch } from '../../store/store'
+import { useAppDispatch, useView } from '../../store/store'
 import { Button } from '../../ui/button'
 import { Menu } from '../../ui/overlays'
 import { useDesk } from '../use-desk'
@@ -11,6 +11,7 @@ import { useDesk } from '../use-desk'
 export function ScreenSource({ step }: { step: Step }) {
   const { project, stage } = useDesk()
   const dispatch = useAppDispatch()
+  const { runs } = useView('runs')
   const taken = takenScreen(project, step)
   const own = screensFor(project, stage.shot?.id).find((s) => s.shotId === stage.stack.id)
   const others = screensFor(project, stage.shot?.id).filter((s) => s.mediaId && s.id !== taken?.id)
@@ -26,8 +27,13 @@ export function ScreenSource({ step }: { step: Step }) {
       <p className="text-dim">{says}</p>
       <div className="flex gap-1.5">
         {canRead(stage) && (
-          <Button className="flex-1" onClick={() => void readScreenFor(stage.stack, step.id)}>
-            <ScanLine size={14} /> {own ? 'Read the clip again' : 'Read the clip'}
+          <Button
+            className="flex-1"
+            disabled={step.id in runs}
+            onClick={() => void readScreenFor(stage.stack, step.id)}
+          >
+            <ScanLine size={14} />{' '}
+            {step.id in runs ? 'Reading …' : own ? 'Read the clip again' : 'Read the clip'}
           </Button>
         )}
         {others.length > 0 && (

@@ -2,7 +2,7 @@ import type { Flaw } from '@stilus/core/key'
 import type { Step } from '@stilus/core/project'
 import { KeyJudge, type Light } from '@stilus/engine'
 import { TriangleAlert } from 'lucide-react'
-import { useEffect, useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { readScreenFor, screensFor, takenScreen } from '../../session/screens'
 import { session } from '../../session/session'
 import { useAppDispatch, useView } from '../../store/store'
@@ -10,6 +10,7 @@ import { viewActions } from '../../store/view'
 import { Button } from '../../ui/button'
 import { useDesk } from '../use-desk'
 import { FLAW_WORDS, type Help } from './flaws'
+import { drawing } from './mark'
 
 /** How long the hand rests before a key is judged, and at which scale. */
 const [REST, SCALE] = [900, 0.5]
@@ -20,6 +21,14 @@ function useFlaws(step: Step): readonly Flaw[] {
   const { frame, playing, hand } = useView('frame', 'playing', 'hand')
   const [flaws, setFlaws] = useState<readonly Flaw[]>([])
   const { stack } = stage
+  const judges = useRef<KeyJudge | null>(null)
+  useEffect(
+    () => () => {
+      judges.current?.close()
+      judges.current = null
+    },
+    [],
+  )
   useEffect(() => {
     if (playing || hand || !step.on) return
     const controller = new AbortController()
@@ -36,13 +45,10 @@ function useFlaws(step: Step): readonly Flaw[] {
         return { width, height, data: data as Float32Array<ArrayBuffer> }
       }
       const looks = { seen: await look('before'), screen: await look('screen'), tones: await look('tones') }
-      const worker = new KeyJudge()
-      try {
-        const found = await worker.judge(looks, facts)
-        if (!signal.aborted) setFlaws(found)
-      } finally {
-        worker.close()
-      }
+      signal.throwIfAborted()
+      judges.current ??= new KeyJudge()
+      const found = await judges.current.judge(looks, facts)
+      if (!signal.aborted) setFlaws(found)
     }
     const timer = setTimeout(() => void judge().catch(() => undefined), REST)
     return () => {
@@ -50,8 +56,10 @@ function useFlaws(step: Step): readonly Flaw[] {
       controller.abort()
     }
   }, [project, stack, step, frame, playing, hand])
-  return flaws
+  return step.on ? flaws : NONE
 }
+
+const NONE: readonly Flaw[] = []
 
 /** What could be better about a key, each as a sentence with what helps; those of the stage that is looked at, or all. */
 export function Warnings({ step, part }: { step: Step; part: string | null }) {
@@ -85,9 +93,7 @@ function HelpButton({ step, help }: { step: Step; help: Help }) {
   const { mark } = useView('mark')
   const act = () => {
     if ('read' in help) return void readScreenFor(stage.stack, step.id)
-    dispatch(
-      viewActions.set({ mark: { ...mark, kind: help.mark }, drawing: 'mark', look: 'tones', part: 'Tones' }),
-    )
+    dispatch(viewActions.set(drawing({ ...mark, kind: help.mark })))
   }
   return (
     <Button className="justify-self-start" onClick={act}>

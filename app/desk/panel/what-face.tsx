@@ -2,7 +2,6 @@ import { type Param, sameValue, shown } from '@stilus/core/params'
 import {
   type Address,
   boundValues,
-  contentOf,
   controlAddress,
   getTransition,
   isKnown,
@@ -25,10 +24,8 @@ import { SearchField } from '../../ui/search-field'
 import { ContentLists } from '../controls/content-list'
 import { FrontEditor } from './front-editor'
 import { Inputs } from './inputs'
-import { Marks } from '../key/marks'
-import { ScreenSource } from '../key/screen-source'
+import { KeyControls } from '../key/key-controls'
 import { Stages } from '../key/stages'
-import { Warnings } from '../key/warnings'
 import { ParamRow } from '../controls/param-row'
 import { Presets } from './presets'
 import { ProgressGraph } from './progress-graph'
@@ -44,7 +41,6 @@ export function WhatFace({ step }: { step: Step }) {
   const { part: chosen } = useView('part')
   const stages = findStep(step.use)?.stages
   const part = stages?.some((s) => s.label === chosen) ? chosen : null
-  const drawn = Object.entries(contentOf(step)).filter(([, list]) => list.drawn)
   const params = paramsOf(step)
   // Which controls matter changes seldom; the face is drawn again only when it does.
   const ids = useApp((s) =>
@@ -59,7 +55,8 @@ export function WhatFace({ step }: { step: Step }) {
       />
     )
   }
-  const words = text.toLowerCase().split(/\s+/).filter(Boolean)
+  // The controls of one stage are few: they are not searched.
+  const words = part ? [] : text.toLowerCase().split(/\s+/).filter(Boolean)
   const groups = new Map<string, [string, Param][]>()
   for (const id of ids.split('\n')) {
     const param = params[id]
@@ -73,13 +70,9 @@ export function WhatFace({ step }: { step: Step }) {
   return (
     <div className="grid gap-2">
       <Stages step={step} />
-      {stages && <Warnings step={step} part={part} />}
       {step.use !== 'group' && !part && <Presets step={step} />}
       {!part && <Inputs step={step} />}
-      {stages && (!part || part === stages[0]?.label) && <ScreenSource step={step} />}
-      {drawn.map(
-        ([name, list]) => (!part || part === 'Tones') && <Marks key={name} {...{ step, name, list }} />,
-      )}
+      {step.use === 'screen-key' && <KeyControls step={step} part={part} />}
       <ContentLists step={step} />
       {stage.stack.kind === 'transition' && findStep(step.use)?.crosses && (
         <>

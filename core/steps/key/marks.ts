@@ -33,7 +33,7 @@ export const MARKS: ListContent = {
       names: ['Wide', 'High'],
     },
   },
-  drawn: true,
+  drawn: 'tones',
   least: 0,
   most: 200,
   default: [],

@@ -1,0 +1,158 @@
+import type { Frame } from '../../frame'
+import { copyOf } from '../../kernels'
+import { defaults, type Values } from '../../params'
+import { findStep, type StepDeclaration } from '..'
+import { type Options, contextFor } from '../../testing/context'
+import { testKernels } from '../../testing/pictures'
+import { H, meanSquare, scene, W } from '../../testing/puppet'
+import { MATTE } from '../../key'
+
+const k = testKernels(64)
+afterEach(() => expect(k.used).toBe(0))
+
+describe('the step', () => {
+  const step = findStep('screen-key') as StepDeclaration
+  const made = (seen: Frame, given: Values, options: Options = {}) => {
+    const { context, made: lent } = contextFor(
+      k,
+      step,
+      seen,
+      { ...defaults(step.params), ...given },
+      { frames: {}, ...options },
+    )
+    const out = step.render({ ...context, frames: options.frames ?? {} })
+    k.free(...lent)
+    return out
+  }
+
+  it('gives the subject with alpha, each of its outputs as it says, and within a matte alone', () => {
+    const { seen, cover, done } = scene(k)
+    const out = made(seen, { fullness: MATTE.fullness })
+    expect(
+      meanSquare(
+        out.data.filter((_, i) => i % 4 === 3),
+        cover.data,
+      ),
+    ).toBeLessThan(1e-3)
+    const views = (step.outputs ?? []).map(({ id }) =>
+      made(seen, { wrap: 0.5 }, { view: id, frames: { behind: seen } }),
+    )
+    for (const view of views) expect(view.data.every(Number.isFinite)).toBe(true)
+    expect([...views[1]!.data.slice(0, 4)]).toEqual([0, 0, 0, 1])
+    const amount = k.plane(W, H)
+    amount.data.forEach((_, i) => (amount.data[i] = i % W < 120 ? 1 : 0))
+    const half = made(seen, {}, { mattes: { amount } })
+    expect(half.data[(66 * W + 150) * 4 + 3]).toBe(0)
+    expect(half.data[(66 * W + 100) * 4 + 3]).toBeGreaterThan(0.99)
+    k.free(out, half, amount, ...views)
+    done()
+  })
+
+  it('looks at half size as its full-size result does when halved, but for edges', () => {
+    const [full, half] = [scene(k), scene(k)]
+    const small = k.frame(W / 2, H / 2)
+    for (let y = 0; y < H / 2; y++)
+      for (let x = 0; x < W / 2; x++)
+        for (let c = 0; c < 4; c++) {
+          const from = (u: number, v: number) =>
+            half.seen.data[((2 * y + v) * W + 2 * x + u) * 4 + c] as number
+          small.data[(y * (W / 2) + x) * 4 + c] = (from(0, 0) + from(1, 0) + from(0, 1) + from(1, 1)) / 4
+        }
+    const [a, b] = [made(full.seen, {}), made(small, {}, { scale: 0.5 })]
+    const alphas = b.data.filter((_, i) => i % 4 === 3)
+    const halved = alphas.map((_, i) => {
+      const [x, y] = [i % (W / 2), Math.floor(i / (W / 2))]
+      const at = (u: number, v: number) => a.data[((2 * y + v) * W + 2 * x + u) * 4 + 3] as number
+      return (at(0, 0) + at(1, 0) + at(0, 1) + at(1, 1)) / 4
+    })
+    expect(meanSquare(alphas, halved)).toBeLessThan(1e-3)
+    k.free(a, b, small)
+    full.done()
+    half.done()
+  })
+
+  it('keeps what the picture itself leaves empty empty, with no light of its own', () => {
+    const { seen, done } = scene(k)
+    for (let y = 0; y < H; y++)
+      for (let x = 200; x < W; x++) seen.data.fill(0, (y * W + x) * 4, (y * W + x) * 4 + 4)
+    const out = made(seen, { border: false, lone: 0 })
+    expect(out.data.some((v, i) => Math.floor(i / 4) % W > 202 && v > 1e-6)).toBe(false)
+    expect(out.data[(66 * W + 120) * 4 + 3]).toBeGreaterThan(0.99)
+    k.free(out)
+    done()
+  })
+
+  it('takes what its marks say, and gives the same bits again when they are off', () => {
+    const { seen, done } = scene(k)
+    const mark = (on: boolean) => ({
+      marks: [{ id: 'm', kind: 'drop', shape: 'box', on, place: [0.5, 0.25], size: [40, 60] }],
+    })
+    const [plain, marked, off] = [{}, mark(true), mark(false)].map((content) =>
+      made(seen, {}, { content }),
+    ) as [Frame, Frame, Frame]
+    expect(marked.data[(40 * W + 120) * 4 + 3]).toBe(0)
+    expect(plain.data[(40 * W + 120) * 4 + 3]).toBeGreaterThan(0.99)
+    expect(marked.data[(120 * W + 120) * 4 + 3]).toBeGreaterThan(0.99)
+    expect(off.data).toEqual(plain.data)
+    k.free(plain, marked, off)
+    done()
+  })
+
+  it('gives the same bits for a frame alone as for one that was cut before with other later stages', () => {
+    const { seen, done } = scene(k)
+    const [other, behind] = [copyOf(k, seen), copyOf(k, seen)]
+    for (let i = 0; i < 4000; i++) other.data[i] = 0.3
+    const later: Values[] = [
+      {},
+      { spill: 0.4 },
+      { edge: -1.5, soft: 1 },
+      { wrap: 0.6 },
+      { levels: [0.1, 0.9] },
+    ]
+    const alone = later.map((given) => {
+      k.free(made(other, {}, { frames: { behind } }))
+      return made(seen, given, { frames: { behind } })
+    })
+    const inRow = later.map((given) => made(seen, given, { frames: { behind } }))
+    inRow.forEach((frame, i) => expect(frame.data).toEqual(alone[i]?.data))
+    const earlier = made(seen, { keep: 0.3, drop: 0.6 }, { frames: { behind } })
+    expect(earlier.data).not.toEqual(alone[0]?.data)
+    k.free(other, behind, earlier, ...alone, ...inRow)
+    done()
+  })
+
+  it('brings the subject to what lies behind it: half way by its strength, then by its own controls, alpha as it was', () => {
+    const { seen, done } = scene(k)
+    const behind = copyOf(k, seen)
+    for (let i = 0; i < W * H; i++) {
+      const light = 0.02 + 0.04 * ((i % 7) / 7)
+      behind.data.set([light, light, 3 * light, 1], i * 4)
+    }
+    const inner = (frame: Frame) => [...frame.data.slice((130 * W + 120) * 4, (130 * W + 120) * 4 + 4)]
+    const see = (given: Values) => {
+      const out = made(seen, given, { frames: { behind } })
+      const rgba = inner(out)
+      k.free(out)
+      return rgba as [number, number, number, number]
+    }
+    const [plain, half, whole] = [see({}), see({ match: 0.5 }), see({ match: 1 })]
+    const blue = ([r, , b]: [number, number, number, number]) => b / r
+    expect(blue(half)).toBeGreaterThan(blue(plain))
+    expect(blue(whole)).toBeGreaterThan(2)
+    expect(whole[0]).toBeLessThan(0.1)
+    const brighter = see({ exposure: 1 })
+    brighter.slice(0, 3).forEach((v, c) => expect(v).toBeCloseTo(2 * (plain[c] as number), 4))
+    for (const rgba of [half, whole, brighter]) expect(rgba[3]).toBeCloseTo(plain[3], 5)
+    k.free(behind)
+    done()
+  })
+
+  it('leaves a picture without a screen as it is', () => {
+    const { seen, done } = scene(k)
+    seen.data.fill(0.25)
+    const out = made(seen, {})
+    expect([...out.data]).toEqual([...seen.data])
+    k.free(out)
+    done()
+  })
+})
