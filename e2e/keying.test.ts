@@ -130,6 +130,10 @@ test('a region holds what is within it, and fit and edge act on the subject alon
     alpha.map(([r]) => r),
     [255, 0],
   )
+  await stageOf('Wrap').click()
+  await typeNumber(page, 'Strength', '0.5')
+  await page.getByText('Nothing lies below this shot').waitFor()
+  await typeNumber(page, 'Strength', '0')
   await stageOf('Fit').click()
   const [before] = await colours(FACE)
   await typeNumber(page, 'Exposure', '-2')

@@ -166,8 +166,8 @@ export interface StepDeclaration<P extends Params = Params> {
   outputs: readonly StepOutput[]
   /** It has a `progress`: the joint of a transition. */
   crosses?: boolean
-  /** The stages in which it works, in order, where they are looked at one by one: each has the controls of the group of its name, and the output that shows it (the result unless given). */
-  stages?: readonly { label: string; view?: string }[]
+  /** The stages in which it works, in order, where they are looked at one by one: each has the controls of the group of its name, inputs by name, and the output that shows it (the result unless given). */
+  stages?: readonly { label: string; view?: string; inputs?: readonly string[] }[]
   /** Whether alpha leaves as it came. */
   keepsAlpha: boolean
   /** True where these values leave the picture exactly as it is. */

@@ -4,8 +4,21 @@ import type { MarkTool } from '../../store/view'
 /** What helps against a flaw: a mark of a kind, or the clip read. */
 export type Help = { label: string; mark: MarkTool['kind'] } | { label: string; read: true }
 
-/** Each flaw as a sentence at the stage that it concerns, with what helps. */
-export const FLAW_WORDS: Record<Flaw, { stage: string; text: string; help?: Help }> = {
+/** A sentence at the stage that it concerns, with what helps. */
+export interface Sentence {
+  stage: string
+  text: string
+  help?: Help
+}
+
+/** Light of what lies behind is asked for, and nothing does. */
+export const NOTHING_BEHIND: Sentence = {
+  stage: 'Wrap',
+  text: 'Nothing lies below this shot, so there is no light to wrap round the subject or to match. Choose what will lie behind it under “Behind”.',
+}
+
+/** Each flaw as a sentence. */
+export const FLAW_WORDS: Record<Flaw, Sentence> = {
   none: {
     stage: 'Screen',
     text: 'No screen is found here: the picture stays as it is. Set “Screen” to “As picked” and pick the colour of the cloth.',

@@ -1,7 +1,7 @@
 import { findStep } from '@stilus/core/steps'
 import { valueAt } from '@stilus/core/anim'
 import fc from 'fast-check'
-import { FLAW_WORDS } from './flaws'
+import { FLAW_WORDS, NOTHING_BEHIND } from './flaws'
 import { drawing, frameOnly, MARK_NAMES, markFrom, onlyAt } from './mark'
 
 const step = findStep('screen-key')
@@ -43,7 +43,7 @@ it('every control of the key stands at one of its stages, and so does every sent
     stages.includes(group ?? ''),
   ])
   expect(groups.filter(([, there]) => !there)).toEqual([])
-  for (const { stage, text } of Object.values(FLAW_WORDS)) {
+  for (const { stage, text } of [...Object.values(FLAW_WORDS), NOTHING_BEHIND]) {
     expect(stages).toContain(stage)
     expect(text).toMatch(/^[A-Z].*\.$/)
   }

@@ -1,15 +1,15 @@
 import type { Flaw } from '@stilus/core/key'
-import type { Step } from '@stilus/core/project'
+import { type Step, stepValues } from '@stilus/core/project'
 import { KeyJudge, type Light } from '@stilus/engine'
 import { TriangleAlert } from 'lucide-react'
 import { useEffect, useRef, useState } from 'react'
 import { readScreenFor, screensFor, takenScreen } from '../../session/screens'
 import { session } from '../../session/session'
-import { useAppDispatch, useView } from '../../store/store'
+import { useApp, useAppDispatch, useView } from '../../store/store'
 import { viewActions } from '../../store/view'
 import { Button } from '../../ui/button'
-import { useDesk } from '../use-desk'
-import { FLAW_WORDS, type Help } from './flaws'
+import { timeAt, useDesk } from '../use-desk'
+import { FLAW_WORDS, type Help, NOTHING_BEHIND } from './flaws'
 import { drawing } from './mark'
 
 /** How long the hand rests before a key is judged, and at which scale. */
@@ -61,17 +61,29 @@ function useFlaws(step: Step): readonly Flaw[] {
 
 const NONE: readonly Flaw[] = []
 
+/** Whether a key asks for light of what lies below a shot of the base lane: nothing does. */
+function useNothingBehind(step: Step): boolean {
+  const { stage } = useDesk()
+  const asks = useApp((s) => {
+    const { wrap, match } = stepValues(stage, step, timeAt(stage, s.view.frame))
+    return Number(wrap) > 0 || Number(match) > 0
+  })
+  const { behind } = step.inputs ?? {}
+  return asks && (!behind || behind.kind === 'below') && stage.stack.kind === 'shot' && stage.lane === 0
+}
+
 /** What could be better about a key, each as a sentence with what helps; those of the stage that is looked at, or all. */
 export function Warnings({ step, part }: { step: Step; part: string | null }) {
   const flaws = useFlaws(step)
-  const here = flaws.filter((flaw) => !part || FLAW_WORDS[flaw].stage === part)
+  const bare = useNothingBehind(step)
+  const all = [...flaws.map((flaw) => FLAW_WORDS[flaw]), ...(bare ? [NOTHING_BEHIND] : [])]
+  const here = all.filter(({ stage }) => !part || stage === part)
   if (!here.length) return null
   return (
     <ul aria-label="What could be better" className="grid gap-1.5">
-      {here.map((flaw) => {
-        const { stage, text, help } = FLAW_WORDS[flaw]
+      {here.map(({ stage, text, help }) => {
         return (
-          <li key={flaw} className="grid gap-1 rounded bg-raised p-2 leading-snug">
+          <li key={text} className="grid gap-1 rounded bg-raised p-2 leading-snug">
             <span className="flex gap-1.5">
               <TriangleAlert size={14} className="mt-0.5 shrink-0 text-what" />
               <span>

@@ -264,7 +264,7 @@ function MaterialForm(props: {
 }
 
 /** What a step takes: the picture that it works on, where that is chosen, and the named inputs of its declaration. */
-export function Inputs({ step }: { step: Step }) {
+export function Inputs({ step, only }: { step: Step; only?: readonly string[] | undefined }) {
   const { project, stage } = useDesk()
   const dispatch = useAppDispatch()
   const bind = (input: string, binding: Binding | null) =>
@@ -276,25 +276,27 @@ export function Inputs({ step }: { step: Step }) {
     const wanted = Object.entries(declared).filter(([, input]) => !input.when || input.when(values))
     return wanted.map(([name]) => name).join('\n')
   }).split('\n')
-  const named = inputsOf(step).filter(({ name }) => name !== 'before' && asked.includes(name))
+  const shown = (name: string) => asked.includes(name) && (only?.includes(name) ?? true)
+  const named = inputsOf(step).filter(({ name }) => name !== 'before' && shown(name))
   const own = Object.entries(declared).filter(
-    ([name, input]) =>
-      input.default === 'region' && asked.includes(name) && !named.some((n) => n.name === name),
+    ([name, input]) => input.default === 'region' && shown(name) && !named.some((n) => n.name === name),
   )
   const before = step.inputs?.before
   // A plain step of the row says nothing of it; its menu can take it elsewhere.
-  if (!before && !named.length && !own.length) return null
+  if ((!before || only) && !named.length && !own.length) return null
   const stills = named.some(({ input }) => input.default === 'none' && input.kind === 'frame')
   return (
     <section aria-label="What it takes" className="grid gap-0.5 border-b pb-1.5">
-      <InputRow
-        label="Works on"
-        step={step}
-        kind="frame"
-        binding={before ?? { kind: 'before' }}
-        plain="The state before it"
-        onChange={(binding) => bind('before', binding)}
-      />
+      {!only && (
+        <InputRow
+          label="Works on"
+          step={step}
+          kind="frame"
+          binding={before ?? { kind: 'before' }}
+          plain="The state before it"
+          onChange={(binding) => bind('before', binding)}
+        />
+      )}
       {named.map(({ name, input, binding, plain }) => (
         <InputRow
           key={name}

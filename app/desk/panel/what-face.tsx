@@ -40,7 +40,8 @@ export function WhatFace({ step }: { step: Step }) {
   const [text, setText] = useState('')
   const { part: chosen } = useView('part')
   const stages = findStep(step.use)?.stages
-  const part = stages?.some((s) => s.label === chosen) ? chosen : null
+  const here = stages?.find((s) => s.label === chosen)
+  const part = here?.label ?? null
   const params = paramsOf(step)
   // Which controls matter changes seldom; the face is drawn again only when it does.
   const ids = useApp((s) =>
@@ -71,7 +72,7 @@ export function WhatFace({ step }: { step: Step }) {
     <div className="grid gap-2">
       <Stages step={step} />
       {step.use !== 'group' && !part && <Presets step={step} />}
-      {!part && <Inputs step={step} />}
+      <Inputs step={step} only={here && (here.inputs ?? [])} />
       {step.use === 'screen-key' && <KeyControls step={step} part={part} />}
       <ContentLists step={step} />
       {stage.stack.kind === 'transition' && findStep(step.use)?.crosses && (

@@ -162,12 +162,12 @@ export const screenKey = declareStep({
   },
   content: { marks: MARKS },
   stages: [
-    { label: 'Screen', view: 'screen' },
+    { label: 'Screen', view: 'screen', inputs: ['empty'] },
     { label: 'Tones', view: 'tones' },
-    { label: 'Alpha', view: 'alpha' },
-    { label: 'Colour' },
-    { label: 'Wrap', view: 'wrap' },
-    { label: 'Fit' },
+    { label: 'Alpha', view: 'alpha', inputs: ['amount'] },
+    { label: 'Colour', inputs: ['behind'] },
+    { label: 'Wrap', view: 'wrap', inputs: ['behind'] },
+    { label: 'Fit', inputs: ['behind'] },
   ],
   inputs: {
     empty: {
