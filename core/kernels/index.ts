@@ -32,6 +32,7 @@ export { guided, halftone, paint, pick, type Screening, slopes } from './local'
 export { type Dab, layDab } from './dab'
 export {
   blurPlane,
+  fillFrom,
   fillIn,
   growMap,
   likeScreen,
@@ -42,8 +43,11 @@ export {
   sortScreen,
   spreadGrid,
   unmix,
-  weighted,
 } from './key'
+export { type Parts, partsOf } from './parts'
+export { hueAt, restoreChroma, shapeAlpha, solveAlpha, type Solving } from './solve'
+export { around, lightOn, MATERIALS, materialSums, type SpillLimits, spillOff } from './spill'
+export { atMost, mapOf, placesOf, setShare, sortTones } from './tones'
 export { fromRoots, type OverTime, overTime, printOf, ROOT, type Roots, toRoots } from './clip'
 export { distance, grow } from './morphology'
 export { type Contour, fillPath, flattenCubic, type PathOptions } from './path'

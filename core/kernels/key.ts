@@ -1,5 +1,6 @@
 import type { Frame, Plane, Size } from '../frame'
 import type { Kernels } from './kernels'
+import { placesOf } from './tones'
 
 /** Which channel a screen lies in, and the two beside it; and their shares of it. */
 export interface ScreenAxis {
@@ -16,39 +17,64 @@ const area = ({ width, height }: Size) => width * height
 /**
  * Fills in what is not known, smoothly: a frame that holds colours times their weights, and the weights (0 to 1) as alpha, gets a weight of 1 everywhere, in place. The push-pull of Gortler et al.,
  * "The Lumigraph" (1996): sums of 2 x 2 upwards, brought down to a weight of 1; downwards what a weight lacks is taken from the level above, bilinear. Where nothing is known at all it stays empty.
- * @param places numbers of the only places, by rows, that have to be filled
  */
-export function fillIn(k: Kernels, frame: Frame, places?: Int32Array): void {
-  const levels = [frame]
-  for (let fine = frame; fine.width > 1 || fine.height > 1; fine = levels.at(-1) as Frame) {
-    const coarse = k.frame((fine.width + 1) >> 1, (fine.height + 1) >> 1)
-    k.raw.pullLevel(coarse.block.at, coarse.width, coarse.height, fine.block.at, fine.width, fine.height)
-    levels.push(coarse)
-  }
-  const top = levels.at(-1) as Frame
-  const weight = top.data[3] as number
-  if (weight > 0) for (let c = 0; c < 4; c++) top.data[c] = (top.data[c] as number) / weight
-  for (let n = levels.length - 2; n >= 0; n--) {
-    const [fine, coarse] = [levels[n] as Frame, levels[n + 1] as Frame]
-    if (n === 0 && places) pushAt(k, fine, coarse, places)
-    else k.raw.pushLevel(fine.block.at, fine.width, fine.height, coarse.block.at, coarse.width, coarse.height)
-  }
-  k.free(...levels.slice(1))
+export function fillIn(k: Kernels, frame: Frame): void {
+  const coarse = k.frame((frame.width + 1) >> 1, (frame.height + 1) >> 1)
+  k.raw.pullLevel(coarse.block.at, coarse.width, coarse.height, frame.block.at, frame.width, frame.height)
+  fillLevels(k, coarse)
+  k.raw.pushLevel(frame.block.at, frame.width, frame.height, coarse.block.at, coarse.width, coarse.height)
+  k.free(coarse)
 }
 
-function pushAt(k: Kernels, fine: Frame, coarse: Frame, places: Int32Array): void {
+/** Fills every level from this one upwards, and comes back down to it. */
+function fillLevels(k: Kernels, fine: Frame): void {
+  if (fine.width > 1 || fine.height > 1) return fillIn(k, fine)
+  const weight = fine.data[3] as number
+  if (weight > 0) for (let c = 0; c < 4; c++) fine.data[c] = (fine.data[c] as number) / weight
+}
+
+/** The same from colours and their weights (0 to 1), for some places alone: those of `to` get what is filled in. */
+export function fillFrom(
+  k: Kernels,
+  { width, height, block: { at } }: Frame,
+  weights: Plane,
+  to: Frame,
+  places: Uint32Array,
+): void {
+  const coarse = k.frame((width + 1) >> 1, (height + 1) >> 1)
+  const [level, w, h] = [coarse.block.at, coarse.width, coarse.height]
+  k.raw.pullWeighted(level, w, h, at, weights.block.at, width, height)
+  fillCoarser(k, coarse, width, places)
+  withPlaces(k, places, (list) =>
+    k.raw.fillAt(to.block.at, at, weights.block.at, width, list, places.length, level, w, h),
+  )
+  k.free(coarse)
+}
+
+/** Fills in of a level what places of the finer one ask of it. */
+function fillCoarser(k: Kernels, level: Frame, width: number, places: Uint32Array): void {
+  const { width: w, height: h } = level
+  if (w === 1 && h === 1) return fillLevels(k, level)
+  const map = k.scratch(w * h, (block) => {
+    const bytes = k.bytes(block, w * h).fill(0)
+    withPlaces(k, places, (list) => k.raw.coarserOf(block.at, w, h, list, places.length, width))
+    return bytes.slice()
+  })
+  const asked = placesOf(k, map)
+  const coarse = k.frame((w + 1) >> 1, (h + 1) >> 1)
+  k.raw.pullLevel(coarse.block.at, coarse.width, coarse.height, level.block.at, w, h)
+  fillLevels(k, coarse)
+  withPlaces(k, asked, (list) =>
+    k.raw.pushAt(level.block.at, w, list, asked.length, coarse.block.at, coarse.width, coarse.height),
+  )
+  k.free(coarse)
+}
+
+function withPlaces(k: Kernels, places: Uint32Array, use: (list: number) => void): void {
   k.scratch(places.length * 4 + 4, (block) => {
     k.words(block).set(places)
-    const { width, height } = coarse
-    k.raw.pushAt(fine.block.at, fine.width, block.at, places.length, coarse.block.at, width, height)
+    use(block.at)
   })
-}
-
-/** A frame's colours times a plane, with that as alpha: what `fillIn` takes. */
-export function weighted(k: Kernels, src: Frame, weights: Plane): Frame {
-  const out = k.frame(src.width, src.height)
-  k.raw.weighted(out.block.at, src.block.at, weights.block.at, area(src))
-  return out
 }
 
 /** A grid of colours (`r g b a` a knot, one knot more across and down than whole cells), bilinear between. */
@@ -149,13 +175,22 @@ export function sortScreen(
 /** A map grown by a square of so many places on each side. */
 export function growMap(k: Kernels, { width, height }: Size, map: ByteMap, by: number): ByteMap {
   const n = width * height
-  return k.scratch(3 * n, (block) => {
+  return k.scratch(3 * n + width + 2 * FURTHEST + 96, (block) => {
+    const [from, rows, line] = [block.at, block.at + 2 * n, block.at + 3 * n + 16]
     const bytes = k.bytes(block)
     bytes.set(map)
-    k.raw.growMap(block.at + n, block.at, width, height, by, block.at + 2 * n)
+    let done = 0
+    do {
+      const step = Math.min(FURTHEST, by - done)
+      k.raw.growMap(from + n, from, width, height, step, rows, line)
+      if ((done += step) < by) bytes.copyWithin(0, n, 2 * n)
+    } while (done < by)
     return bytes.slice(n, 2 * n)
   })
 }
+
+/** The kernel counts in bytes. */
+const FURTHEST = 127
 
 /** The sampled Gaussian of sigma 0.8 over seven places, its sum 1: the middle first. */
 const KERNEL = [0.49868, 0.22831, 0.02191, 0.00044] as const

@@ -123,7 +123,7 @@ describe('the screen of a clip', () => {
       if (!plate) throw new Error('No screen was found.')
       const share = shareOf(k, seen, plate)
       const tones = threeTones(k, share, plate.rubbish, { ...TONES, scale: 0.25 })
-      const { alpha, front } = matteOf(k, seen, plate, tones, { rounds: 0, fullness: 1 })
+      const { alpha, front } = matteOf(k, seen, plate, tones, { restores: false, fullness: 1 })
       const error = alpha.data.reduce((sum, a, i) => sum + (a - (cover.data[i] as number)) ** 2, 0) / (W * H)
       k.free(seen, cover, share, plate.picture, alpha, front)
       return error

@@ -10,9 +10,9 @@ import {
   smoothRatios,
   sortScreen,
   toRoots,
+  mapOf,
 } from '../kernels'
 import { colourBy, type ScreenChoice, type ScreenColour, standsOut } from './colour'
-import { mapOf } from './islands'
 import { clippedShare, grainOf, MOVES, oftenSeen, setIn, standsStill, straying } from './over-time'
 import { litBy, samplesOf } from './plate'
 import { fitSurface, type Sample } from './surface'
@@ -105,7 +105,8 @@ export class ClipReader {
       share((i / looks) * 0.3)
       return this.#shown(i, (picture) => {
         const map = likeScreen(k, picture, colour, { radius: 5 * colour.spread, dark: 0.15 * colour.level })
-        for (const s of samplesOf(picture, mapOf(growMap(k, picture, mapOf(map, 0), 2), 0))) samples.push(s)
+        for (const s of samplesOf(picture, mapOf(k, growMap(k, picture, mapOf(k, map, 0), 2), 0)))
+          samples.push(s)
         return map
       })
     })
@@ -181,7 +182,7 @@ export class ClipReader {
       const full = standsOut(picture.data, i * 4, channel, others[0], others[1])
       solid[i] = !over.known[i] && out < SET_TO * full ? 1 : 0
     }
-    const still = setIn(this.#size, solid, over, grain, often)
+    const still = setIn(k, this.#size, solid, over, grain, often)
     const near = growMap(k, this.#size, still, Math.max(1, Math.round(EDGE * this.scale)))
     let set = 0
     for (let i = 0; i < n; i++) {

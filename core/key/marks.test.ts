@@ -32,7 +32,7 @@ describe('marks', () => {
   const at = (tones: Uint8Array, x: number, y: number) => tones[y * W + x]
   const marked = (marks: Mark[], share = new Float32Array(W * H)) => {
     const tones = tonesOf()
-    applyMarks(SIZE, tones, share, marks)
+    applyMarks(k, SIZE, tones, share, marks)
     return tones
   }
 

@@ -1,6 +1,6 @@
 import type { Frame, Size } from '../frame'
+import { type Kernels, partsOf, mapOf } from '../kernels'
 import { type ScreenColour, standsOut } from './colour'
-import { islandsOf, mapOf } from './islands'
 import { DROP, KEEP, UNDECIDED } from './tones'
 
 /** What a mark says of what lies under it. */
@@ -61,14 +61,20 @@ export function markedScreen(
  * does not touch. Hair makes what went undecided again where the screen is less than whole there. Mutates.
  * @param share how much of the screen is left at each place
  */
-export function applyMarks(size: Size, tones: Uint8Array, share: Float32Array, marks: readonly Mark[]): void {
+export function applyMarks(
+  k: Kernels,
+  size: Size,
+  tones: Uint8Array,
+  share: Float32Array,
+  marks: readonly Mark[],
+): void {
   for (const mark of marks) {
     const places = placesUnder(size, mark)
-    if (mark.kind === 'drop') setParts(size, tones, places, mapOf(tones, DROP, false), DROP)
+    if (mark.kind === 'drop') setParts(k, size, tones, places, mapOf(k, tones, DROP, false), DROP)
     else if (mark.kind === 'subject') {
       // A dab may reach over an edge: of what is surely screen it fills whole holes alone. A box means all of it.
       const own = mark.shape === 'box' ? places : places.filter((i) => tones[i] === UNDECIDED)
-      setParts(size, tones, places, mapOf(tones, KEEP, false), KEEP, own)
+      setParts(k, size, tones, places, mapOf(k, tones, KEEP, false), KEEP, own)
     } else if (mark.kind === 'hair')
       for (const i of places) if (tones[i] === DROP && (share[i] as number) < WHOLE) tones[i] = UNDECIDED
   }
@@ -79,26 +85,23 @@ const WHOLE = 0.97
 
 /** Sets the places `own`, and parts of a map of which at least half lies among `places`. */
 function setParts(
-  { width, height }: Size,
+  k: Kernels,
+  size: Size,
   tones: Uint8Array,
   places: readonly number[],
   map: Uint8Array,
   tone: number,
   own = places,
 ) {
-  const { of, count } = islandsOf(width, height, map)
-  const [under, sizes] = [new Int32Array(count + 1), new Int32Array(count + 1)]
-  for (let i = 0; i < of.length; i++) {
-    const part = of[i] as number
-    sizes[part] = (sizes[part] as number) + 1
-  }
-  for (const i of places) {
-    const part = of[i] as number
-    under[part] = (under[part] as number) + 1
-  }
-  for (const i of own) if (map[i]) tones[i] = tone
-  for (let i = 0; i < of.length; i++) {
-    const part = of[i] as number
-    if (part && 2 * (under[part] as number) >= (sizes[part] as number)) tones[i] = tone
-  }
+  partsOf(k, size, map, (parts) => {
+    const sizes = parts.counts(map, 1)
+    const under = new Uint32Array(sizes.length)
+    for (const i of places) {
+      const part = parts.of[i] as number
+      under[part] = (under[part] as number) + 1
+    }
+    for (const i of own) if (map[i]) tones[i] = tone
+    const flags = Uint8Array.from(sizes, (size, part) => (2 * (under[part] as number) >= size ? 1 : 0))
+    parts.set(tones, flags, tone)
+  })
 }

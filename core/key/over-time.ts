@@ -1,7 +1,6 @@
 import type { Size } from '../frame'
-import { type OverTime, ROOT, type Roots } from '../kernels'
+import { type Kernels, type OverTime, type Parts, partsOf, ROOT, type Roots } from '../kernels'
 import { medianOf } from './colour'
-import { islandsOf } from './islands'
 
 /** A place moves that strays by more than this many times the grain. */
 export const MOVES = 2
@@ -24,13 +23,29 @@ export function grainOf({ known, moves }: OverTime): number {
  * @param often 1 where the screen is nearly always seen
  */
 export function setIn(
-  { width, height }: Size,
+  k: Kernels,
+  size: Size,
   solid: Uint8Array,
+  over: OverTime,
+  grain: number,
+  often: Uint8Array,
+): Uint8Array {
+  return partsOf(k, size, solid, (parts) => {
+    const out = new Uint8Array(solid.length)
+    parts.set(out, standing(size, parts, over, grain, often), 1)
+    return out
+  })
+}
+
+/** Which parts belong to the set: a byte for each. */
+function standing(
+  { width, height }: Size,
+  parts: Parts,
   { moves }: OverTime,
   grain: number,
   often: Uint8Array,
 ): Uint8Array {
-  const { of, count } = islandsOf(width, height, solid)
+  const { of, count } = parts
   const [sizes, moving] = [new Int32Array(count + 1), new Int32Array(count + 1)]
   const [aside, below] = [new Uint8Array(count + 1), new Uint8Array(count + 1)]
   for (let i = 0; i < of.length; i++) {
@@ -42,23 +57,20 @@ export function setIn(
     if (i < width || x === 0 || x === width - 1) aside[part] = 1
     if (i >= of.length - width) below[part] = 1
   }
-  const quiet = quietAbout({ width, height }, of, count, often)
-  const is = sizes.map((size, part) => {
+  const quiet = quietAbout({ width, height }, parts, often)
+  return Uint8Array.from(sizes, (size, part) => {
     if (!part || (moving[part] as number) >= MOVES_TO * size) return 0
     return aside[part] || (!below[part] && size < STUCK_TO * of.length && (quiet[part] as number) > QUIET)
       ? 1
       : 0
   })
-  const out = new Uint8Array(of.length)
-  for (let i = 0; i < out.length; i++) out[i] = is[of[i] as number] as number
-  return out
 }
 
 /** How far from its edge the screen about a part is looked at, as a share of the picture's height; and how much of it has to be seen nearly always. */
 const [ABOUT, QUIET] = [0.012, 0.75]
 
 /** About each part, the share of places (some way off its edges, across and down) at which the screen is nearly always seen. */
-function quietAbout({ width, height }: Size, of: Int32Array, count: number, often: Uint8Array): Float32Array {
+function quietAbout({ width, height }: Size, { of, count }: Parts, often: Uint8Array): Float32Array {
   const by = Math.max(2, Math.round(ABOUT * height))
   const [quiet, all] = [new Float32Array(count + 1), new Float32Array(count + 1)]
   for (let i = 0; i < of.length; i++) {

@@ -3,13 +3,14 @@ import {
   growMap,
   type Kernels,
   likeScreen,
+  partsOf,
   smoothRatios,
   type Sorted,
   sortScreen,
   spreadGrid,
+  mapOf,
 } from '../kernels'
 import type { ScreenColour } from './colour'
-import { islandsOf, mapOf } from './islands'
 import { type Mark, markedScreen } from './marks'
 import { fitSurface, type Sample, type Surface, surfaceAt } from './surface'
 
@@ -38,7 +39,7 @@ export interface Backing extends Sorted {
 /** Where a picture shows its screen, and how that is lit; undefined where there is too little of it. The light is the caller's to free. */
 export function readBacking(k: Kernels, picture: Frame, colour: ScreenColour): Backing | undefined {
   const like = likeScreen(k, picture, colour, { radius: 5 * colour.spread, dark: 0.15 * colour.level })
-  const known = mapOf(growMap(k, picture, mapOf(like, 0), 2), 0)
+  const known = mapOf(k, growMap(k, picture, mapOf(k, like, 0), 2), 0)
   const surface = fitSurface(samplesOf(picture, known))
   if (!surface) return undefined
   const lit = litBy(k, surface, picture)
@@ -112,20 +113,21 @@ export function plateOfOne(
   for (const i of markedScreen(picture, lit, colour, marks)) known[i] = 1
   const plate = smoothRatios(k, picture, lit, known)
   k.free(lit)
-  return { colour, picture: plate, rubbish: touchingSides(picture, solid) }
+  return { colour, picture: plate, rubbish: touchingSides(k, picture, solid) }
 }
 
 /** The solid parts that touch the left, the top or the right. */
-function touchingSides({ width, height }: Size, solid: Uint8Array): Uint8Array {
-  const { of, count } = islandsOf(width, height, solid)
-  const touches = new Uint8Array(count + 1)
-  for (let x = 0; x < width; x++) touches[of[x] as number] = 1
-  for (let y = 0; y < height; y++) {
-    touches[of[y * width] as number] = 1
-    touches[of[y * width + width - 1] as number] = 1
-  }
-  touches[0] = 0
-  const out = new Uint8Array(of.length)
-  for (let i = 0; i < out.length; i++) out[i] = touches[of[i] as number] as number
-  return out
+function touchingSides(k: Kernels, size: Size, solid: Uint8Array): Uint8Array {
+  const { width, height } = size
+  return partsOf(k, size, solid, (parts) => {
+    const touches = new Uint8Array(parts.count + 1)
+    for (let x = 0; x < width; x++) touches[parts.of[x] as number] = 1
+    for (let y = 0; y < height; y++) {
+      touches[parts.of[y * width] as number] = 1
+      touches[parts.of[y * width + width - 1] as number] = 1
+    }
+    const out = new Uint8Array(solid.length)
+    parts.set(out, touches, 1)
+    return out
+  })
 }

@@ -1,5 +1,5 @@
 import type { Frame, Plane } from '../frame'
-import { type Kernels, screenShare } from '../kernels'
+import { type Kernels, screenShare, setShare } from '../kernels'
 import { colourBy, medianOf, type ScreenChoice } from './colour'
 import { readEmpty } from './empty'
 import { type Mark, markedScreen } from './marks'
@@ -45,8 +45,7 @@ export function shareOf(k: Kernels, picture: Frame, plate: Plate): Plane {
   const empty = plate.picture.data
   const same = Math.max(SAME, 3 * noiseBetween(seen, empty, share))
   const other = Math.max(OTHER, 2 * same)
-  for (let i = 0; i < set.length; i++)
-    if (set[i]) share.data[i] = 1 - Math.min(1, Math.max(0, (farAt(seen, empty, i) - same) / (other - same)))
+  setShare(k, share, set, [picture, plate.picture], [same, other])
   return share
 }
 
@@ -60,10 +59,14 @@ function farAt(a: Float32Array, b: Float32Array, i: number): number {
   return far
 }
 
-/** How far the screen itself is from the empty one where all of it is left: the median of every 37th place. */
+/** About so many places say how noisy a screen is. */
+const ASKED = 12000
+
+/** How far the screen itself is from the empty one where all of it is left: the median of places all over. */
 function noiseBetween(seen: Float32Array, empty: Float32Array, share: Plane): number {
   const offs: number[] = []
-  for (let i = 0; i < share.data.length; i += 37)
+  const apart = Math.max(1, Math.round(share.data.length / ASKED)) | 1
+  for (let i = 0; i < share.data.length; i += apart)
     if (Math.abs((share.data[i] as number) - 1) < 0.1) offs.push(farAt(seen, empty, i))
   return medianOf(offs)
 }

@@ -37,15 +37,15 @@ describe('spill', () => {
         key.alpha,
         key.plate,
         { amount: 1, balance: 0, back: 0 },
-        { scale: 1 },
+        { scale: 1, shown: true },
       )
       const after = at(key.front, 5000)
       expect(after[1]).toBeLessThanOrEqual(Math.max(after[0] as number, after[2] as number) + 0.06)
       if (share === 0) expect(after).toEqual(before)
       before.forEach((v, c) =>
-        expect((after[c] as number) + (at(taken, 5000)[c] as number)).toBeCloseTo(v, 5),
+        expect((after[c] as number) + (at(taken as Frame, 5000)[c] as number)).toBeCloseTo(v, 5),
       )
-      k.free(taken)
+      k.free(taken as Frame)
       key.end()
     }
   })
@@ -54,9 +54,9 @@ describe('spill', () => {
     const taken = (x: Rgb, more: object) => {
       const key = lit(x, 0.1)
       const options = { amount: 1, balance: 0, back: 0, ...more }
-      const off = takeSpill(k, key.front, key.alpha, key.plate, options, { scale: 1 })
-      const green = at(off, 5000)[1] as number
-      k.free(off)
+      const off = takeSpill(k, key.front, key.alpha, key.plate, options, { scale: 1, shown: true })
+      const green = at(off as Frame, 5000)[1] as number
+      k.free(off as Frame)
       key.end()
       return green
     }
@@ -90,13 +90,13 @@ describe('spill', () => {
             key.alpha,
             key.plate,
             { amount: 1, balance: 1, back: 1 },
-            { scale: 1 },
+            { scale: 1, shown: true },
           )
           expect(key.front.data.some((v) => v < -1e-6)).toBe(false)
           const luma = (v: number[]) =>
             0.2126 * (v[0] as number) + 0.7152 * (v[1] as number) + 0.0722 * (v[2] as number)
           expect(luma(at(key.front, 900))).toBeCloseTo(luma(before), 4)
-          k.free(taken)
+          k.free(taken as Frame)
           key.end()
         },
       ),
@@ -109,7 +109,7 @@ it('light of what lies behind falls on the edge of a subject, not into it and no
   const { cover, seen, done } = scene(k)
   const behind = copyOf(k, seen)
   behind.data.fill(0.8)
-  const light = lightWrap(k, cover, behind, { amount: 0.8, width: 6, saturation: 1 }, 1)
+  const light = lightWrap(k, cover, behind, { amount: 0.8, width: 6, softness: 1, saturation: 1 }, 1)
   const row = (x: number) => light.data[(66 * W + x) * 4] as number
   expect(row(88)).toBeGreaterThan(0.1)
   expect(row(120)).toBeLessThan(0.0006)

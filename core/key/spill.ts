@@ -1,6 +1,6 @@
-import { LUMA, smoothstep } from '../colour'
+import { LUMA } from '../colour'
 import type { Frame, Plane } from '../frame'
-import { gaussian, growMap, type Kernels } from '../kernels'
+import { atMost, gaussian, growMap, type Kernels, MATERIALS, materialSums, spillOff } from '../kernels'
 import { maths } from '../maths'
 import type { Plate } from './plate'
 
@@ -19,7 +19,6 @@ export interface SpillOptions {
 
 export const SPILL: SpillOptions = { amount: 1, balance: 1, back: 0 }
 
-const BINS = 8
 /** Where alpha is more than this, and no edge is near, a material shows its own colours. */
 const PURE = 0.99
 /** How far from an edge that is, in pixels of the full picture. */
@@ -27,11 +26,22 @@ const REACH = 26
 /** A bin with no more pixels than this, of the full picture, says nothing of its own. */
 const FEW = 150
 
+/** What else lies about a subject, and at what scale of the full picture it is seen. */
+export interface SpillPlace {
+  scale: number
+  /** What lies behind, for the light that is given back. */
+  behind?: Frame | undefined
+  /** Where the subject's colours are left alone, 0 to 1. */
+  own?: Plane | undefined
+  /** Whether what was taken is asked for. */
+  shown?: boolean
+}
+
 /**
  * Takes the light of the screen off a subject (premultiplied), in place. Of straight colour X a share s of the screen B goes, so that the key channel comes down to a limit: first the larger of the others, then (by
  * the balance) what the material has where no screen shines on it, its key channel as times of half the sum of the others, by bins of log(R / B). s = max(0, X_g - limit) / (B_g - (B_r + B_b) / 2), and never more
- * than the other channels hold. @param behind what lies behind, for the light that is given back
- * @returns what was taken, as light; the caller's to free
+ * than the other channels hold.
+ * @returns what was taken, as light, where that is asked for; the caller's to free
  */
 export function takeSpill(
   k: Kernels,
@@ -39,107 +49,44 @@ export function takeSpill(
   alpha: Plane,
   plate: Plate,
   options: SpillOptions,
-  { scale, behind }: { scale: number; behind?: Frame | undefined },
-): Frame {
-  const { channel: g, others } = plate.colour
-  const [a, b] = others
-  const { data } = front
-  const screen = plate.picture.data
-  const taken = k.frame(front.width, front.height)
-  taken.data.fill(0)
-  if (options.amount === 0) return taken
-  const ratios = options.balance > 0 ? materials(k, front, alpha, plate.colour, scale) : undefined
-  const plainly = !options.kept && (options.bands ?? [1]).every((v) => v === 1)
-  for (let i = 0; i < alpha.data.length; i++) {
-    const cover = alpha.data[i] as number
-    if (cover <= 0) continue
-    const at = i * 4
-    const x = data[at + g] as number
-    const p = data[at + a] as number
-    const q = data[at + b] as number
-    const plain = Math.max(p, q)
-    const own = ratios ? ratios(p, q) * 0.5 * (p + q) : plain
-    const limit = plain + (Math.min(plain, own) - plain) * options.balance
-    const whole = (screen[at + g] as number) - 0.5 * ((screen[at + a] as number) + (screen[at + b] as number))
-    if (x <= limit || whole <= 1e-6) continue
-    const most = Math.min(
-      p / Math.max(1e-6, screen[at + a] as number),
-      q / Math.max(1e-6, screen[at + b] as number),
-    )
-    const amount = plainly ? options.amount : amountAt(data, at, cover, options)
-    const share = amount * Math.min((x - limit) / whole, most)
-    for (let c = 0; c < 3; c++) {
-      const off = share * (screen[at + c] as number)
-      data[at + c] = (data[at + c] as number) - off
-      taken.data[at + c] = off
-    }
-    taken.data[at + 3] = cover
+  { scale, behind, own, shown = false }: SpillPlace,
+): Frame | undefined {
+  const keeps = shown || options.back > 0
+  const taken = keeps ? k.frame(front.width, front.height) : undefined
+  taken?.data.fill(0)
+  if (options.amount > 0) {
+    const materials = options.balance > 0 ? materialsOf(k, front, alpha, plate.colour, scale) : undefined
+    const { amount, balance, bands = [1, 1, 1], kept } = options
+    const limits = { amount, balance, materials, bands, kept: kept && sharesOf(kept), own }
+    spillOff(k, front, alpha, plate.picture, plate.colour, limits, taken)
+    if (taken && options.back > 0) giveBack(k, front, taken, options.back, scale, behind)
   }
-  if (options.back > 0) giveBack(k, front, taken, options.back, scale, behind)
-  return taken
+  if (shown || !taken) return taken
+  k.free(taken)
+  return undefined
 }
 
-/** How much is taken of a colour: by its tone, and less the nearer it lies to one that is kept. */
-function amountAt(
-  data: Float32Array,
-  at: number,
-  cover: number,
-  { amount, bands, kept }: SpillOptions,
-): number {
-  let out = amount
-  if (bands) {
-    const tone = Math.min(1, Math.sqrt(Math.max(0, lumaAt(data, at)) / cover))
-    const [dark, light] = [Math.max(0, 1 - 2 * tone), Math.max(0, 2 * tone - 1)]
-    out *= dark * bands[0] + (1 - dark - light) * bands[1] + light * bands[2]
-  }
-  if (!kept) return out
-  const sum = (data[at] as number) + (data[at + 1] as number) + (data[at + 2] as number)
-  const own = kept.rgb[0] + kept.rgb[1] + kept.rgb[2]
-  if (!(sum > 0 && own > 0)) return out
-  let off = 0
-  for (let c = 0; c < 3; c++) off += Math.abs((data[at + c] as number) / sum - (kept.rgb[c] as number) / own)
-  return out * smoothstep((off - kept.near) / Math.max(1e-4, kept.near))
+/** A kept colour as shares of its light; none where it has none. */
+function sharesOf({ rgb: [r, g, b], near }: NonNullable<SpillOptions['kept']>) {
+  const sum = r + g + b
+  return sum > 0 ? { shares: [r / sum, g / sum, b / sum] as const, near } : undefined
 }
 
 /** What the key channel is of half the sum of the others where a material is its own, by how red or blue it is. */
-function materials(
-  k: Kernels,
-  front: Frame,
-  alpha: Plane,
-  { channel: g, others: [a, b] }: Plate['colour'],
-  scale: number,
-): (p: number, q: number) => number {
-  const thin = new Uint8Array(alpha.data.length)
-  for (let i = 0; i < thin.length; i++) thin[i] = (alpha.data[i] as number) > PURE ? 0 : 1
-  const near = growMap(k, alpha, thin, Math.max(1, Math.round(REACH * scale)))
-  const sums = new Float64Array(BINS)
-  const counts = new Float64Array(BINS)
-  for (let i = 0; i < near.length; i++) {
-    if (near[i]) continue
-    const p = front.data[i * 4 + a] as number
-    const q = front.data[i * 4 + b] as number
-    if (p + q < 0.01) continue
-    const bin = binOf(p, q)
-    sums[bin] = (sums[bin] as number) + (2 * (front.data[i * 4 + g] as number)) / (p + q)
-    counts[bin] = (counts[bin] as number) + 1
-  }
+function materialsOf(k: Kernels, front: Frame, alpha: Plane, colour: Plate['colour'], scale: number) {
+  const near = growMap(k, alpha, atMost(k, alpha, PURE), Math.max(1, Math.round(REACH * scale)))
+  const { sums, counts } = materialSums(k, front, near, colour, BORDERS)
   const total = counts.reduce((sum, n) => sum + n, 0)
   const usual = total > 0 ? sums.reduce((sum, v) => sum + v, 0) / total : 1
   const few = Math.max(4, FEW * scale * scale)
   const means = sums.map((sum, bin) =>
     (counts[bin] as number) > few ? sum / (counts[bin] as number) : usual,
   )
-  return (p, q) => means[binOf(p, q)] as number
+  return { means, borders: BORDERS }
 }
 
 /** Where log(p / q) goes over from one bin to the next, evenly from -2 to 2, as ratios. */
-const BORDERS = Array.from({ length: BINS - 1 }, (_, n) => maths.exp(((n + 1) * 4) / BINS - 2))
-
-function binOf(p: number, q: number): number {
-  let bin = 0
-  while (bin < BINS - 1 && p >= (BORDERS[bin] as number) * q) bin++
-  return bin
-}
+const BORDERS = Array.from({ length: MATERIALS - 1 }, (_, n) => maths.exp(((n + 1) * 4) / MATERIALS - 2))
 
 /** Gives a share of the light that was taken back as grey, or in the colours of what lies behind, far out of focus. */
 function giveBack(

@@ -1,6 +1,5 @@
 import type { Plane, Size } from '../frame'
-import { blurPlane, growMap, type Kernels } from '../kernels'
-import { type Islands, islandsOf, mapOf } from './islands'
+import { atMost, blurPlane, growMap, type Kernels, type Parts, partsOf, sortTones, mapOf } from '../kernels'
 
 /** The three tones of a key: what surely goes, what is to be found out, what surely stays. */
 export const DROP = 0
@@ -21,6 +20,9 @@ export interface ToneOptions {
 
 export const TONES: ToneOptions = { drop: 0.88, keep: 0.07, holes: 0.18, lone: 0.004, scale: 1 }
 
+/** Beside what has no more of the screen than this nothing is surely screen. */
+const CLOSE = 0.7
+
 /** The three tones by how much of the screen is left at each place (see `screenShare`). Rubbish of the set goes. */
 export function threeTones(
   k: Kernels,
@@ -28,76 +30,52 @@ export function threeTones(
   rubbish: Uint8Array | undefined,
   options: ToneOptions = TONES,
 ): Uint8Array {
-  const { width, height } = share
-  const blurred = blurPlane(k, share)
-  const smooth = blurred.data
-  const n = width * height
-  const tones = new Uint8Array(n)
-  const thin = new Uint8Array(n)
-  const { data } = share
-  for (let i = 0; i < n; i++) thin[i] = (data[i] as number) > 0.7 ? 0 : 1
-  const close = growMap(k, share, thin, 1)
-  for (let i = 0; i < n; i++) {
-    const ts = smooth[i] as number
-    if (rubbish?.[i]) tones[i] = DROP
-    else if (ts < options.keep) tones[i] = KEEP
-    else tones[i] = ts > options.drop && !close[i] ? DROP : UNDECIDED
-  }
-  // What is no part of a subject of some size is noise of the screen, or belongs to the set.
-  const parts = islandsOf(width, height, mapOf(tones, DROP, false))
-  const kept = new Int32Array(parts.count + 1)
-  for (let i = 0; i < n; i++)
-    if (tones[i] === KEEP) kept[parts.of[i] as number] = (kept[parts.of[i] as number] as number) + 1
-  const most = kept.reduce((a, b) => Math.max(a, b), 0)
-  const enough = 40 * options.scale * options.scale
-  const near = nearLargest(k, share, parts, kept, Math.max(2, Math.round(AWAY * options.scale)))
-  for (let i = 0; i < n; i++)
-    if (tones[i] !== DROP && (kept[parts.of[i] as number] as number) < enough) tones[i] = DROP
-  for (let i = 0; i < n; i++) {
-    const part = parts.of[i] as number
-    if (part && !near[part] && (kept[part] as number) < options.lone * most) tones[i] = DROP
-  }
-  fillHoles(width, height, tones, smooth, options.holes)
-  k.free(blurred)
+  const smooth = blurPlane(k, share)
+  const close = growMap(k, share, atMost(k, share, CLOSE), 1)
+  const tones = sortTones(k, smooth, { close, rubbish }, options)
+  dropParts(k, share, tones, options)
+  fillHoles(k, smooth, tones, options.holes)
+  k.free(smooth)
   return tones
 }
 
 /** How far from the largest part a small one is by itself, in a picture 720 high: hair that is parted by light lies nearer. */
 const AWAY = 20
+/** Fewer places that stay, in a picture 720 high, are no subject. */
+const ENOUGH = 40
 
-/** Which parts come within so many places of the largest. */
-function nearLargest(
-  k: Kernels,
-  { width, height }: Size,
-  { of, count }: Islands,
-  kept: Int32Array,
-  by: number,
-): Uint8Array {
-  const largest = kept.indexOf(kept.reduce((a, b) => Math.max(a, b), 0))
-  const near = new Uint8Array(count + 1)
-  const map = new Uint8Array(of.length)
-  for (let i = 0; i < of.length; i++) map[i] = of[i] === largest && largest > 0 ? 1 : 0
-  const around = growMap(k, { width, height }, map, by)
-  for (let i = 0; i < of.length; i++) if (around[i]) near[of[i] as number] = 1
-  return near
+/** What is no part of a subject of some size is noise of the screen, or belongs to the set. Mutates. */
+function dropParts(k: Kernels, size: Size, tones: Uint8Array, { scale, lone }: ToneOptions): void {
+  partsOf(k, size, mapOf(k, tones, DROP, false), (parts) => {
+    const kept = parts.counts(tones, KEEP)
+    const most = kept.reduce((a, b) => Math.max(a, b), 0)
+    const gone = Uint8Array.from(kept, (n) => (n < ENOUGH * scale * scale ? 1 : 0))
+    const largest = kept.indexOf(most)
+    if (most > 0 && !gone[largest]) {
+      const near = nearPart(k, size, parts, largest, Math.max(2, Math.round(AWAY * scale)))
+      for (let part = 1; part < gone.length; part++)
+        if (!near[part] && (kept[part] as number) < lone * most) gone[part] = 1
+    }
+    parts.set(tones, gone, DROP)
+  })
+}
+
+/** Which parts come within so many places of one of them. */
+function nearPart(k: Kernels, size: Size, parts: Parts, part: number, by: number): Uint8Array {
+  const map = new Uint8Array(parts.of.length)
+  parts.set(
+    map,
+    Uint8Array.from({ length: parts.count + 1 }, (_, i) => (i === part ? 1 : 0)),
+    1,
+  )
+  return parts.under(growMap(k, size, map, by))
 }
 
 /** Undecided parts within what stays, in which the screen nowhere shows through, stay too. Mutates. */
-function fillHoles(width: number, height: number, tones: Uint8Array, smooth: Float32Array, most: number) {
-  const parts = islandsOf(width, height, mapOf(tones, UNDECIDED))
-  const open = new Uint8Array(parts.count + 1)
-  const highest = new Float32Array(parts.count + 1).fill(-Infinity)
-  for (let y = 0, i = 0; y < height; y++)
-    for (let x = 0; x < width; x++, i++) {
-      const part = parts.of[i] as number
-      if (part === 0) continue
-      highest[part] = Math.max(highest[part] as number, smooth[i] as number)
-      const beside = (x > 0 && tones[i - 1] === DROP) || (x < width - 1 && tones[i + 1] === DROP)
-      const above = (y > 0 && tones[i - width] === DROP) || (y < height - 1 && tones[i + width] === DROP)
-      if (beside || above) open[part] = 1
-    }
-  for (let i = 0; i < tones.length; i++) {
-    const part = parts.of[i] as number
-    if (part && !open[part] && (highest[part] as number) < most) tones[i] = KEEP
-  }
+function fillHoles(k: Kernels, smooth: Plane, tones: Uint8Array, most: number): void {
+  partsOf(k, smooth, mapOf(k, tones, UNDECIDED), (parts) => {
+    const { highest, open } = parts.edges(smooth, tones, DROP)
+    const filled = open.map((is, part) => (!is && (highest[part] as number) < most ? 1 : 0))
+    parts.set(tones, filled, KEEP)
+  })
 }

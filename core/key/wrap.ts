@@ -1,11 +1,13 @@
 import type { Frame, Plane } from '../frame'
-import { gaussian, type Kernels, runProgram, weighted } from '../kernels'
+import { around, gaussian, type Kernels, lightOn, runProgram } from '../kernels'
 
 export interface WrapOptions {
   /** How strong, 0 to 1. */
   amount: number
   /** How far the light reaches in, in pixels of the full picture. */
   width: number
+  /** 0 keeps it to the very edge, 1 lets it fall off as the blur does. */
+  softness: number
   saturation: number
 }
 
@@ -17,18 +19,13 @@ export function lightWrap(
   k: Kernels,
   alpha: Plane,
   behind: Frame,
-  { amount, width, saturation }: WrapOptions,
+  { amount, width, softness, saturation }: WrapOptions,
   scale: number,
 ): Frame {
-  const cover = alpha.data
-  const rest = k.plane(behind.width, behind.height)
-  for (let i = 0; i < cover.length; i++) rest.data[i] = amount * (1 - (cover[i] as number))
-  const seen = weighted(k, behind, rest)
-  const blurred = gaussian(k, seen, width * scale, width * scale, 'clamp')
-  k.free(seen, rest)
-  if (saturation !== 1) runProgram(k, blurred, [{ op: 'saturation', amount: saturation }], blurred)
-  const out = weighted(k, blurred, alpha)
-  k.free(blurred)
-  for (let at = 3; at < out.data.length; at += 4) out.data[at] = 0
-  return out
+  const seen = around(k, behind, alpha)
+  const light = gaussian(k, seen, width * scale, width * scale, 'clamp')
+  k.free(seen)
+  lightOn(k, light, alpha, { amount, softness })
+  if (saturation !== 1) runProgram(k, light, [{ op: 'saturation', amount: saturation }], light)
+  return light
 }

@@ -55,6 +55,6 @@ export function keyed(
   if (!plate) throw new Error('No screen was found.')
   const share = shareOf(k, seen, plate)
   const tones = threeTones(k, share, plate.rubbish, { ...TONES, scale: 0.2 })
-  const made = matteOf(k, seen, plate, tones, { rounds: 0, fullness: 1 })
+  const made = matteOf(k, seen, plate, tones, { restores: false, fullness: 1 })
   return { ...made, plate, tones, done: () => k.free(share, plate.picture, made.alpha, made.front) }
 }

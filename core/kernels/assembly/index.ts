@@ -25,7 +25,8 @@ export {
   pullLevel,
   pushLevel,
   pushAt,
-  weighted,
+  coarserOf,
+  fillAt,
   spreadGrid,
   ratios,
   multiplyBy,
@@ -37,3 +38,19 @@ export {
   unmix,
 } from './key'
 export { toRoots, fromRoots, overTime, printOf } from './clip'
+export { partsOf, partCounts, partsUnder, setParts, partEdges } from './parts'
+export { mapOf, atMost, sortTones, placesOf, setShare } from './tones'
+export {
+  sureOf,
+  pullWeighted,
+  projectOn,
+  ownColours,
+  pickAt,
+  putAt,
+  explainAt,
+  chromaAt,
+  addLost,
+  hueAt,
+  shapeAlpha,
+} from './solve'
+export { materialSums, spill, around, lightOn } from './spill'

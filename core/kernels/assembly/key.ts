@@ -69,12 +69,35 @@ export function pushAt(fine: usize, w: i32, places: usize, n: i32, coarse: usize
   }
 }
 
-/** Colour times a weight, and the weight. */
-export function weighted(dst: usize, src: usize, weights: usize, n: i32): void {
-  for (let i = 0; i < n; i++) {
-    const w = load<f32>(weights + (<usize>i << 2))
-    const at = <usize>i << 4
-    v128.store(dst + at, f32x4.mul(f32x4.replace_lane(v128.load(src + at), 3, 1), f32x4.splat(w)))
+/** Marks (bytes, 0 before) which places of a level half as large are asked for by those of the finer one. */
+export function coarserOf(map: usize, cw: i32, ch: i32, places: usize, n: i32, w: i32): void {
+  for (let k = 0; k < n; k++) {
+    const at = load<i32>(places + (<usize>k << 2))
+    const y = at / w
+    const x = at - y * w
+    const left = max(0, (x - 1) >> 1)
+    const right = min(cw - 1, ((x - 1) >> 1) + 1)
+    const top = map + <usize>(max(0, (y - 1) >> 1) * cw)
+    const low = map + <usize>(min(ch - 1, ((y - 1) >> 1) + 1) * cw)
+    store<u8>(top + left, 1)
+    store<u8>(top + right, 1)
+    store<u8>(low + left, 1)
+    store<u8>(low + right, 1)
+  }
+}
+
+/** Colours times their weights, filled up from the coarser level, at places by their numbers alone. */
+export function fillAt(
+  dst: usize, src: usize, weights: usize, w: i32, places: usize, n: i32, coarse: usize, cw: i32, ch: i32,
+): void {
+  for (let k = 0; k < n; k++) {
+    const at = load<i32>(places + (<usize>k << 2))
+    const weight = load<f32>(weights + (<usize>at << 2))
+    const own = f32x4.replace_lane(v128.load(src + (<usize>at << 4)), 3, 1)
+    const y = at / w
+    const p = dst + (<usize>at << 4)
+    v128.store(p, f32x4.mul(own, f32x4.splat(weight)))
+    push(p, coarse, cw, ch, at - y * w, y)
   }
 }
 
@@ -199,53 +222,115 @@ export function sortScreen(
   }
 }
 
-/** A map grown by a square of `by` places on each side. rows: scratch of w * h bytes. */
-export function growMap(dst: usize, src: usize, w: i32, h: i32, by: i32, rows: usize): void {
+/**
+ * A map (0 or 1) grown by a square of `by` places (at most 127) on each side. rows: scratch of w * h + 16 bytes; line: of w + 2 * by + 64.
+ * Across, windows are joined to ones twice as long until they are more than half of the whole (as sums of two are, van Herk's way costs more here).
+ */
+export function growMap(dst: usize, src: usize, w: i32, h: i32, by: i32, rows: usize, line: usize): void {
+  const whole = 2 * by + 1
+  const padded = w + 2 * by
+  memory.fill(line, 0, padded + 64)
   for (let y = 0; y < h; y++) {
     const row = <usize>(y * w)
-    let last = -0x40000000
-    for (let x = 0; x < w + by; x++) {
-      if (x < w && load<u8>(src + row + <usize>x)) last = x
-      if (x >= by) store<u8>(rows + row + <usize>(x - by), last >= x - 2 * by ? 1 : 0)
+    memory.copy(line + by, src + row, w)
+    memory.fill(line + by + w, 0, by)
+    memory.fill(line, 0, by)
+    let length = 1
+    for (; length * 2 <= whole; length *= 2)
+      for (let x = 0; x < padded; x += 16) {
+        const at = line + <usize>x
+        v128.store(at, v128.or(v128.load(at), v128.load(at + length)))
+      }
+    const rest = whole - length
+    for (let x = 0; x < w; x += 16) {
+      const at = line + <usize>x
+      v128.store(rows + row + <usize>x, v128.or(v128.load(at), v128.load(at + rest)))
     }
+    // What was joined beyond the line's end.
+    memory.fill(line + padded, 0, 48)
   }
-  for (let y = 0; y < h; y++) {
-    const to = dst + <usize>(y * w)
-    memory.fill(to, 0, w)
-    for (let v = max(0, y - by); v <= min(h - 1, y + by); v++) {
-      const from = rows + <usize>(v * w)
-      let x = 0
-      for (; x + 16 <= w; x += 16) v128.store(to + x, v128.or(v128.load(to + x), v128.load(from + x)))
-      for (; x < w; x++) store<u8>(to + <usize>x, load<u8>(to + <usize>x) | load<u8>(from + <usize>x))
+  // Down: how far above each place the last one lay, in bytes that stop at 255.
+  const since = line
+  memory.fill(since, 255, w)
+  const one = i8x16.splat(1)
+  const reach = i8x16.splat(<i8>(2 * by))
+  for (let y = 0; y < h + by; y++) {
+    const from = rows + <usize>(y * w)
+    const to = dst + <usize>((y - by) * w)
+    let x = 0
+    for (; x + 16 <= w; x += 16) {
+      let d = v128.load(since + <usize>x)
+      d = i8x16.add_sat_u(d, one)
+      if (y < h) d = v128.andnot(d, i8x16.ne(v128.load(from + <usize>x), i8x16.splat(0)))
+      v128.store(since + <usize>x, d)
+      if (y >= by) v128.store(to + <usize>x, v128.and(i8x16.le_u(d, reach), one))
+    }
+    for (; x < w; x++) {
+      let d: u32 = min<u32>(255, <u32>load<u8>(since + <usize>x) + 1)
+      if (y < h && load<u8>(from + <usize>x)) d = 0
+      store<u8>(since + <usize>x, <u8>d)
+      if (y >= by) store<u8>(to + <usize>x, d <= <u32>(2 * by) ? 1 : 0)
     }
   }
 }
 
 /** A plane blurred by seven weights that are the same on both sides, the border's values going on. rows: scratch of w * h floats. */
 export function blurPlane(dst: usize, src: usize, w: i32, h: i32, k0: f32, k1: f32, k2: f32, k3: f32, rows: usize): void {
-  blurRuns(rows, src, w, 1, h, w, k0, k1, k2, k3)
-  blurRuns(dst, rows, h, w, w, 1, k0, k1, k2, k3)
-}
-
-// Runs of n numbers, `step` apart, `count` of them, `next` apart.
-function blurRuns(
-  dst: usize, src: usize, n: i32, step: i32, count: i32, next: i32, k0: f32, k1: f32, k2: f32, k3: f32,
-): void {
-  for (let i = 0; i < n; i++) {
-    const a1 = <usize>(max(0, i - 1) * step) << 2, b1 = <usize>(min(n - 1, i + 1) * step) << 2
-    const a2 = <usize>(max(0, i - 2) * step) << 2, b2 = <usize>(min(n - 1, i + 2) * step) << 2
-    const a3 = <usize>(max(0, i - 3) * step) << 2, b3 = <usize>(min(n - 1, i + 3) * step) << 2
-    const at = <usize>(i * step) << 2
-    for (let r = 0; r < count; r++) {
-      const p = src + (<usize>(r * next) << 2)
+  const pitch = <usize>w << 2
+  for (let y = 0; y < h; y++) {
+    const p = src + <usize>y * pitch
+    const to = rows + <usize>y * pitch
+    for (let x = 0; x < w; x++) {
+      const at = p + (<usize>x << 2)
+      if (x >= 3 && x + 7 <= w) {
+        v128.store(to + (<usize>x << 2), seven(at - 12, at - 8, at - 4, at, at + 4, at + 8, at + 12, k0, k1, k2, k3))
+        x += 3
+        continue
+      }
       const sum =
-        k0 * load<f32>(p + at) +
-        k1 * (load<f32>(p + a1) + load<f32>(p + b1)) +
-        k2 * (load<f32>(p + a2) + load<f32>(p + b2)) +
-        k3 * (load<f32>(p + a3) + load<f32>(p + b3))
-      store<f32>(dst + (<usize>(r * next) << 2) + at, sum)
+        k0 * load<f32>(at) +
+        k1 * (at4(p, max(0, x - 1)) + at4(p, min(w - 1, x + 1))) +
+        k2 * (at4(p, max(0, x - 2)) + at4(p, min(w - 1, x + 2))) +
+        k3 * (at4(p, max(0, x - 3)) + at4(p, min(w - 1, x + 3)))
+      store<f32>(to + (<usize>x << 2), sum)
     }
   }
+  for (let y = 0; y < h; y++) {
+    const c = rows + <usize>y * pitch
+    const a1 = rows + <usize>max(0, y - 1) * pitch, b1 = rows + <usize>min(h - 1, y + 1) * pitch
+    const a2 = rows + <usize>max(0, y - 2) * pitch, b2 = rows + <usize>min(h - 1, y + 2) * pitch
+    const a3 = rows + <usize>max(0, y - 3) * pitch, b3 = rows + <usize>min(h - 1, y + 3) * pitch
+    const to = dst + <usize>y * pitch
+    let x: usize = 0
+    for (; x + 16 <= pitch; x += 16)
+      v128.store(to + x, seven(a3 + x, a2 + x, a1 + x, c + x, b1 + x, b2 + x, b3 + x, k0, k1, k2, k3))
+    for (; x < pitch; x += 4) {
+      const sum =
+        k0 * load<f32>(c + x) +
+        k1 * (load<f32>(a1 + x) + load<f32>(b1 + x)) +
+        k2 * (load<f32>(a2 + x) + load<f32>(b2 + x)) +
+        k3 * (load<f32>(a3 + x) + load<f32>(b3 + x))
+      store<f32>(to + x, sum)
+    }
+  }
+}
+
+// @ts-ignore: decorator
+@inline
+function at4(p: usize, x: i32): f32 {
+  return load<f32>(p + (<usize>x << 2))
+}
+
+// @ts-ignore: decorator
+@inline
+function seven(
+  a3: usize, a2: usize, a1: usize, c: usize, b1: usize, b2: usize, b3: usize, k0: f32, k1: f32, k2: f32, k3: f32,
+): v128 {
+  const one = f32x4.mul(f32x4.splat(k1), f32x4.add(v128.load(a1), v128.load(b1)))
+  const two = f32x4.mul(f32x4.splat(k2), f32x4.add(v128.load(a2), v128.load(b2)))
+  const three = f32x4.mul(f32x4.splat(k3), f32x4.add(v128.load(a3), v128.load(b3)))
+  const sum = f32x4.add(f32x4.mul(f32x4.splat(k0), v128.load(c)), one)
+  return f32x4.add(f32x4.add(sum, two), three)
 }
 
 /** max(0, seen - (1 - alpha) plate), with that alpha. */
@@ -254,8 +339,12 @@ export function unmix(dst: usize, src: usize, plate: usize, alpha: usize, n: i32
   for (let i = 0; i < n; i++) {
     const a = load<f32>(alpha + (<usize>i << 2))
     const at = <usize>i << 4
-    const own = f32x4.sub(v128.load(src + at), f32x4.mul(v128.load(plate + at), f32x4.splat(1 - a)))
-    const front = a > 0 ? f32x4.max(own, zero) : zero
+    let front = zero
+    if (a > 0) {
+      front = v128.load(src + at)
+      if (a < 1) front = f32x4.sub(front, f32x4.mul(v128.load(plate + at), f32x4.splat(1 - a)))
+      front = f32x4.max(front, zero)
+    }
     v128.store(dst + at, f32x4.replace_lane(front, 3, a))
   }
 }

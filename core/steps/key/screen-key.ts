@@ -1,5 +1,5 @@
-import type { Frame, Plane } from '../../frame'
-import { addScaledInto, copyOf, filled, type Kernels, printOf, showPlane } from '../../kernels'
+import type { Frame } from '../../frame'
+import { addScaledInto, copyOf, filled, type Kernels, printOf, shapeAlpha, showPlane } from '../../kernels'
 import {
   applyMarks,
   cutOnce,
@@ -214,7 +214,7 @@ export const screenKey = declareStep({
     const sorted = (plate: Plate) => {
       const found = shareOf(k, input, plate)
       const map = threeTones(k, found, v.border ? plate.rubbish : undefined, { ...v, scale: size })
-      applyMarks(input, map, found.data, marks)
+      applyMarks(k, input, map, found.data, marks)
       k.free(found)
       return map
     }
@@ -226,13 +226,13 @@ export const screenKey = declareStep({
       k.free(plate.picture)
       return shownTones(k, input, map)
     }
-    const rounds = v.fine && scale > 0.75 ? MATTE.rounds : 0
+    const restores = v.fine && scale > 0.75
     const prints = [input, frames.empty].map((f) => f && printOf(k, f)).join(' ')
     const { drop, keep, holes, lone, border, fullness } = v
-    const how = JSON.stringify([by, size, marks, drop, keep, holes, lone, border, fullness, rounds])
+    const how = JSON.stringify([by, size, marks, drop, keep, holes, lone, border, fullness, restores])
     const cut = cutOnce(k, input, [prints, how], () => {
       const plate = screen()
-      const made = plate && matteOf(k, input, plate, sorted(plate), { rounds, fullness })
+      const made = plate && matteOf(k, input, plate, sorted(plate), { restores, fullness })
       return made && { colour: plate.colour, screen: plate.picture, ...made }
     })
     // Without a screen there is nothing to take off.
@@ -249,16 +249,17 @@ export const screenKey = declareStep({
     const taken = takeSpill(k, cut.front, alpha, { colour: cut.colour, picture: cut.screen }, options, {
       scale,
       behind,
+      shown: view === 'spill',
     })
     moveEdge(k, cut.front, alpha, { out: v.edge * scale, soft: v.soft * scale })
-    shape(cut.front, alpha, input, v.levels, mattes.amount)
+    shapeAlpha(k, cut.front, alpha, input, { levels: v.levels, holds: mattes.amount })
     const front = view === 'alpha' ? cut.front : fitted(k, cut.front, behind, v, scale)
     const wrapping = { amount: v.wrap, width: v.wide, saturation: v.colourful }
     const light = v.wrap > 0 && behind ? lightWrap(k, alpha, behind, wrapping, scale) : undefined
     if (light) addScaledInto(k, front, light, 1)
     const shown = () => {
       if (view === 'alpha') return showPlane(k, alpha)
-      if (view === 'spill') return opaque(copyOf(k, taken))
+      if (taken) return opaque(copyOf(k, taken))
       if (view === 'wrap') return light ? opaque(copyOf(k, light)) : nothing()
       return front
     }
@@ -280,29 +281,6 @@ function shownTones(k: Kernels, { width, height }: Frame, map: Uint8Array): Fram
     out.data[i * 4 + 3] = 1
   }
   return out
-}
-
-/** Brings alpha between its black and white points, and within what holds and what the picture itself has, and the subject with it. Mutates both. */
-function shape(
-  front: Frame,
-  alpha: Plane,
-  { data: seen }: Frame,
-  [black, white]: readonly [number, number],
-  holds: Plane | undefined,
-) {
-  for (let i = 0; i < alpha.data.length; i++) {
-    const before = alpha.data[i] as number
-    if (before === 0) continue
-    const bent = Math.min(1, Math.max(0, (before - black) / Math.max(1e-3, white - black)))
-    const there = Math.min(1, Math.max(0, seen[i * 4 + 3] as number))
-    const after = bent * there * (holds ? (holds.data[i] as number) : 1)
-    if (after === before) continue
-    // The subject's light is times the picture's own alpha already.
-    const share = there > 0 ? after / there / before : 0
-    alpha.data[i] = after
-    for (let at = i * 4; at < i * 4 + 3; at++) front.data[at] = (front.data[at] as number) * share
-    front.data[i * 4 + 3] = after
-  }
 }
 
 function opaque(frame: Frame): Frame {
