@@ -46,7 +46,7 @@ export function entry(step: StepDeclaration, picture: string): string {
   const shown = exampleOf(step)
   const facts = [
     step.keepsAlpha ? 'Alpha stays as it came.' : '',
-    step.moves ? 'It moves by itself.' : '',
+    step.moves === true ? 'It moves by itself.' : '',
     inputs.length ? `Takes besides: ${inputs.join(', ')}.` : '',
     step.outputs.length ? `Offers: ${step.outputs.map((v) => v.label.toLowerCase()).join(', ')}.` : '',
     presets.length ? `Presets: ${presets.join(', ')}.` : '',

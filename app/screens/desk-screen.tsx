@@ -11,6 +11,7 @@ import { memo, useEffect, useMemo } from 'react'
 import { useNavigate, useParams } from 'react-router'
 import { Lanes } from '../desk/lanes/lanes'
 import { PointOverlay } from '../desk/controls/point-overlay'
+import { CropOverlay } from '../desk/key/crop-overlay'
 import { MarkOverlay } from '../desk/key/mark-overlay'
 import { StepPanel } from '../desk/panel/step-panel'
 import { Strip } from '../desk/strip/strip'
@@ -142,6 +143,7 @@ const Picture = memo(function Picture() {
     'look',
     'inspect',
     'peek',
+    'part',
     'solo',
     'compare',
     'background',
@@ -198,7 +200,12 @@ const Picture = memo(function Picture() {
                 marked ? (
                   <MarkOverlay step={step} list={marked} rect={rect} />
                 ) : (
-                  <PointOverlay step={step} rect={rect} />
+                  <>
+                    {step.use === 'screen-key' && view.part === 'Place' && (
+                      <CropOverlay step={step} rect={rect} />
+                    )}
+                    <PointOverlay step={step} rect={rect} />
+                  </>
                 )
               ) : null
           : undefined

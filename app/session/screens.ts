@@ -1,4 +1,4 @@
-import { isSteady, looksFor, type ScreenChoice, spreadOver } from '@stilus/core/key'
+import { isSteady, looksFor, spreadOver } from '@stilus/core/key'
 import {
   allSteps,
   layoutOf,
@@ -8,8 +8,10 @@ import {
   type Stage,
   stageOf,
   type Step,
+  stepContent,
   stepValues,
 } from '@stilus/core/project'
+import { screenChoice } from '@stilus/core/steps'
 import { importFile, readScreen } from '@stilus/engine'
 import { edit } from '../store/edit'
 import { store } from '../store/store'
@@ -18,7 +20,7 @@ import { session } from './session'
 import { tell, uid, work } from './work'
 
 /** Shots shorter than this say too little of their screen. */
-const FEWEST = 4
+export const FEWEST = 4
 
 /** The screens of the shelf, those that were read in a shot first. */
 export const screensFor = (project: Project, shotId: string | undefined): ScreenItem[] =>
@@ -38,16 +40,16 @@ export function takenScreen(project: Project, step: Step): ScreenItem | undefine
 export const canRead = ({ stack, length }: Pick<Stage, 'stack' | 'length'>): boolean =>
   stack.kind === 'shot' && length >= FEWEST
 
-const choiceOf = (stage: Stage, step: Step): ScreenChoice => {
-  const { screen, picked } = stepValues(stage, step, stage.head)
-  return screen === 'picked' ? (picked as [number, number, number]) : (screen as 'auto')
-}
-
 /**
  * Reads the screen of the clip that a key works on, from the pictures before it, and puts it onto the shelf; where it stands still the key takes its picture. It goes on when the desk is left, and can be
  * called off.
+ * @param range the first and the last frame of the shot that are read; all of it unless given
  */
-export async function readScreenFor(stack: Stack, stepId: string): Promise<void> {
+export async function readScreenFor(
+  stack: Stack,
+  stepId: string,
+  range?: readonly [number, number],
+): Promise<void> {
   const project = store.getState().project.document
   if (!project || store.getState().view.runs[stepId]) return
   const stage = stageOf(project, stack)
@@ -58,7 +60,12 @@ export async function readScreenFor(stack: Stack, stepId: string): Promise<void>
   const run = (progress: TrackProgress | null) => store.dispatch(viewActions.run({ id: stepId, progress }))
   run({ done: 0, total: 1, fps: 0 })
   try {
-    const frames = spreadOver(0, length - 1, looksFor(size))
+    const [first, last] = range ?? [0, length - 1]
+    const frames = spreadOver(first, last, looksFor(size))
+    const choice = screenChoice(
+      stepValues(stage, step, head + first),
+      stepContent(stage, step, head + first).samples,
+    )
     const made = await work(`Reading the screen of ${shot?.name ?? 'the shot'}`, async (share, signal) => {
       const picture = async (frame: number) => {
         const target = { kind: 'stack' as const, stack, view: { stepId, view: 'before' } }
@@ -66,7 +73,7 @@ export async function readScreenFor(stack: Stack, stepId: string): Promise<void>
         const { width, height, data } = await session().renderer.render(request)
         return { width, height, data: data as Float32Array<ArrayBuffer> }
       }
-      const read = await readScreen({ size, choice: choiceOf(stage, step), frames, picture, share, signal })
+      const read = await readScreen({ size, choice, frames, picture, share, signal })
       if (!read) return { read }
       if (!isSteady(read.facts)) return { read, medium: null }
       const file = new File([read.png], `${name}.png`, { type: 'image/png' })
@@ -87,7 +94,7 @@ export async function readScreenFor(stack: Stack, stepId: string): Promise<void>
       name: old?.name ?? name,
       kind: 'screen',
       shotId: stack.id,
-      frames: [head, head + length - 1],
+      frames: [head + first, head + last],
       facts: { ...facts, colour: { channel, shares: [...shares] } },
       ...(made.medium ? { mediaId: made.medium.id } : {}),
     }

@@ -158,7 +158,7 @@ describe('the screen of a clip', () => {
     for (let n = 0; n < 8; n++) grey.add(frame)
     expect(grey.read()).toBeUndefined()
     k.free(frame)
-    const red = read({ order: [1, 0, 2] }, [0.5, 0.06, 0.12]) as ReadScreen
+    const red = read({ order: [1, 0, 2] }, [[0.5, 0.06, 0.12]]) as ReadScreen
     expect(red.colour.channel).toBe(0)
     k.free(red.picture)
   })

@@ -98,6 +98,7 @@ function describe(
   channel: number,
   others: [number, number],
   [p, q]: readonly [number, number],
+  reach = NEAR,
 ): ScreenColour | undefined {
   const near: number[] = []
   const lit: number[] = []
@@ -105,7 +106,7 @@ function describe(
     const x = (shares[2 * i] as number) - p
     const y = (shares[2 * i + 1] as number) - q
     const far = Math.sqrt(x * x + y * y)
-    if (far > NEAR) continue
+    if (far > reach) continue
     near.push(far)
     lit.push(levels[i] as number)
   }
@@ -119,18 +120,32 @@ function describe(
   }
 }
 
-/** A colour that was picked: its strongest channel, and those places of a picture that are near it for its spread and light. Undefined for one that stands out in no channel. */
+/** Colours that were picked: the channel in which the first stands out, the mean of their shares, and those places of a picture that are near them for spread and light. Undefined where the first stands out in no channel. */
 function setColour(
   picture: { width: number; height: number; data: Float32Array },
-  rgb: readonly [number, number, number],
+  picks: readonly Rgb[],
 ): ScreenColour | undefined {
-  const channel = rgb.indexOf(Math.max(...rgb))
+  const [first] = picks
+  if (!first) return undefined
+  const channel = first.indexOf(Math.max(...first))
   const others = othersOf(channel)
-  const key = rgb[channel] as number
-  const shares = others.map((c) => (rgb[c] as number) / Math.max(1e-6, key)) as [number, number]
-  if (!(key > 0) || Math.max(...shares) > 1 - DULL) return undefined
-  return describe(gathered([picture], channel, others), channel, others, shares)
+  const key = first[channel] as number
+  if (!(key > 0) || Math.max(...others.map((c) => first[c] as number)) > (1 - DULL) * key) return undefined
+  const shares = picks.map((rgb) =>
+    others.map((c) => (rgb[c] as number) / Math.max(1e-6, rgb[channel] as number)),
+  ) as [number, number][]
+  const mean = [0, 1].map((c) => shares.reduce((sum, s) => sum + (s[c] as number), 0) / shares.length) as [
+    number,
+    number,
+  ]
+  const far = Math.max(...shares.map((s) => distance(s, mean)))
+  const found = describe(gathered([picture], channel, others), channel, others, mean, NEAR + far)
+  // What is like a screen lies within three spreads and more of its colour.
+  return found && { ...found, spread: Math.max(found.spread, far / 3) }
 }
+
+const distance = (a: readonly [number, number], b: readonly [number, number]) =>
+  Math.sqrt((a[0] - b[0]) * (a[0] - b[0]) + (a[1] - b[1]) * (a[1] - b[1]))
 
 /** Green or blue, whichever stands out more in sum. */
 function strongest(pictures: readonly { data: Float32Array }[]): number {
@@ -150,8 +165,10 @@ export function medianOf(values: readonly number[]): number {
   return sorted[Math.floor(sorted.length / 2)] ?? 0
 }
 
-/** How the colour of a screen is found: read from the picture, of green or blue alone, or set by hand. */
-export type ScreenChoice = 'auto' | 'green' | 'blue' | readonly [number, number, number]
+type Rgb = readonly [number, number, number]
+
+/** How the colour of a screen is found: read from the picture, of green or blue alone, or set by hand from samples. */
+export type ScreenChoice = 'auto' | 'green' | 'blue' | readonly Rgb[]
 
 const CHANNELS = { auto: undefined, green: 1, blue: 2 } as const
 

@@ -23,12 +23,12 @@ it.each([
 
 it('a red cloth is taken by its picked colour, and a grey picture has no screen', () => {
   const { seen, cover, done } = scene(k, [1, 0, 2])
-  const key = keyed(k, seen, [0.5, 0.06, 0.12])
+  const key = keyed(k, seen, [[0.5, 0.06, 0.12]])
   expect(key.plate.colour.channel).toBe(0)
   expect(meanSquare(key.alpha.data, cover.data)).toBeLessThan(4e-4)
   key.done()
   seen.data.fill(0.3)
-  for (const choice of ['auto', 'green', 'blue', [0.5, 0.5, 0.5]] as const)
+  for (const choice of ['auto', 'green', 'blue', [[0.5, 0.5, 0.5]]] as const)
     expect(findScreen(k, seen, choice, 1)).toBeUndefined()
   done()
 })
@@ -87,5 +87,34 @@ it('the tones of a subject before a screen are three, each where it belongs', ()
     if (key.tones[i] === 0) expect(a).toBeLessThan(0.15)
   }
   key.done()
+  done()
+})
+
+it('a cloth of two colours is taken by a sample of each', () => {
+  const { seen, cloth, cover, done } = scene(k)
+  // The right half of the cloth is of a yellower green.
+  for (let i = 0; i < W * H; i++) {
+    if (i % W < W / 2) continue
+    const [a, red] = [cover.data[i] as number, 0.24 * (cloth.data[i * 4 + 1] as number)]
+    seen.data[i * 4] = (seen.data[i * 4] as number) + (1 - a) * (red - (cloth.data[i * 4] as number))
+  }
+  const shown = (picks: Rgb[]) => {
+    const key = keyed(k, seen, picks)
+    const off = meanSquare(key.alpha.data, cover.data)
+    const { shares, spread } = key.plate.colour
+    key.done()
+    return { off, shares, spread }
+  }
+  const [one, two] = [
+    shown([[0.06, 0.5, 0.12]]),
+    shown([
+      [0.06, 0.5, 0.12],
+      [0.12, 0.5, 0.12],
+    ]),
+  ]
+  expect(two.shares[0]).toBeCloseTo(0.18, 3)
+  expect(two.spread).toBeGreaterThanOrEqual(0.02)
+  expect(two.off).toBeLessThan(3e-4)
+  expect(two.off).toBeLessThanOrEqual(one.off + 1e-6)
   done()
 })

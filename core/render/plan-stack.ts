@@ -19,7 +19,7 @@ import {
   stepValues,
 } from '../project'
 import type { ContentValues, Values } from '../params'
-import { findStep, inputKey } from '../steps'
+import { findStep, inputKey, movesWith } from '../steps'
 import type { Slot } from './graph'
 import { planBelowObject } from './plan-object'
 import { type LookedAt, planMatte, planRegion } from './plan-region'
@@ -263,7 +263,7 @@ function addStep(
       use: step.use,
       values,
       view,
-      time: declaration?.moves ? t : undefined,
+      time: declaration && movesWith(declaration, values) ? t : undefined,
       ...(holds ? { content } : {}),
       ...(declaration?.crosses ? { progress: typeof passed === 'number' ? passed : progressOf(work) } : {}),
       ...(moments?.length ? { moments } : {}),

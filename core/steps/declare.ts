@@ -166,16 +166,16 @@ export interface StepDeclaration<P extends Params = Params> {
   outputs: readonly StepOutput[]
   /** It has a `progress`: the joint of a transition. */
   crosses?: boolean
-  /** The stages in which it works, in order, where they are looked at one by one: each has the controls of the group of its name, inputs by name, and the output that shows it (the result unless given). */
-  stages?: readonly { label: string; view?: string; inputs?: readonly string[] }[]
+  /** The stages in which it works, in order, where they are looked at one by one: each has the controls of the group of its name, inputs by name, the output that shows it (the result unless given), and the toggle that leaves it out. */
+  stages?: readonly { label: string; view?: string; inputs?: readonly string[]; off?: string }[]
   /** Whether alpha leaves as it came. */
   keepsAlpha: boolean
   /** True where these values leave the picture exactly as it is. */
   neutral(values: RenderContext<P>['values'], content: ContentValues): boolean
   /** Largest difference (linear light) between rendering at half size and halving the full-size result, for the shared test. */
   proxyError: number
-  /** True where the result changes in time though values do not. */
-  moves?: boolean
+  /** True where the result changes in time though values do not; or with which values it does. */
+  moves?: boolean | ((values: Values) => boolean)
   /** Other words that people look for it by. */
   words?: readonly string[]
   /** Offsets in frames at which it also needs its own values. */
@@ -205,6 +205,10 @@ type ColourStep<P extends Params> = Omit<
     colour(values: RenderContext<P>['values'], tables: Tables): ColourOp[]
   }[]
 }
+
+/** Whether a step's result changes in time with these values, though they do not. */
+export const movesWith = (step: StepDeclaration, values: Values): boolean =>
+  typeof step.moves === 'function' ? step.moves(values) : step.moves === true
 
 /** Checks a declaration's types; at run time it returns it as it is. */
 export const declareStep = <const P extends Params>(step: StepDeclaration<P>): StepDeclaration =>

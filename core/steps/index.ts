@@ -81,6 +81,7 @@ export {
   type ColourTable,
   type Family,
   inputKey,
+  movesWith,
   isBound,
   type OldStep,
   type Place,
@@ -123,3 +124,4 @@ const byId = new Map([...STEPS, ...CROSSINGS].map((step) => [step.id, step]))
 
 /** The declaration of a step, or undefined for one that this version does not have. */
 export const findStep = (id: string): StepDeclaration | undefined => byId.get(id)
+export { screenChoice } from './key/cut-subject'

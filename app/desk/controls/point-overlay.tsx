@@ -11,6 +11,7 @@ import {
   stepValues,
 } from '@stilus/core/project'
 import { shown } from '@stilus/core/params'
+import { findStep } from '@stilus/core/steps'
 import { type PointerEvent, useRef } from 'react'
 import { edit } from '../../store/edit'
 import { useAppDispatch, useView } from '../../store/store'
@@ -25,9 +26,13 @@ let gestures = 0
 /** A handle on the picture for every point that the selected step declares: drag it, or move it with the arrow keys. */
 export function PointOverlay({ step, rect }: { step: Step; rect: Rect }) {
   const { stage } = useDesk()
-  const { frame } = useView('frame')
+  const { frame, part } = useView('frame', 'part')
   const t = timeAt(stage, frame)
-  const points = shown(paramsOf(step), stepValues(stage, step, t)).filter(([, p]) => p.type === 'point')
+  // Where a step works in stages, only the points of the one that is looked at lie on the picture.
+  const staged = findStep(step.use)?.stages
+  const points = shown(paramsOf(step), stepValues(stage, step, t)).filter(
+    ([, p]) => p.type === 'point' && (!staged || p.group === part),
+  )
   const own = points.map(([id, param]) => ({
     label: param.label,
     address: controlAddress(step.id, id),

@@ -1,9 +1,11 @@
 import type { Step } from '@stilus/core/project'
 import { ScanLine } from 'lucide-react'
-import { canRead, readScreenFor, screensFor, takenScreen } from '../../session/screens'
+import { useState } from 'react'
+import { canRead, FEWEST, readScreenFor, screensFor, takenScreen } from '../../session/screens'
 import { edit } from '../../store/edit'
 import { useAppDispatch, useView } from '../../store/store'
 import { Button } from '../../ui/button'
+import { NumberField } from '../../ui/number-field'
 import { Menu } from '../../ui/overlays'
 import { useDesk } from '../use-desk'
 
@@ -15,6 +17,12 @@ export function ScreenSource({ step }: { step: Step }) {
   const taken = takenScreen(project, step)
   const own = screensFor(project, stage.shot?.id).find((s) => s.shotId === stage.stack.id)
   const others = screensFor(project, stage.shot?.id).filter((s) => s.mediaId && s.id !== taken?.id)
+  const last = stage.length - 1
+  const [range, setRange] = useState<[number, number]>(() => [0, last])
+  const setEnd = (end: 0 | 1, v: number) => {
+    const [a, b] = range
+    setRange(end === 0 ? [Math.min(v, b - FEWEST + 1), b] : [a, Math.max(v, a + FEWEST - 1)])
+  }
   const says = taken
     ? `${taken.name}: read from ${taken.facts.looks} pictures.`
     : step.inputs?.empty && step.inputs.empty.kind !== 'none'
@@ -25,12 +33,32 @@ export function ScreenSource({ step }: { step: Step }) {
   return (
     <div className="grid gap-1.5">
       <p className="text-dim">{says}</p>
+      {canRead(stage) && (
+        <div className="flex items-center gap-1.5">
+          <span
+            className="flex-1 text-dim"
+            title="Only these frames of the shot are looked at: leave out where the light changes, or the screen is not yet up."
+          >
+            Reads frames
+          </span>
+          {([0, 1] as const).map((end) => (
+            <NumberField
+              key={end}
+              label={end ? 'The last frame that is read' : 'The first frame that is read'}
+              value={range[end]}
+              {...{ min: 0, max: last, step: 1, digits: 0 }}
+              onChange={(v) => setEnd(end, v)}
+              className="w-16"
+            />
+          ))}
+        </div>
+      )}
       <div className="flex gap-1.5">
         {canRead(stage) && (
           <Button
             className="flex-1"
             disabled={step.id in runs}
-            onClick={() => void readScreenFor(stage.stack, step.id)}
+            onClick={() => void readScreenFor(stage.stack, step.id, range)}
           >
             <ScanLine size={14} />{' '}
             {step.id in runs ? 'Reading …' : own ? 'Read the clip again' : 'Read the clip'}

@@ -74,7 +74,7 @@ export function WhatFace({ step }: { step: Step }) {
       {step.use !== 'group' && !part && <Presets step={step} />}
       <Inputs step={step} only={here && (here.inputs ?? [])} />
       {step.use === 'screen-key' && <KeyControls step={step} part={part} />}
-      <ContentLists step={step} />
+      {(!part || part === 'Screen') && <ContentLists step={step} />}
       {stage.stack.kind === 'transition' && findStep(step.use)?.crosses && (
         <>
           <OtherTransition project={stage.project} id={stage.stack.id} />

@@ -1,8 +1,11 @@
 import type { Frame } from '../../frame'
+import { grainIn } from '../../key'
 import { gaussian, type Kernels, runProgram } from '../../kernels'
 import { number, px, share } from '../../params/make'
 import { grade } from '../colour/grade'
 import { matchOps, spreadOf } from '../colour/match'
+import type { Place } from '../declare'
+import { GRAIN, grained } from '../texture/grain'
 
 const fit = { group: 'Fit' }
 
@@ -64,6 +67,12 @@ export const FIT = {
     ...fit,
     limits: [0, 200],
   }),
+  grain: share(
+    'Grain',
+    'Gives the subject as much grain as what lies behind has and it has not itself; 1 is all of that.',
+    0,
+    fit,
+  ),
 }
 
 interface Fitting {
@@ -75,6 +84,7 @@ interface Fitting {
   colours: number
   black: number
   defocus: number
+  grain: number
 }
 
 /** A subject (premultiplied) brought to what lies behind it: matched, then by its own controls as a grade has them, then softened. The subject itself where nothing is asked; else a new frame, and the old one is freed. */
@@ -108,5 +118,26 @@ export function fitted(
   }
   if (!grade.neutral(graded as never, {})) next(runProgram(k, out, grade.colour?.(graded as never, {}) ?? []))
   if (v.defocus > 0) next(gaussian(k, out, v.defocus * scale, v.defocus * scale, 'clamp'))
+  return out
+}
+
+/** Grain less than this is not laid on. */
+const LEAST = 0.002
+
+/** A subject with the grain that what lies behind has and it lacks, measured on both; variances add. The subject itself where nothing is asked; else a new frame, and the old one is freed. */
+export function grainFitted(
+  k: Kernels,
+  front: Frame,
+  behind: Frame | undefined,
+  share: number,
+  at: { scale: number; place: Place; time: number },
+): Frame {
+  if (share === 0 || !behind) return front
+  const [own, wanted] = [grainIn(front), grainIn(behind)]
+  // Half as large a picture has half the grain of single pixels.
+  const amount = (share * Math.sqrt(Math.max(0, wanted * wanted - own * own))) / at.scale
+  if (amount < LEAST) return front
+  const out = grained(k, front, { ...GRAIN, amount }, at)
+  k.free(front)
   return out
 }

@@ -147,6 +147,106 @@ describe('the step', () => {
     done()
   })
 
+  /** A scene whose cloth shines on the puppet. */
+  const shone = () => {
+    const of = scene(k)
+    const { seen, cloth, cover } = of
+    for (let i = 0; i < W * H * 4; i++)
+      if (i % 4 < 3)
+        seen.data[i] =
+          (seen.data[i] as number) + 0.5 * (cover.data[i >> 2] as number) * (cloth.data[i] as number)
+    return of
+  }
+
+  it('does nothing in a stage that is left out', () => {
+    const { seen, done } = shone()
+    const behind = copyOf(k, seen)
+    behind.data.fill(0.7)
+    const frames = { behind }
+    const marks = [{ id: 'm', kind: 'drop', shape: 'box', on: true, place: [0.5, 0.25], size: [40, 60] }]
+    const bare = { fullness: 1, spill: 0 }
+    const plain = made(seen, bare, { frames })
+    const stages: Record<string, Values> = {
+      skipTones: { drop: 0.5, keep: 0.2 },
+      skipAlpha: { edge: -2, soft: 1, levels: [0.2, 0.8] },
+      skipColour: { spill: 1, back: 0.5 },
+      skipFit: { exposure: 1, match: 1, defocus: 3, grain: 1 },
+      skipPlace: { across: [0.3, 0.6], place: [0.3, 0.5], size: 0.5, shadow: 'made' },
+      skipWrap: { wrap: 1 },
+    }
+    for (const [skip, values] of Object.entries(stages)) {
+      const content = skip === 'skipTones' ? { marks, samples: [] } : { marks: [], samples: [] }
+      const [on, off] = [false, true].map((left) =>
+        made(seen, { ...bare, ...values, [skip]: left }, { frames, content }),
+      ) as [Frame, Frame]
+      expect([skip, meanSquare(on.data, plain.data) > 1e-6, meanSquare(off.data, plain.data)]).toEqual([
+        skip,
+        true,
+        0,
+      ])
+      k.free(on, off)
+    }
+    k.free(plain, behind)
+    done()
+  })
+
+  it('keeps what is surely subject, the colours that are its own, and within its crop', () => {
+    const { seen, done } = shone()
+    const within = (x0: number, x1: number) => {
+      const plane = k.plane(W, H)
+      plane.data.forEach((_, i) => (plane.data[i] = i % W >= x0 && i % W < x1 ? 1 : 0))
+      return plane
+    }
+    const [core, own] = [within(180, 200), within(0, 120)]
+    const at = (frame: Frame, x: number, y = 130) => [
+      ...frame.data.slice((y * W + x) * 4, (y * W + x) * 4 + 4),
+    ]
+    const [plain, kept, whole] = [
+      made(seen, {}),
+      made(seen, {}, { mattes: { core } }),
+      made(seen, { spill: 1 }, { mattes: { own } }),
+    ] as [Frame, Frame, Frame]
+    expect([at(plain, 190)[3], at(kept, 190)[3]]).toEqual([0, 1])
+    const none = made(seen, { spill: 0 })
+    expect(at(whole, 100)).toEqual(at(none, 100))
+    expect(at(whole, 140)).toEqual(at(plain, 140))
+    expect(at(plain, 140)[1]).toBeLessThan((at(none, 140)[1] as number) - 0.05)
+    const cropped = made(seen, { across: [0.45, 1] })
+    expect([at(cropped, 100)[3], at(cropped, 115)]).toEqual([0, at(plain, 115)])
+    k.free(core, own, plain, kept, whole, none, cropped)
+    done()
+  })
+
+  it('puts subject, edge light and shadow where they are to be, and alpha with them', () => {
+    const { seen, done } = scene(k)
+    const behind = copyOf(k, seen)
+    behind.data.fill(0.7)
+    const placing = {
+      place: [0.25, 0.5],
+      wrap: 0.8,
+      wide: 4,
+      shadow: 'made',
+      long: 0.5,
+      lean: 1,
+      depth: 1,
+      soften: 0,
+    }
+    const [out, alpha, light] = [undefined, 'alpha', 'wrap'].map((view) =>
+      made(seen, placing as Values, { frames: { behind }, ...(view ? { view } : {}) }),
+    ) as [Frame, Frame, Frame]
+    const at = (frame: Frame, x: number, y: number) => frame.data.slice((y * W + x) * 4, (y * W + x) * 4 + 4)
+    expect(at(alpha, 60, 66)[0]).toBeGreaterThan(0.99)
+    expect(at(alpha, 120, 66)[0]).toBe(0)
+    // The head, 94 above the ground, throws its shadow 94 aside and 47 up.
+    expect([...at(out, 60 + 94, 160 - 47)]).toEqual([0, 0, 0, 1])
+    expect(Math.max(...light.data.filter((_, i) => Math.floor(i / 4) % W > 110 && i % 4 < 3))).toBe(0)
+    const lamp = made(seen, { wrap: 0.8, lit: 'colour', glow: [1, 0, 0] }, { view: 'wrap' })
+    expect(Math.max(...lamp.data.filter((_, i) => i % 4 === 1))).toBe(0)
+    expect(Math.max(...lamp.data.filter((_, i) => i % 4 === 0))).toBeGreaterThan(0.1)
+    k.free(behind, out, alpha, light, lamp)
+    done()
+  })
+
   it('leaves a picture without a screen as it is', () => {
     const { seen, done } = scene(k)
     seen.data.fill(0.25)

@@ -1,34 +1,32 @@
-import type { Frame } from '../../frame'
-import { addScaledInto, copyOf, filled, type Kernels, printOf, shapeAlpha, showPlane } from '../../kernels'
+import type { Frame, Plane } from '../../frame'
 import {
-  applyMarks,
-  cutOnce,
-  findScreen,
-  KEEP,
+  addScaledInto,
+  copyOf,
+  filled,
+  joinInto,
+  type Kernels,
+  overInto,
+  shapeAlpha,
+  showPlane,
+  weigh,
+} from '../../kernels'
+import {
+  castShadow,
+  cropMatte,
   lightWrap,
-  MATTE,
-  matteOf,
   moveEdge,
-  type Plate,
-  type ScreenChoice,
-  shareOf,
-  SPILL,
+  placed,
+  shadowOnScreen,
+  softShadow,
+  type SpillOptions,
   takeSpill,
-  threeTones,
-  TONES,
-  UNDECIDED,
 } from '../../key'
-import { choice, colour, number, px, range, share, toggle } from '../../params/make'
-import { FIT, fitted } from './fit'
-import { MARKS, marksOf } from './marks'
-import { declareStep, isBound, type Place } from '../declare'
-
-const screen = { group: 'Screen' }
-const tones = { group: 'Tones' }
-const edges = { group: 'Alpha' }
-const spill = { group: 'Colour' }
-const wrap = { group: 'Wrap' }
-const wraps = { ...wrap, when: (v: Record<string, unknown>) => Number(v.wrap) > 0 }
+import { declareStep, type RenderContext } from '../declare'
+import { cutSubject, type ScreenValues, shownScreen } from './cut-subject'
+import { FIT, fitted, grainFitted } from './fit'
+import { MARKS } from './marks'
+import { PLACE } from './place'
+import { leftOut, SAMPLES, SCREEN } from './screen-params'
 
 export const screenKey = declareStep({
   id: 'screen-key',
@@ -38,136 +36,21 @@ export const screenKey = declareStep({
   purpose: 'Takes a subject off a green or blue screen, with its hair and without the colour of the screen.',
   words: ['chroma', 'greenscreen', 'bluescreen', 'green', 'blue', 'matte', 'cut out', 'keyer', 'background'],
   params: {
-    screen: choice(
-      'Screen',
-      'Which colour goes.',
-      {
-        auto: 'As it is found',
-        green: 'Green',
-        blue: 'Blue',
-        picked: 'As picked',
-      },
-      screen,
-    ),
-    picked: colour('Colour', 'The colour of the screen: pick a lit, even part of it.', [0.05, 0.45, 0.1], {
-      when: (v) => v.screen === 'picked',
-      ...screen,
-    }),
-    drop: share(
-      'Screen from',
-      'How much of the screen’s colour a place needs to be surely screen.',
-      TONES.drop,
-      tones,
-    ),
-    keep: number(
-      'Subject to',
-      'How much of the screen’s colour a place may have to be surely subject.',
-      TONES.keep,
-      [0, 0.5],
-      {
-        soft: [0, 0.2],
-        ...tones,
-      },
-    ),
-    holes: share(
-      'Fills holes',
-      'Gaps within the subject are filled where no more of the screen shows than this.',
-      TONES.holes,
-      tones,
-    ),
-    lone: number(
-      'Lone parts',
-      'Parts that are smaller than this share of the subject, and away from it, go: markers on the screen.',
-      TONES.lone,
-      [0, 1],
-      { soft: [0, 0.05], digits: 4, step: 0.001, ...tones },
-    ),
-    border: toggle(
-      'Drop the set',
-      'What touches the left, upper or right border goes: stands, walls.',
-      true,
-      {
-        ...tones,
-        when: (v) => !isBound(v, 'empty'),
-      },
-    ),
-    fullness: number('Hair', 'Below 1 fine hair gets fuller, above it thinner.', MATTE.fullness, [0.3, 3], {
-      soft: [0.6, 1.8],
-      ...edges,
-    }),
-    fine: toggle(
-      'Restores fine colour',
-      'Puts back what video loses of colour at edges (4:2:0); off for footage with whole colour.',
-      true,
-      edges,
-    ),
-    edge: px('Edge', 'Out beyond the subject, or in.', 0, [-4, 4], {
-      ...edges,
-      limits: [-100, 100],
-      step: 0.01,
-      digits: 2,
-    }),
-    soft: px('Softness', 'How soft the edge gets besides.', 0, [0, 6], {
-      ...edges,
-      limits: [0, 100],
-      step: 0.05,
-      digits: 2,
-    }),
-    levels: range(
-      'Black and white',
-      'What of alpha becomes nothing, and what everything.',
-      [0, 1],
-      [0, 1],
-      edges,
-    ),
-    spill: share(
-      'Takes spill',
-      'How much of the screen’s light is taken off the subject.',
-      SPILL.amount,
-      spill,
-    ),
-    balance: share(
-      'Balance',
-      'From the limit of the other channels alone (0) to what each material has of its own (1).',
-      SPILL.balance,
-      spill,
-    ),
-    back: share(
-      'Gives light back',
-      'How much of it comes back in the colours of what lies behind.',
-      SPILL.back,
-      spill,
-    ),
-    dark: share('In the dark', 'How much of that is taken in dark places.', 1, spill),
-    middle: share('In the middle', 'How much of that is taken in the middle tones.', 1, spill),
-    light: share('In the light', 'How much of that is taken in bright places.', 1, spill),
-    keeps: toggle(
-      'Keeps a colour',
-      'A colour of the subject’s own is left alone: a green scarf.',
-      false,
-      spill,
-    ),
-    kept: colour('Kept colour', 'The colour that is left alone: pick it on the subject.', [0.2, 0.4, 0.15], {
-      ...spill,
-      when: (v) => v.keeps === true,
-    }),
-    near: share('Near it', 'How far around it colours are left alone too.', 0.08, {
-      ...spill,
-      when: (v) => v.keeps === true,
-    }),
-    wrap: share('Strength', 'How much light of what lies behind falls on the edge.', 0, wrap),
-    wide: px('Width', 'How far that light reaches in.', 12, [1, 80], { limits: [0.5, 400], ...wraps }),
-    colourful: number('Saturation', 'How colourful that light is.', 1, [0, 3], { soft: [0, 2], ...wraps }),
+    ...SCREEN,
     ...FIT,
+    skipFit: leftOut('Fit'),
+    ...PLACE,
+    skipPlace: leftOut('Place'),
   },
-  content: { marks: MARKS },
+  content: { samples: SAMPLES, marks: MARKS },
   stages: [
-    { label: 'Screen', view: 'screen', inputs: ['empty'] },
-    { label: 'Tones', view: 'tones' },
-    { label: 'Alpha', view: 'alpha', inputs: ['amount'] },
-    { label: 'Colour', inputs: ['behind'] },
-    { label: 'Wrap', view: 'wrap', inputs: ['behind'] },
-    { label: 'Fit', inputs: ['behind'] },
+    { label: 'Screen', view: 'screen', inputs: ['empty'], off: 'skipScreen' },
+    { label: 'Tones', view: 'tones', inputs: ['core'], off: 'skipTones' },
+    { label: 'Alpha', view: 'alpha', inputs: ['amount'], off: 'skipAlpha' },
+    { label: 'Colour', inputs: ['behind', 'own'], off: 'skipColour' },
+    { label: 'Fit', inputs: ['behind'], off: 'skipFit' },
+    { label: 'Place', off: 'skipPlace' },
+    { label: 'Wrap', view: 'wrap', inputs: ['behind'], off: 'skipWrap' },
   ],
   inputs: {
     empty: {
@@ -176,12 +59,25 @@ export const screenKey = declareStep({
       kind: 'frame',
       default: 'none',
     },
+    core: {
+      label: 'Surely subject',
+      help: 'Within it everything stays: a region over a green badge, another key of the core.',
+      kind: 'matte',
+      default: 'none',
+    },
+    own: {
+      label: 'Own colours',
+      help: 'Within it the subject’s colours are left as they are: a region round a green scarf.',
+      kind: 'matte',
+      default: 'none',
+      when: (v) => Number(v.spill) > 0,
+    },
     behind: {
       label: 'Behind',
-      help: 'What the subject will stand before: for light on its edge.',
+      help: 'What the subject will stand before: for light on its edge, and to match it.',
       kind: 'frame',
       default: 'below',
-      when: (v) => Number(v.wrap) > 0 || Number(v.back) > 0 || Number(v.match) > 0,
+      when: (v) => ['wrap', 'back', 'match', 'grain'].some((name) => Number(v[name]) > 0),
     },
     amount: {
       label: 'Holds',
@@ -199,91 +95,107 @@ export const screenKey = declareStep({
   ],
   keepsAlpha: false,
   proxyError: 1,
+  moves: (v) => Number(v.grain) > 0 && !v.skipFit,
   neutral: () => false,
   reach: () => Infinity,
   /**
    * The empty screen, from the picture or the one that is given; three tones by how much of its stand-out is left; alpha by projection between the screen and the subject's colour around there; the
-   * subject is what is seen less its share of the screen; spill; light of what lies behind.
+   * subject is what is seen less its share of the screen; spill; brought to what lies behind; put where it is to stand, its shadow below it; light of what lies behind.
    */
-  render({ kernels: k, input, values: v, view, scale, place, frames, mattes, content }) {
-    const by: ScreenChoice = v.screen === 'picked' ? v.picked : (v.screen as 'auto')
-    const size = scaleOf(place)
-    const marks = marksOf(content.marks, place, scale)
+  render(context) {
+    const { kernels: k, input, values: v, view, scale, place, frames, mattes, content, time } = context
     const nothing = () => filled(k, input.width, input.height, [0, 0, 0, 1])
-    const screen = () => findScreen(k, input, by, size, frames.empty, marks)
-    const sorted = (plate: Plate) => {
-      const found = shareOf(k, input, plate)
-      const map = threeTones(k, found, v.border ? plate.rubbish : undefined, { ...v, scale: size })
-      applyMarks(k, input, map, found.data, marks)
-      k.free(found)
-      return map
-    }
-    if (view === 'screen' || view === 'tones') {
-      const plate = screen()
-      if (!plate) return nothing()
-      if (view === 'screen') return plate.picture
-      const map = sorted(plate)
-      k.free(plate.picture)
-      return shownTones(k, input, map)
-    }
-    const restores = v.fine && scale > 0.75
-    const prints = [input, frames.empty].map((f) => f && printOf(k, f)).join(' ')
-    const { drop, keep, holes, lone, border, fullness } = v
-    const how = JSON.stringify([by, size, marks, drop, keep, holes, lone, border, fullness, restores])
-    const cut = cutOnce(k, input, [prints, how], () => {
-      const plate = screen()
-      const made = plate && matteOf(k, input, plate, sorted(plate), { restores, fullness })
-      return made && { colour: plate.colour, screen: plate.picture, ...made }
-    })
+    const opened = { k, input, v, scale, place, empty: frames.empty, core: mattes.core, content }
+    if (view === 'screen' || view === 'tones') return shownScreen(opened, view) ?? nothing()
+    const cut = cutSubject(opened)
     // Without a screen there is nothing to take off.
     if (!cut) return view ? nothing() : copyOf(k, input)
     const { alpha } = cut
     const { behind } = frames
-    const options = {
-      amount: view === 'alpha' ? 0 : v.spill,
-      balance: v.balance,
-      back: v.back,
-      bands: [v.dark, v.middle, v.light] as const,
-      kept: v.keeps ? { rgb: v.kept, near: v.near } : undefined,
-    }
-    const taken = takeSpill(k, cut.front, alpha, { colour: cut.colour, picture: cut.screen }, options, {
+    const plate = { colour: cut.colour, picture: cut.screen }
+    const taken = takeSpill(k, cut.front, alpha, plate, spillOf(v, view === 'alpha'), {
       scale,
       behind,
+      own: mattes.own,
       shown: view === 'spill',
     })
-    moveEdge(k, cut.front, alpha, { out: v.edge * scale, soft: v.soft * scale })
-    shapeAlpha(k, cut.front, alpha, input, { levels: v.levels, holds: mattes.amount })
-    const front = view === 'alpha' ? cut.front : fitted(k, cut.front, behind, v, scale)
-    const wrapping = { amount: v.wrap, width: v.wide, saturation: v.colourful }
-    const light = v.wrap > 0 && behind ? lightWrap(k, alpha, behind, wrapping, scale) : undefined
+    let front = cut.front
+    if (!v.skipAlpha) moveEdge(k, front, alpha, { out: v.edge * scale, soft: v.soft * scale })
+    const crop = v.skipPlace ? undefined : cropMatte(k, input, { ...v, feather: v.feather * scale })
+    if (crop && mattes.amount) joinInto(k, crop, mattes.amount, 'multiply')
+    const levels = v.skipAlpha ? WHOLE : v.levels
+    shapeAlpha(k, front, alpha, input, { levels, holds: crop ?? mattes.amount })
+    if (crop) k.free(crop)
+    if (view !== 'alpha' && !v.skipFit) {
+      front = fitted(k, front, behind, v, scale)
+      front = grainFitted(k, front, behind, v.grain, { scale, place, time })
+    }
+    const dark = view || v.skipPlace ? undefined : shadowOf(k, input, { ...cut, front }, v, scale)
+    const standing = v.skipPlace ? undefined : placed(k, front, v)
+    const shade = dark && standing ? placed(k, dark, v) : dark
+    if (standing) {
+      k.free(front, alpha)
+      front = standing
+    }
+    const cover = standing ? weigh(k, standing, [0, 0, 0, 1]) : alpha
+    const light = v.skipWrap ? undefined : wrapOf(k, cover, behind, v, scale)
     if (light) addScaledInto(k, front, light, 1)
+    if (shade) overInto(k, front, shade)
     const shown = () => {
-      if (view === 'alpha') return showPlane(k, alpha)
+      if (view === 'alpha') return showPlane(k, cover)
       if (taken) return opaque(copyOf(k, taken))
       if (view === 'wrap') return light ? opaque(copyOf(k, light)) : nothing()
-      return front
+      return shade ?? front
     }
     const out = shown()
-    for (const made of [cut.screen, alpha, taken, light, front]) if (made && made !== out) k.free(made)
+    const all = [cut.screen, cover, taken, light, front, shade, dark === shade ? undefined : dark]
+    for (const made of all) if (made && made !== out) k.free(made)
     return out
   },
 })
 
-/** Lengths of the screen and its tones are those of a picture 720 high. */
-const scaleOf = ({ height }: Place) => height / 720
-
-/** The three tones over the picture, in grey: black goes, white stays, what is undecided is middle grey. */
-function shownTones(k: Kernels, { width, height }: Frame, map: Uint8Array): Frame {
-  const out = k.frame(width, height)
-  for (let i = 0; i < map.length; i++) {
-    const light = map[i] === KEEP ? 1 : map[i] === UNDECIDED ? 0.21 : 0
-    out.data.fill(light, i * 4, i * 4 + 3)
-    out.data[i * 4 + 3] = 1
-  }
-  return out
-}
-
 function opaque(frame: Frame): Frame {
   for (let at = 3; at < frame.data.length; at += 4) frame.data[at] = 1
   return frame
+}
+
+const WHOLE = [0, 1] as const
+
+/** What of spill is taken, by the controls of a key; nothing where alpha alone is asked for. */
+const spillOf = (v: ScreenValues, none: boolean): SpillOptions => ({
+  amount: none || v.skipColour ? 0 : v.spill,
+  balance: v.balance,
+  back: v.back,
+  bands: [v.dark, v.middle, v.light],
+  kept: v.keeps ? { rgb: v.kept, near: v.near } : undefined,
+})
+
+/** The shadow that is to lie below a subject, as a picture; undefined where none is asked for. */
+function shadowOf(
+  k: Kernels,
+  input: Frame,
+  cut: Parameters<typeof shadowOnScreen>[2] & { front: Frame },
+  v: RenderContext<typeof PLACE>['values'],
+  scale: number,
+): Frame | undefined {
+  if (v.shadow === 'none') return undefined
+  const shadow = v.shadow === 'kept' ? shadowOnScreen(k, input, cut) : castShadow(k, cut.front, v)
+  return softShadow(k, shadow, { dark: v.depth, soft: v.soften * scale })
+}
+
+/** The light round the edge of a subject; undefined where there is none. */
+function wrapOf(
+  k: Kernels,
+  cover: Plane,
+  behind: Frame | undefined,
+  v: ScreenValues,
+  scale: number,
+): Frame | undefined {
+  if (!(v.wrap > 0)) return undefined
+  const options = { amount: v.wrap, width: v.wide, softness: v.softness, saturation: v.colourful }
+  if (v.lit === 'behind') return behind && lightWrap(k, cover, behind, options, scale)
+  const lamp = filled(k, cover.width, cover.height, [...v.glow, 1])
+  const light = lightWrap(k, cover, lamp, options, scale)
+  k.free(lamp)
+  return light
 }

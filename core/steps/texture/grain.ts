@@ -1,6 +1,7 @@
 import type { Frame } from '../../frame'
 import { filterX, filterY, type Kernels, makeFilter, noise } from '../../kernels'
 import { maths } from '../../maths'
+import { defaults } from '../../params'
 import { declareStep, type Place } from '../declare'
 
 /** Mean over all phases of the sum of squared cubic B-spline weights: what interpolation leaves of the variance, each way. */
@@ -107,17 +108,39 @@ export const grain = declareStep({
    * Colour * 2^(amount * w * n): noise of density, as grain is. n is a field of unit variance, made of independent normal values on a lattice `size` pixels
    * of the full-size picture apart with cubic B-splines between them; at a proxy scale the same field is averaged. w weighs by tone.
    */
-  render({ kernels: k, input, values: v, scale, place, time }) {
-    const frame = Math.floor(time / Math.max(1, Math.round(v.every)))
-    const field = grainField(k, input, place, v.size * scale, { seed: Math.round(v.seed), frame })
-    const length = maths.hypot(v.colour, 1 - v.colour)
-    const [own, common] = [v.colour / length, (1 - v.colour) / length]
-    const n = input.width * input.height
-    const to = field.block.at
-    k.raw.grain(to, input.block.at, to, n, v.amount, own, common, v.shadows, v.highlights)
-    return field
-  },
+  render: ({ kernels, input, values, scale, place, time }) =>
+    grained(kernels, input, values, { scale, place, time }),
 })
+
+interface Grain {
+  amount: number
+  size: number
+  colour: number
+  shadows: number
+  highlights: number
+  every: number
+  seed: number
+}
+
+/** What grain is asked for where a step does not say otherwise. */
+export const GRAIN: Grain = defaults(grain.params) as unknown as Grain
+
+/** A picture (premultiplied) with grain; alpha stays. */
+export function grained(
+  k: Kernels,
+  input: Frame,
+  v: Grain,
+  { scale, place, time }: { scale: number; place: Place; time: number },
+): Frame {
+  const frame = Math.floor(time / Math.max(1, Math.round(v.every)))
+  const field = grainField(k, input, place, v.size * scale, { seed: Math.round(v.seed), frame })
+  const length = maths.hypot(v.colour, 1 - v.colour)
+  const [own, common] = [v.colour / length, (1 - v.colour) / length]
+  const n = input.width * input.height
+  const to = field.block.at
+  k.raw.grain(to, input.block.at, to, n, v.amount, own, common, v.shadows, v.highlights)
+  return field
+}
 
 function grainField(
   k: Kernels,
