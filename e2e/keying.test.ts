@@ -117,6 +117,50 @@ test('a mark says what goes, is a line that can be switched off, and gives the s
   await page.keyboard.press('Escape')
 })
 
+test('a brush brings a strip back, drawn on the picture and undone as one act', async () => {
+  const { page } = stage
+  await stageOf('Tones').click()
+  await page.getByRole('button', { name: 'Mark subject' }).click()
+  await page.getByRole('radio', { name: 'Brush' }).click()
+  await typeNumber(page, 'How wide the brush is', '30')
+  await dragOver([250, 300], [350, 300])
+  const line = page.getByRole('group', { name: 'Mark 1' })
+  await line.getByText('Subject, brush of 30 px').waitFor()
+  const on = await colours(CLOTH, [300, 330])
+  assert.deepEqual(
+    on.map(([r]) => r),
+    [255, 0],
+  )
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('Control+z')
+  assert.equal((await colours(CLOTH))[0]?.[0], 0)
+  await stageOf('Tones').click()
+})
+
+test('a crop is dragged by its edges, the subject is put elsewhere, and a stage that is left out does nothing', async () => {
+  const { page } = stage
+  await stageOf('Place').click()
+  const plain = await colours(FACE, COAT)
+  await dragOver([1279, 360], [620, 360])
+  const across = page.getByRole('group', { name: 'Crop across' })
+  await page.getByRole('spinbutton', { name: /Crop across.*To/ }).waitFor()
+  const [face, hand] = await colours([580, 300], [800, 400])
+  assert.equal(face?.[3], 255)
+  assert.equal(hand?.[3], 0)
+  await page.getByRole('slider', { name: /^Crop at the right/ }).press('ArrowLeft')
+  assert.ok((await across.count()) <= 1)
+  await typeNumber(page, 'Size', '0.5')
+  await page.getByText('The subject is cut off by the edge').waitFor({ timeout: 30_000 })
+  const [small] = await colours([610, 640])
+  assert.equal(small?.[3], 0)
+  await page.getByRole('switch', { name: 'Left out' }).click()
+  assert.deepEqual(await colours(FACE, COAT), plain)
+  assert.equal(await stageOf('Place').getAttribute('title'), 'Place is left out')
+  for (let i = 0; i < 4; i++) await page.keyboard.press('Control+z')
+  assert.deepEqual(await colours(FACE, COAT), plain)
+  await stageOf('Place').click()
+})
+
 test('a region holds what is within it, and fit and edge act on the subject alone', async () => {
   const { page } = stage
   await stageOf('Tones').click()

@@ -11,6 +11,7 @@ import { GOING } from './going'
 import { LOOKING } from './looking'
 import { PLAYING } from './playing'
 import { PREVIEW } from './preview'
+import { KEYING } from './keying'
 import { STEPPING } from './stepping'
 import { set, onDesk, addStep, leave, neighbour, openCut, goTo } from './acts'
 
@@ -18,6 +19,7 @@ import { set, onDesk, addStep, leave, neighbour, openCut, goTo } from './acts'
 export const COMMANDS: readonly Command[] = [
   ...PLAYING,
   ...STEPPING,
+  ...KEYING,
   ...LOOKING,
   ...PREVIEW,
 

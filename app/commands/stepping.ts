@@ -1,9 +1,6 @@
 import { dropChosen, nudge, reverse } from '../desk/lanes/chosen-keys'
 import { copyChosenKeys, keysChosen } from '../desk/lanes/key-tools'
-import { drawing, MARK_NAMES } from '../desk/key/mark'
-import { type Stage, stepBefore } from '@stilus/core/project'
-import { findStep } from '@stilus/core/steps'
-import { canRead, readScreenFor } from '../session/screens'
+import { stepBefore } from '@stilus/core/project'
 import { copySteps } from '../session/clipboard'
 import { goOnFromBefore } from '../session/going-on'
 import { uid } from '../session/work'
@@ -28,9 +25,6 @@ import {
   jump,
 } from './acts'
 
-const isKey = () => step()?.use === 'screen-key'
-const stagesOf = () => findStep(step()?.use ?? '')?.stages
-
 /** What is done with steps and their keys. */
 export const STEPPING: readonly Command[] = [
   {
@@ -46,41 +40,6 @@ export const STEPPING: readonly Command[] = [
     run: () => {
       const [on, chosen] = [stage(), step()]
       if (on?.shot && chosen) goOnFromBefore(on.project, on.shot, chosen)
-    },
-  },
-  {
-    id: 'read-screen',
-    label: 'Read the screen of this clip',
-    words: ['key', 'green', 'blue', 'clean plate', 'empty', 'background', 'analyse'],
-    group: 'Step',
-    keys: [],
-    when: () => Boolean(stage() && canRead(stage() as Stage) && isKey()),
-    run: () => {
-      const [on, chosen] = [stage(), step()]
-      if (on && chosen) void readScreenFor(on.stack, chosen.id)
-    },
-  },
-  ...MARK_NAMES.map(([kind, label]): Command => ({
-    id: `mark-${kind}`,
-    label: `Mark ${kind === 'drop' ? 'what goes' : label.toLowerCase()} on the key`,
-    words: ['key', 'tones', 'matte', 'hole', 'garbage', 'dab', 'box', 'rubbish'],
-    group: 'Step',
-    keys: [],
-    when: isKey,
-    run: () => set(drawing({ ...view().mark, kind })),
-  })),
-  {
-    id: 'next-stage',
-    label: 'Next stage of the step',
-    words: ['key', 'tones', 'alpha', 'wrap', 'fit', 'part'],
-    group: 'Step',
-    keys: ['n'],
-    when: () => Boolean(stagesOf()?.length),
-    run: () => {
-      const stages = stagesOf() ?? []
-      const at = stages.findIndex((s) => s.label === view().part)
-      const next = stages[at + 1]
-      set({ face: 'what', part: next?.label ?? null, look: next?.view ?? 'result', drawing: null })
     },
   },
   {

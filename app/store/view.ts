@@ -41,7 +41,7 @@ export interface ChosenKeys {
 
 export type Drawing = 'ellipse' | 'rectangle' | 'outline' | 'point' | 'pair' | 'plane' | 'mark'
 /** What the next mark of a key says, and its shape. */
-export type MarkTool = Pick<Mark, 'kind' | 'shape'>
+export type MarkTool = Pick<Mark, 'kind' | 'shape'> & { wide: number }
 
 /** How far a tracker or a reading is: frames done and to do, and how many a second. */
 export interface TrackProgress {
@@ -195,7 +195,7 @@ const initialState: ViewState = {
   scopes: [],
   drawer: null,
   browsing: false,
-  mark: { kind: 'drop', shape: 'box' },
+  mark: { kind: 'drop', shape: 'box', wide: 24 },
   lanes: 'lanes',
   palette: false,
   keys: false,

@@ -1,10 +1,11 @@
 import type { Frame, Size } from '../frame'
 import { isSteady, type ScreenFacts } from './clip'
+import { type Side, sidesInSight, type Standing } from './stand'
 import { readColour, type ScreenColour, standsOut } from './colour'
 
 /** What can be wrong with a key. */
 export type Flaw =
-  'none' | 'undecided' | 'little' | 'close' | 'touches' | 'still' | 'clipped' | 'unseen' | 'moves'
+  'none' | 'undecided' | 'little' | 'close' | 'touches' | 'still' | 'clipped' | 'unseen' | 'moves' | 'cut'
 
 /** What a key thinks of a picture, all of one size: what is seen, the empty screen, and the three tones as greys (black goes, white stays). */
 export interface KeyLooks {
@@ -22,6 +23,8 @@ const CLIPPED_ABOVE = 0.05
 const UNSEEN_ABOVE = 0.35
 /** The subject meets the set along more than this share of the picture's height. */
 const TOUCHES_ABOVE = 0.04
+/** The subject runs over a side where it covers more than this share of it. */
+const CUT_ABOVE = 0.01
 /** A place that differs from the screen by less than this share of it is close to it. */
 const CLOSE = 0.3
 /** As bright as codes go. */
@@ -29,8 +32,14 @@ const TOP = 0.98
 /** A place has the light of the screen above the first share of it; below the second it is solid. */
 const [LIT, SOLID] = [0.7, 0.25]
 
-/** What of a picture could not be keyed well, in the order of the stages, and what its clip said. */
-export function flawsOf(looks: KeyLooks, facts?: Omit<ScreenFacts, 'colour'>): Flaw[] {
+/** What else is known of a key that is judged: what its clip said, and where its subject is put. */
+export interface KeyKnown {
+  facts?: Omit<ScreenFacts, 'colour'> | undefined
+  standing?: Standing | undefined
+}
+
+/** What of a picture could not be keyed well, in the order of the stages. */
+export function flawsOf(looks: KeyLooks, { facts, standing }: KeyKnown = {}): Flaw[] {
   const colour = readColour([looks.screen])
   if (!colour) return ['none']
   const found = countedIn(looks, colour)
@@ -44,8 +53,25 @@ export function flawsOf(looks: KeyLooks, facts?: Omit<ScreenFacts, 'colour'>): F
     ['undecided', found.undecided > UNDECIDED_ABOVE * all],
     ['touches', found.meets > TOUCHES_ABOVE * looks.seen.height],
     ['close', found.close > CLOSE_ABOVE * Math.max(1, found.keep)],
+    ['cut', standing && isCut(looks.tones, standing)],
   ]
   return flaws.flatMap(([flaw, is]) => (is ? [flaw] : []))
+}
+
+/** Whether the subject runs over a side of its picture that is seen in the frame. */
+function isCut({ width, height, data }: Light, standing: Standing): boolean {
+  const starts: Record<Side, [at: number, apart: number, count: number]> = {
+    left: [0, width, height],
+    right: [width - 1, width, height],
+    top: [0, 1, width],
+    bottom: [(height - 1) * width, 1, width],
+  }
+  return sidesInSight(standing, { width, height }).some((side) => {
+    const [at, apart, count] = starts[side]
+    let over = 0
+    for (let i = 0; i < count; i++) if ((data[(at + i * apart) * 4] as number) >= 0.9) over++
+    return over > CUT_ABOVE * count
+  })
 }
 
 /** How many places are what. */

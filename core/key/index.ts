@@ -1,6 +1,6 @@
 export { ClipReader, isSteady, looksFor, type ReadScreen, type ScreenFacts, spreadOver } from './clip'
 export { readColour, type ScreenChoice, type ScreenColour } from './colour'
-export { type Flaw, flawsOf, type KeyLooks } from './advice'
+export { type Flaw, flawsOf, type KeyKnown, type KeyLooks } from './advice'
 export { type Cut, cutOnce } from './cut'
 export { type EdgeOptions, moveEdge } from './edge'
 export { applyMarks, type Mark, type MarkKind } from './marks'

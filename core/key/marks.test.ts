@@ -44,6 +44,44 @@ describe('marks', () => {
     expect(at(tones, 32, 20)).toBe(KEEP)
   })
 
+  it('of a brush lie within half its width of its way', () => {
+    const number = fc.integer({ min: -40, max: 40 })
+    fc.assert(
+      fc.property(
+        fc.array(fc.tuple(number, number), { minLength: 1, maxLength: 6 }),
+        fc.integer({ min: 1, max: 30 }),
+        (way, wide) => {
+          const mark: Mark = {
+            kind: 'hair',
+            shape: 'brush',
+            centre: [48, 32],
+            size: [wide, wide],
+            stroke: way.flat(),
+          }
+          const found = new Set(placesUnder(SIZE, mark))
+          const radius = Math.max(0.5, wide / 2)
+          for (let i = 0; i < W * H; i++) {
+            const [x, y] = [(i % W) + 0.5 - 48, Math.floor(i / W) + 0.5 - 32]
+            // The way in small steps: within a step's half a place may go either way.
+            const ends =
+              way.length > 1 ? way.slice(1).map((p, n) => [way[n], p] as const) : [[way[0], way[0]] as const]
+            const far = Math.min(
+              ...ends.flatMap(([a, b]) =>
+                Array.from({ length: 65 }, (_, n) => {
+                  const [p, q] = [a as [number, number], b as [number, number]]
+                  return Math.hypot(x - p[0] - ((q[0] - p[0]) * n) / 64, y - p[1] - ((q[1] - p[1]) * n) / 64)
+                }),
+              ),
+            )
+            if (far <= radius - 1e-6) expect(found.has(i)).toBe(true)
+            if (far > radius + 0.9) expect(found.has(i)).toBe(false)
+          }
+        },
+      ),
+      { numRuns: 6 },
+    )
+  })
+
   it('fill a hole with a dab in it, and leave the screen around a subject alone', () => {
     const dab: Mark = { kind: 'subject', shape: 'dab', centre: [43, 33], size: [7, 7] }
     const tones = marked([dab])
@@ -140,7 +178,7 @@ describe('what could be better', () => {
     expect(
       flawsOf(
         looks(() => ({})),
-        FACTS,
+        { facts: FACTS },
       ),
     ).toEqual([])
   })
@@ -164,8 +202,26 @@ describe('what could be better', () => {
     expect(
       flawsOf(
         looks(() => ({})),
-        { ...FACTS, ...found },
+        { facts: { ...FACTS, ...found } },
       ),
     ).toEqual([flaw])
   })
+
+  it.each([
+    [{ place: [0.5, 0.4], size: 1, turn: 0 }, ['cut']],
+    [{ place: [0.5, 0.6], size: 1, turn: 0 }, ['cut']],
+    [{ place: [0.6, 0.5], size: 1, turn: 0 }, []],
+    [{ place: [0.5, 0.5], size: 1.3, turn: 5 }, []],
+    [{ place: [0.5, 0.5], size: 0.9, turn: 0 }, ['cut']],
+  ] as const)(
+    'says that a subject put at %j is cut where its picture ends within the frame',
+    (standing, flaws) => {
+      expect(
+        flawsOf(
+          looks(() => ({})),
+          { standing },
+        ),
+      ).toEqual(flaws)
+    },
+  )
 })

@@ -6,16 +6,22 @@ import { DROP, KEEP, UNDECIDED } from './tones'
 /** What a mark says of what lies under it. */
 export type MarkKind = 'screen' | 'subject' | 'drop' | 'hair'
 
-/** A mark on the picture: an ellipse or a box, in pixels. */
+/** A mark on the picture: an ellipse, a box or the way of a brush, in pixels. */
 export interface Mark {
   kind: MarkKind
-  shape: 'dab' | 'box'
+  shape: 'dab' | 'box' | 'brush'
   centre: readonly [number, number]
+  /** Of a brush, how wide it is. */
   size: readonly [number, number]
+  /** The way of a brush: x0, y0, x1, y1, … from its centre. */
+  stroke?: readonly number[]
 }
 
 /** The numbers of the places that a mark covers, by rows: those whose middles lie in it. */
-export function placesUnder({ width, height }: Size, { shape, centre, size }: Mark): number[] {
+export function placesUnder(picture: Size, mark: Mark): number[] {
+  const { shape, centre, size } = mark
+  if (shape === 'brush') return underBrush(picture, mark)
+  const { width, height } = picture
   const [x0, y0] = centre
   const [rx, ry] = [Math.max(0.5, size[0] / 2), Math.max(0.5, size[1] / 2)]
   const out: number[] = []
@@ -28,6 +34,36 @@ export function placesUnder({ width, height }: Size, { shape, centre, size }: Ma
       if (within) out.push(y * width + x)
     }
   return out
+}
+
+/** The places whose middles lie within half its width of a brush's way; a way of one point is a disc. */
+function underBrush(
+  { width, height }: Size,
+  { centre: [x0, y0], size: [wide], stroke = [] }: Mark,
+): number[] {
+  const radius = Math.max(0.5, wide / 2)
+  const points = Array.from({ length: stroke.length >> 1 }, (_, i): [number, number] => [
+    x0 + (stroke[2 * i] as number),
+    y0 + (stroke[2 * i + 1] as number),
+  ])
+  const found = new Set<number>()
+  points.forEach(([ax, ay], n) => {
+    const [bx, by] = points[n + 1] ?? [ax, ay]
+    if (n > 0 && n === points.length - 1) return
+    const long = (bx - ax) * (bx - ax) + (by - ay) * (by - ay)
+    const top = Math.max(0, Math.floor(Math.min(ay, by) - radius))
+    const bottom = Math.min(height - 1, Math.ceil(Math.max(ay, by) + radius))
+    const left = Math.max(0, Math.floor(Math.min(ax, bx) - radius))
+    const right = Math.min(width - 1, Math.ceil(Math.max(ax, bx) + radius))
+    for (let y = top; y <= bottom; y++)
+      for (let x = left; x <= right; x++) {
+        const [u, v] = [x + 0.5 - ax, y + 0.5 - ay]
+        const t = long > 0 ? Math.min(1, Math.max(0, (u * (bx - ax) + v * (by - ay)) / long)) : 0
+        const [du, dv] = [u - t * (bx - ax), v - t * (by - ay)]
+        if (du * du + dv * dv <= radius * radius) found.add(y * width + x)
+      }
+  })
+  return [...found].sort((a, b) => a - b)
 }
 
 /** What is marked as screen is that where it has more than this of its light. */
@@ -72,8 +108,8 @@ export function applyMarks(
     const places = placesUnder(size, mark)
     if (mark.kind === 'drop') setParts(k, size, tones, places, mapOf(k, tones, DROP, false), DROP)
     else if (mark.kind === 'subject') {
-      // A dab may reach over an edge: of what is surely screen it fills whole holes alone. A box means all of it.
-      const own = mark.shape === 'box' ? places : places.filter((i) => tones[i] === UNDECIDED)
+      // A dab may reach over an edge: of what is surely screen it fills whole holes alone. A box or a brush means all of it.
+      const own = mark.shape !== 'dab' ? places : places.filter((i) => tones[i] === UNDECIDED)
       setParts(k, size, tones, places, mapOf(k, tones, KEEP, false), KEEP, own)
     } else if (mark.kind === 'hair')
       for (const i of places) if (tones[i] === DROP && (share[i] as number) < WHOLE) tones[i] = UNDECIDED

@@ -117,6 +117,14 @@ export interface TextParam extends Common {
   most: number
 }
 
+/** A line drawn by hand: x0, y0, x1, y1, … in pixels of the full-size picture, from a place that another value tells. */
+export interface StrokeParam extends Common {
+  type: 'stroke'
+  default: number[]
+  /** The most numbers. */
+  most: number
+}
+
 /** A thing on the project's shelf, by its id; '' for none. Steps are given what the thing holds. */
 export interface ReferenceParam extends Common {
   type: 'reference'
@@ -138,6 +146,7 @@ export type Param =
   | SeedParam
   | FileParam
   | TextParam
+  | StrokeParam
   | ReferenceParam
 
 export type Params = Record<string, Param>
@@ -165,6 +174,10 @@ export function fit(param: Param, value: unknown): Value {
       return typeof value === 'string' ? value : param.default
     case 'curve':
       return fitCurve(value) ?? [...param.default]
+    case 'stroke': {
+      const list = Array.isArray(value) && value.every(Number.isFinite) ? (value as number[]) : param.default
+      return list.slice(0, Math.min(param.most, list.length & ~1))
+    }
     case 'point': {
       const list = Array.isArray(value) ? value : []
       return param.default.map((fallback, i) => clampNumber(list[i], -10, 10, fallback))

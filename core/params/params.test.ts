@@ -32,3 +32,14 @@ it('makes any value fit its declaration', () => {
   expect(fit(rgb, [9, 0.5])).toEqual([2, 0.5, 1])
   expect([fit(choice, 'a'), fit(choice, 'zzz')]).toEqual(['a', 'a'])
 })
+
+it('a stroke is whole points of finite numbers, no more than it may have', () => {
+  const stroke: Param = { label: 'x', help: 'x', type: 'stroke', default: [], most: 4 }
+  expect([[1, 2, 3], [1, 2, 3, 4, 5, 6], [1, NaN], 'x', undefined].map((v) => fit(stroke, v))).toEqual([
+    [1, 2],
+    [1, 2, 3, 4],
+    [],
+    [],
+    [],
+  ])
+})

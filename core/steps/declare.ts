@@ -123,7 +123,7 @@ type ValueOf<T> = T extends { type: 'number' }
           ? number
           : T extends { type: 'text' | 'file' }
             ? string
-            : T extends { type: 'curve' | 'reference' }
+            : T extends { type: 'curve' | 'reference' | 'stroke' }
               ? number[]
               : [number, number, number]
 

@@ -1,6 +1,13 @@
 import { encodePicture } from '@stilus/core/deliver'
 import type { Size } from '@stilus/core/frame'
-import { ClipReader, flawsOf, type KeyLooks, type ScreenChoice, type ScreenFacts } from '@stilus/core/key'
+import {
+  ClipReader,
+  flawsOf,
+  type KeyKnown,
+  type KeyLooks,
+  type ScreenChoice,
+  type ScreenFacts,
+} from '@stilus/core/key'
 import { Kernels } from '@stilus/core/kernels'
 import { type CallContext, Moved, serve } from '../rpc'
 
@@ -48,8 +55,7 @@ export const handlers = {
   },
 
   /** What of a picture could not be keyed well. */
-  judge: ({ looks, facts }: { looks: KeyLooks; facts?: Omit<ScreenFacts, 'colour'> | undefined }) =>
-    flawsOf(looks, facts),
+  judge: ({ looks, known }: { looks: KeyLooks; known: KeyKnown }) => flawsOf(looks, known),
 }
 
 serve(handlers)

@@ -1,5 +1,5 @@
 import type { Size } from '@stilus/core/frame'
-import type { Flaw, ScreenChoice, ScreenFacts } from '@stilus/core/key'
+import type { Flaw, KeyKnown, ScreenChoice } from '@stilus/core/key'
 import { Caller } from '../rpc'
 import type { KeyHandlers, Light, ScreenRead } from './key.worker'
 
@@ -15,12 +15,9 @@ export class KeyJudge {
   readonly #caller = startKey()
 
   /** What of a picture could not be keyed well, from what the key thinks of it; the pictures are given away. */
-  judge(
-    looks: { seen: Light; screen: Light; tones: Light },
-    facts?: Omit<ScreenFacts, 'colour'>,
-  ): Promise<Flaw[]> {
+  judge(looks: { seen: Light; screen: Light; tones: Light }, known: KeyKnown): Promise<Flaw[]> {
     const transfer = [looks.seen, looks.screen, looks.tones].map((l) => l.data.buffer)
-    return this.#caller.call('judge', { looks, facts }, { transfer })
+    return this.#caller.call('judge', { looks, known }, { transfer })
   }
 
   close(): void {

@@ -139,6 +139,10 @@ export function ParamControl({ param, control, address }: ControlProps<Param['ty
       )
     case 'file':
       return <FileControl param={param} control={control} address={address} />
+    case 'stroke': {
+      const points = Array.isArray(value) ? value.length / 2 : 0
+      return <span className="text-dim">{points ? `${points} points, drawn on the picture` : 'None'}</span>
+    }
     case 'reference':
       return <ReferenceControl param={param} control={control} address={address} />
   }

@@ -55,6 +55,10 @@ export const FLAW_WORDS: Record<Flaw, Sentence> = {
     text: 'The subject touches something of the set that goes. Look along that line, and mark what belongs to the subject.',
     help: { label: 'Mark subject', mark: 'subject' },
   },
+  cut: {
+    stage: 'Place',
+    text: 'The subject is cut off by the edge of its own picture, and that edge now lies in the frame. Move or enlarge it until the edge is outside, or crop and feather it there.',
+  },
   close: {
     stage: 'Alpha',
     text: 'Parts of the subject have nearly the colour of the screen. Mark them as subject so that they stay whole.',

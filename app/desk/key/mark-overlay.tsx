@@ -10,7 +10,8 @@ import type { Rect } from '../../viewer/layout'
 import { newGesture, type Point, toPicture } from '../../viewer/on-picture'
 import { ridden } from '../controls/ridden'
 import { timeAt, useDesk } from '../use-desk'
-import { type Drawn, drawnIn, MARK_NAMES, markFrom } from './mark'
+import { BrushDrawing } from './brush-drawing'
+import { type Drawn, drawnIn, MARK_NAMES, markFrom, pathOf, strokeFrom } from './mark'
 
 /** Lines by what a mark says: whole, dashed, dotted, dash and dot. */
 const DASHES: Record<MarkTool['kind'], string | undefined> = {
@@ -28,11 +29,12 @@ export function MarkOverlay({ step, list, rect }: { step: Step; list: string; re
   const t = timeAt(stage, frame)
   const { width, height } = stage.size
   const things = drawnIn(step, list)
-  const add = (centre: Point, drawn: Point) => {
-    const values = { ...mark, ...markFrom(centre, drawn, stage.size) }
+  const keep = (values: object) => {
     const at = { stepId: step.id, list, thingId: uid(), at: things.length }
-    dispatch(edit('content.add', { ...at, values }))
+    dispatch(edit('content.add', { ...at, values: { ...mark, ...values } }))
   }
+  const add = (centre: Point, drawn: Point) => keep(markFrom(centre, drawn, stage.size))
+  const paint = (way: readonly Point[]) => keep(strokeFrom(way, stage.size))
   return (
     <svg
       className="absolute overflow-visible"
@@ -43,7 +45,12 @@ export function MarkOverlay({ step, list, rect }: { step: Step; list: string; re
       {things.map((thing, i) => (
         <MarkShape key={thing.id} {...{ step, list, thing, t }} number={i + 1} />
       ))}
-      {drawing === 'mark' && <BoxDrawing stage={stage} round={mark.shape === 'dab'} onDraw={add} />}
+      {drawing === 'mark' &&
+        (mark.shape === 'brush' ? (
+          <BrushDrawing stage={stage} wide={mark.wide} onDraw={paint} />
+        ) : (
+          <BoxDrawing stage={stage} round={mark.shape === 'dab'} onDraw={add} />
+        ))}
     </svg>
   )
 }
@@ -82,7 +89,16 @@ function MarkShape({ step, list, thing, t, number }: ShapeProps) {
     { stroke: on ? 'var(--color-what)' : '#9a9a9a', strokeWidth: 1.4, strokeDasharray: DASHES[kind] },
   ]
   const shape = (line: (typeof lines)[number], key: number) =>
-    thing.shape.value === 'box' ? (
+    thing.shape.value === 'brush' ? (
+      <path
+        key={key}
+        d={pathOf(valueAt(thing.stroke ?? { value: [] }, t) as number[], [x, y])}
+        fill="none"
+        strokeLinecap="round"
+        {...line}
+        vectorEffect="non-scaling-stroke"
+      />
+    ) : thing.shape.value === 'box' ? (
       <rect
         key={key}
         x={x - w / 2}

@@ -2,7 +2,8 @@ import { findStep } from '@stilus/core/steps'
 import { valueAt } from '@stilus/core/anim'
 import fc from 'fast-check'
 import { FLAW_WORDS, NOTHING_BEHIND } from './flaws'
-import { drawing, frameOnly, MARK_NAMES, markFrom, onlyAt } from './mark'
+import { drawing, drawnOn, frameOnly, MARK_NAMES, markFrom, onlyAt, pathOf, strokeFrom } from './mark'
+import { cropTo } from './crop'
 
 const step = findStep('screen-key')
 const fields = step?.content?.marks?.fields
@@ -29,11 +30,45 @@ it('a drag is a mark of its size in the middle of it, a click one of 40 pixels',
   expect(markFrom([10, 10], [0, 300], size).size).toEqual([2, 300])
 })
 
+it('a way of the brush is a mark about its middle, and lies on the picture where it was drawn', () => {
+  const point = fc.tuple(fc.integer({ min: 0, max: 1280 }), fc.integer({ min: 0, max: 720 }))
+  fc.assert(
+    fc.property(fc.array(point, { minLength: 1, maxLength: 20 }), (all) => {
+      const way = all.reduce((w, p) => drawnOn(w, p), [] as readonly (readonly [number, number])[])
+      way.forEach((p, i) => {
+        const next = way[i + 1]
+        if (next) expect(Math.hypot(next[0] - p[0], next[1] - p[1])).toBeGreaterThanOrEqual(3)
+      })
+      const { place, stroke } = strokeFrom(way, { width: 1280, height: 720 })
+      const drawn = pathOf(stroke, [place[0] * 1280, place[1] * 720]).match(/[\d.e-]+/g) ?? []
+      expect(drawn.length).toBe(2 * Math.max(2, way.length))
+      way.forEach(([x, y], i) => {
+        expect(Math.abs(Number(drawn[2 * i]) - x)).toBeLessThan(0.11)
+        expect(Math.abs(Number(drawn[2 * i + 1]) - y)).toBeLessThan(0.11)
+      })
+    }),
+  )
+  expect(pathOf([], [5, 5])).toBe('')
+})
+
+it('an edge of a crop stays within the picture and never passes the other', () => {
+  const at = fc.double({ min: -0.5, max: 1.5, noNaN: true })
+  fc.assert(
+    fc.property(at, at, fc.constantFrom(0 as const, 1 as const), (a, b, end) => {
+      const range = cropTo(cropTo([0, 1], 0, a), 1, b)
+      expect(cropTo(range, end, range[end])).toEqual(range)
+      expect(range[0]).toBeGreaterThanOrEqual(0)
+      expect(range[1]).toBeLessThanOrEqual(1)
+      expect(range[1] - range[0]).toBeGreaterThan(0.009)
+    }),
+  )
+})
+
 it('every mark that can be drawn is one that the step declares, at a stage that it has', () => {
   const kinds = fields?.kind?.type === 'choice' ? fields.kind.options.map((o) => [o.value, o.label]) : []
   expect(MARK_NAMES).toEqual(kinds)
-  const { part, look } = drawing({ kind: 'drop', shape: 'dab' })
-  expect(step?.stages).toContainEqual({ label: part, view: look })
+  const { part, look } = drawing({ kind: 'drop', shape: 'dab', wide: 24 })
+  expect(step?.stages).toContainEqual(expect.objectContaining({ label: part, view: look }))
   expect(step?.content?.marks?.drawn).toBe(look)
 })
 

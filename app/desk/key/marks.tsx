@@ -1,5 +1,5 @@
 import { type Animated, valueAt } from '@stilus/core/anim'
-import type { ListContent } from '@stilus/core/params'
+import { type ListContent, shown } from '@stilus/core/params'
 import { contentAddress, type Step } from '@stilus/core/project'
 import { Trash2 } from 'lucide-react'
 import { useState } from 'react'
@@ -9,6 +9,7 @@ import { type MarkTool, viewActions } from '../../store/view'
 import { Button, IconButton } from '../../ui/button'
 import { cx } from '../../ui/classes'
 import { Segments } from '../../ui/fields'
+import { NumberField } from '../../ui/number-field'
 import { ParamRow } from '../controls/param-row'
 import { timeAt, useDesk } from '../use-desk'
 import { drawing, type Drawn, drawnIn, frameOnly, MARK_NAMES, onlyAt } from './mark'
@@ -56,9 +57,22 @@ export function Marks({ step, name, list }: { step: Step; name: string; list: Li
             options={[
               { value: 'dab', label: 'Dab' },
               { value: 'box', label: 'Box' },
+              { value: 'brush', label: 'Brush' },
             ]}
             onChange={(shape) => take({ shape: shape as MarkTool['shape'] })}
           />
+          {mark.shape === 'brush' && (
+            <div className="flex items-center gap-2">
+              <span className="flex-1 text-dim">How wide</span>
+              <NumberField
+                label="How wide the brush is"
+                value={mark.wide}
+                {...{ min: 1, max: 4000, soft: [2, 200], step: 1, digits: 0, unit: 'px' }}
+                onChange={(wide) => take({ wide })}
+                className="w-28"
+              />
+            </div>
+          )}
           <p className="text-what">{HINTS[mark.kind]}</p>
         </>
       )}
@@ -79,6 +93,10 @@ function MarkLine(props: { step: Step; name: string; list: ListContent; thing: D
   const kind = thing.kind.value as MarkTool['kind']
   const label = MARK_NAMES.find(([k]) => k === kind)?.[1] ?? kind
   const [w, h] = valueAt(thing.size, t) as [number, number]
+  const brush = thing.shape.value === 'brush'
+  const size = brush
+    ? `brush of ${Math.round(Number(valueAt(thing.wide ?? { value: 24 }, t)))}`
+    : `${Math.round(w)} × ${Math.round(h)}`
   const on = valueAt(thing.on, t) === true
   const address = (field: string) => contentAddress(step.id, name, thing.id, field)
   const only = onlyAt(thing.on.keys)
@@ -113,7 +131,7 @@ function MarkLine(props: { step: Step; name: string; list: ListContent; thing: D
         >
           <MarkSign kind={kind} />
           <span className="truncate">
-            {label}, {Math.round(w)} × {Math.round(h)} px
+            {label}, {size} px
           </span>
           <span className="ml-auto shrink-0 text-xs text-faint">{when}</span>
         </button>
@@ -127,7 +145,7 @@ function MarkLine(props: { step: Step; name: string; list: ListContent; thing: D
       </div>
       {open && (
         <div className="px-1.5 pb-1.5">
-          {Object.entries(list.fields).map(([field, param]) => (
+          {shown(list.fields, { shape: thing.shape.value }).map(([field, param]) => (
             <ParamRow
               key={field}
               param={param}

@@ -1,6 +1,5 @@
 import type { Step } from '@stilus/core/project'
 import { findStep } from '@stilus/core/steps'
-import { ChevronRight } from 'lucide-react'
 import { valueAt } from '@stilus/core/anim'
 import { useAppDispatch, useView } from '../../store/store'
 import { viewActions } from '../../store/view'
@@ -22,9 +21,8 @@ export function Stages({ step }: { step: Step }) {
   }
   return (
     <div role="group" aria-label="Stages" className="flex items-center rounded bg-field p-0.5">
-      {stages.map(({ label, view, off }, i) => (
+      {stages.map(({ label, view, off }) => (
         <div key={label} className="flex min-w-0 flex-1 items-center">
-          {i > 0 && <ChevronRight size={9} aria-hidden className="-mx-0.5 shrink-0 text-faint" />}
           <button
             type="button"
             aria-pressed={part === label}

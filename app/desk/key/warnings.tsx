@@ -1,4 +1,4 @@
-import type { Flaw } from '@stilus/core/key'
+import type { Flaw, Standing } from '@stilus/core/key'
 import { type Step, stepValues } from '@stilus/core/project'
 import { KeyJudge, type Light } from '@stilus/engine'
 import { TriangleAlert } from 'lucide-react'
@@ -37,6 +37,8 @@ function useFlaws(step: Step): readonly Flaw[] {
       takenScreen(project, step) ??
       screensFor(project, undefined).find((s) => s.shotId === stack.id && !s.mediaId)
     )?.facts
+    const { skipPlace, place, size, turn } = stepValues(stage, step, timeAt(stage, frame))
+    const standing = skipPlace ? undefined : ({ place, size, turn } as unknown as Standing)
     const judge = async () => {
       const look = async (view: string): Promise<Light> => {
         const target = { kind: 'stack' as const, stack, view: { stepId: step.id, view } }
@@ -47,7 +49,7 @@ function useFlaws(step: Step): readonly Flaw[] {
       const looks = { seen: await look('before'), screen: await look('screen'), tones: await look('tones') }
       signal.throwIfAborted()
       judges.current ??= new KeyJudge()
-      const found = await judges.current.judge(looks, facts)
+      const found = await judges.current.judge(looks, { facts, standing })
       if (!signal.aborted) setFlaws(found)
     }
     const timer = setTimeout(() => void judge().catch(() => undefined), REST)
@@ -55,7 +57,7 @@ function useFlaws(step: Step): readonly Flaw[] {
       clearTimeout(timer)
       controller.abort()
     }
-  }, [project, stack, step, frame, playing, hand])
+  }, [project, stage, stack, step, frame, playing, hand])
   return step.on ? flaws : NONE
 }
 

@@ -16,7 +16,11 @@ export const MARKS: ListContent = {
       drop: 'Goes',
       hair: 'Hair',
     }),
-    shape: choice('Shape', 'A dab for a hole, a box for a large area.', { dab: 'Dab', box: 'Box' }),
+    shape: choice('Shape', 'A dab for a hole, a box for a large area.', {
+      dab: 'Dab',
+      box: 'Box',
+      brush: 'Brush',
+    }),
     on: toggle('On', 'Whether it counts; keys make it count for some frames alone.', true),
     place: point('Place', 'The middle of it.', [0.5, 0.5]),
     size: {
@@ -31,6 +35,28 @@ export const MARKS: ListContent = {
       digits: 0,
       unit: 'px',
       names: ['Wide', 'High'],
+      when: (v) => v.shape !== 'brush',
+    },
+    wide: {
+      type: 'number',
+      label: 'Brush',
+      help: 'How wide the brush is.',
+      default: 24,
+      min: 1,
+      max: 4000,
+      soft: [2, 200],
+      step: 1,
+      digits: 0,
+      unit: 'px',
+      when: (v) => v.shape === 'brush',
+    },
+    stroke: {
+      type: 'stroke',
+      label: 'Stroke',
+      help: 'The way of the brush, from its place on.',
+      default: [],
+      most: 4000,
+      when: (v) => v.shape === 'brush',
     },
   },
   drawn: 'tones',
@@ -47,13 +73,15 @@ export const marksOf = (
 ): Mark[] =>
   marks
     .filter((m) => m.on)
-    .map(({ kind, shape, place, size }) => {
+    .map(({ kind, shape, place, size, wide, stroke }) => {
       const [x, y] = place as [number, number]
       const [w, h] = size as [number, number]
+      const brush = shape === 'brush'
       return {
         kind: kind as MarkKind,
         shape: shape as Mark['shape'],
         centre: [x * width, y * height],
-        size: [w * scale, h * scale],
+        size: brush ? [Number(wide) * scale, Number(wide) * scale] : [w * scale, h * scale],
+        ...(brush ? { stroke: (stroke as number[]).map((v) => v * scale) } : {}),
       }
     })
