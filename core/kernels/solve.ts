@@ -12,6 +12,9 @@ export interface Solving {
   fronts: Frame
 }
 
+/** How much luminance counts beside the channels: at edges it alone is whole in 4:2:0. Found by the truth of the demo's clip: 0.5 is 5 % worse, 5 as much. */
+const LUMA_COUNTS = 2
+
 /** Lends memory that holds lists of places and maps, one after the other. */
 function lend<T>(k: Kernels, lists: readonly (Uint32Array | Uint8Array)[], use: (...at: number[]) => T): T {
   const starts: number[] = []
@@ -43,7 +46,7 @@ export function solveAlpha(k: Kernels, of: Solving, tones: Uint8Array, band: Uin
   lend(k, [band], (places) => {
     const n = band.length
     const at = [alpha, colours, plate, fronts].map((v) => v.block.at) as [number, number, number, number]
-    const project = () => k.raw.projectOn(...at, places, n, ...LUMA)
+    const project = () => k.raw.projectOn(...at, places, n, LUMA_COUNTS, ...LUMA)
     fillFrom(k, colours, sure, fronts, band)
     project()
     k.scratch(16 * n + 16, (before) => {

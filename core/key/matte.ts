@@ -32,7 +32,7 @@ export interface Keyed {
 
 /**
  * Alpha and the subject's own light. At undecided places the colour is projected onto the way from the plate to the subject's colour around there (filled in from what stays), luminance counting
- * half as much again; then once more with what that says of the subject. At edges, what colour loses in 4:2:0 is put back from the composite that this explains, and all is solved again.
+ * twice more; then once more with what that says of the subject. At edges, what colour loses in 4:2:0 is put back from the composite that this explains, and all is solved again.
  */
 export function matteOf(
   k: Kernels,

@@ -81,9 +81,10 @@ export function pullWeighted(dst: usize, dw: i32, dh: i32, src: usize, weights: 
   }
 }
 
-/** alpha = (D X + D_Y X_Y / 2) / (D D + D_Y^2 / 2) of D, the way from the plate to the subject, and X, that to what is seen. luma: three floats. */
+/** alpha = (D X + w D_Y X_Y) / (D D + w D_Y^2) of D, the way from the plate to the subject, and X, that to what is seen; w is how much luminance counts besides. */
 export function projectOn(
-  alpha: usize, seen: usize, plate: usize, fronts: usize, places: usize, n: i32, lr: f32, lg: f32, lb: f32,
+  alpha: usize, seen: usize, plate: usize, fronts: usize, places: usize, n: i32, weight: f32,
+  lr: f32, lg: f32, lb: f32,
 ): void {
   const luma = f32x4.replace_lane(f32x4.replace_lane(f32x4.replace_lane(f32x4.splat(0), 0, lr), 1, lg), 2, lb)
   for (let m = 0; m < n; m++) {
@@ -92,8 +93,8 @@ export function projectOn(
     const d = f32x4.replace_lane(f32x4.sub(v128.load(fronts + (i << 4)), back), 3, 0)
     const x = f32x4.sub(v128.load(seen + (i << 4)), back)
     const dy = sum3(f32x4.mul(d, luma))
-    const long = sum3(f32x4.mul(d, d)) + <f32>0.5 * dy * dy
-    const along = sum3(f32x4.mul(d, x)) + <f32>0.5 * dy * sum3(f32x4.mul(x, luma))
+    const long = sum3(f32x4.mul(d, d)) + weight * dy * dy
+    const along = sum3(f32x4.mul(d, x)) + weight * dy * sum3(f32x4.mul(x, luma))
     store<f32>(alpha + (i << 2), long > 1e-9 ? min<f32>(1, max<f32>(0, along / long)) : 0)
   }
 }
