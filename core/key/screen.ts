@@ -1,6 +1,7 @@
 import type { Frame, Plane } from '../frame'
 import { type Kernels, screenShare, setShare } from '../kernels'
 import { colourBy, medianOf, type ScreenChoice } from './colour'
+import { Again, type Origin, valuesOf } from './again'
 import { readEmpty } from './empty'
 import { type Mark, markedScreen } from './marks'
 import { type Plate, plateOfOne } from './plate'
@@ -30,6 +31,20 @@ export function findScreen(
     plate.data.set(picture.data.subarray(i * 4, i * 4 + 4), i * 4)
   return { ...read, picture: plate }
 }
+
+const lastAlone = new Again<Omit<Plate, 'picture'> & { picture: Float32Array }>()
+
+/** The empty screen of a picture from it alone, or what was found of it before (see `findScreen`). */
+export const screenOnce = (
+  k: Kernels,
+  picture: Frame,
+  origin: Origin,
+  make: () => Plate | undefined,
+): Plate | undefined =>
+  lastAlone.take(picture, origin, make, {
+    keep: (plate) => ({ ...plate, picture: valuesOf(plate.picture) }),
+    lend: (kept) => ({ ...kept, picture: k.frameOf(picture.width, picture.height, kept.picture) }),
+  })
 
 /**
  * In codes: closer to the empty screen than the first (or than three times the noise) nothing stands before the set, further than the second something does.

@@ -234,6 +234,10 @@ export function shapeAlpha(
   const reach: f32 = <f32>1 / max<f32>(1e-3, white - black)
   for (let i = 0; i < n; i++) {
     const at = alpha + (<usize>i << 2)
+    if (i + 4 <= n && !v128.any_true(v128.load(at))) {
+      i += 3
+      continue
+    }
     const before = load<f32>(at)
     if (before === 0) continue
     const bent = min<f32>(1, max<f32>(0, (before - black) * reach))

@@ -55,6 +55,10 @@ export function spill(
   amount: f32, balance: f32, means: usize, borders: usize, how: usize, lr: f32, lg: f32, lb: f32,
 ): void {
   for (let i = 0; i < n; i++) {
+    if (i + 4 <= n && !v128.any_true(v128.load(alpha + (<usize>i << 2)))) {
+      i += 3
+      continue
+    }
     const cover = load<f32>(alpha + (<usize>i << 2))
     if (cover <= 0) continue
     const at = front + (<usize>i << 4)

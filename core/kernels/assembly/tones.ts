@@ -62,6 +62,10 @@ export function setShare(share: usize, set: usize, a: usize, b: usize, same: f32
   const zero = f32x4.splat(0)
   const reach: f32 = <f32>1 / (other - same)
   for (let i = 0; i < n; i++) {
+    if (i + 16 <= n && !v128.any_true(v128.load(set + <usize>i))) {
+      i += 15
+      continue
+    }
     if (!load<u8>(set + <usize>i)) continue
     const at = <usize>i << 4
     const p = f32x4.sqrt(f32x4.max(v128.load(a + at), zero))

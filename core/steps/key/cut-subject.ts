@@ -5,6 +5,7 @@ import {
   type Cut,
   cutOnce,
   findScreen,
+  screenOnce,
   KEEP,
   matteOf,
   type Plate,
@@ -65,8 +66,12 @@ function waysOf({ v, content, place, scale, empty }: Cutting) {
 
 type Ways = ReturnType<typeof waysOf>
 
-const screenOf = ({ k, input }: Cutting, { by, size, empty, marks }: Ways) =>
-  findScreen(k, input, by, size, empty, marks)
+function screenOf({ k, input }: Cutting, { by, size, empty, marks }: Ways): Plate | undefined {
+  const find = () => findScreen(k, input, by, size, empty, marks)
+  if (empty) return find()
+  const told = marks.filter((m) => m.kind === 'screen')
+  return screenOnce(k, input, [printOf(k, input), JSON.stringify([by, size, told])], find)
+}
 
 function sorted(
   { k, input, v, core }: Cutting,
