@@ -1,6 +1,7 @@
 import type { Frame, Size } from '../frame'
 import { type Kernels, partsOf, mapOf } from '../kernels'
 import { type ScreenColour, standsOut } from './colour'
+import { hairsAmong } from './hair'
 import { DROP, KEEP, UNDECIDED } from './tones'
 
 /** What a mark says of what lies under it. */
@@ -94,7 +95,7 @@ export function markedScreen(
 
 /**
  * What marks say of the tones, in their order. A part (what hangs together) of which at least half lies under a mark goes or stays as a whole, of another one only what lies under it: a mark does nothing to what it
- * does not touch. Hair makes what went undecided again where the screen is less than whole there. Mutates.
+ * does not touch. Hair makes what went undecided again along thin lines. Mutates.
  * @param share how much of the screen is left at each place
  */
 export function applyMarks(
@@ -112,12 +113,9 @@ export function applyMarks(
       const own = mark.shape !== 'dab' ? places : places.filter((i) => tones[i] === UNDECIDED)
       setParts(k, size, tones, places, mapOf(k, tones, KEEP, false), KEEP, own)
     } else if (mark.kind === 'hair')
-      for (const i of places) if (tones[i] === DROP && (share[i] as number) < WHOLE) tones[i] = UNDECIDED
+      for (const i of hairsAmong(size, tones, share, places)) tones[i] = UNDECIDED
   }
 }
-
-/** What has more than this of the screen has no hair before it that one could tell from noise. */
-const WHOLE = 0.97
 
 /** Sets the places `own`, and parts of a map of which at least half lies among `places`. */
 function setParts(
