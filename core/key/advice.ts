@@ -1,5 +1,6 @@
 import type { Frame, Size } from '../frame'
 import { isSteady, type ScreenFacts } from './clip'
+import type { Crop } from './crop'
 import { type Side, sidesInSight, type Standing } from './stand'
 import { readColour, type ScreenColour, standsOut } from './colour'
 
@@ -32,10 +33,13 @@ const TOP = 0.98
 /** A place has the light of the screen above the first share of it; below the second it is solid. */
 const [LIT, SOLID] = [0.7, 0.25]
 
+/** Where a subject is put, and what of its picture counts. */
+export type Placed = Standing & Pick<Crop, 'across' | 'down'>
+
 /** What else is known of a key that is judged: what its clip said, and where its subject is put. */
 export interface KeyKnown {
   facts?: Omit<ScreenFacts, 'colour'> | undefined
-  standing?: Standing | undefined
+  standing?: Placed | undefined
 }
 
 /** What of a picture could not be keyed well, in the order of the stages. */
@@ -58,8 +62,15 @@ export function flawsOf(looks: KeyLooks, { facts, standing }: KeyKnown = {}): Fl
   return flaws.flatMap(([flaw, is]) => (is ? [flaw] : []))
 }
 
-/** Whether the subject runs over a side of its picture that is seen in the frame. */
-function isCut({ width, height, data }: Light, standing: Standing): boolean {
+/** Whether the subject runs over a side of its picture that is seen in the frame; a side that is cropped was meant so. */
+function isCut({ width, height, data }: Light, standing: Placed): boolean {
+  const { across, down } = standing
+  const cropped: Record<Side, boolean> = {
+    left: across[0] > 0,
+    right: across[1] < 1,
+    top: down[0] > 0,
+    bottom: down[1] < 1,
+  }
   const starts: Record<Side, [at: number, apart: number, count: number]> = {
     left: [0, width, height],
     right: [width - 1, width, height],
@@ -67,6 +78,7 @@ function isCut({ width, height, data }: Light, standing: Standing): boolean {
     bottom: [(height - 1) * width, 1, width],
   }
   return sidesInSight(standing, { width, height }).some((side) => {
+    if (cropped[side]) return false
     const [at, apart, count] = starts[side]
     let over = 0
     for (let i = 0; i < count; i++) if ((data[(at + i * apart) * 4] as number) >= 0.9) over++

@@ -238,9 +238,12 @@ describe('what could be better', () => {
     [{ place: [0.6, 0.5], size: 1, turn: 0 }, []],
     [{ place: [0.5, 0.5], size: 1.3, turn: 5 }, []],
     [{ place: [0.5, 0.5], size: 0.9, turn: 0 }, ['cut']],
+    [{ place: [0.5, 0.5], size: 0.9, turn: 0, down: [0.05, 0.95] }, []],
+    [{ place: [0.5, 0.5], size: 0.9, turn: 0, down: [0, 0.95] }, ['cut']],
   ] as const)(
     'says that a subject put at %j is cut where its picture ends within the frame',
-    (standing, flaws) => {
+    (put, flaws) => {
+      const standing = { across: [0, 1], down: [0, 1], ...put } as const
       expect(
         flawsOf(
           looks(() => ({})),

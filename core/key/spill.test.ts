@@ -114,6 +114,19 @@ it('light of what lies behind falls on the edge of a subject, not into it and no
   expect(row(88)).toBeGreaterThan(0.1)
   expect(row(120)).toBeLessThan(0.0006)
   expect(row(40)).toBe(0)
+  // Its colours can be taken off, though it has no alpha; softness keeps it to the edge.
+  for (let i = 0; i < W * H; i++) behind.data.set([0.9, 0.2, 0.1], i * 4)
+  const lit = (softness: number, saturation: number) => {
+    const frame = lightWrap(k, cover, behind, { amount: 0.8, width: 6, softness, saturation }, 1)
+    const [edge, within] = [88, 96].map((x) => [...frame.data.slice((66 * W + x) * 4, (66 * W + x) * 4 + 3)])
+    k.free(frame)
+    return { edge, within } as { edge: number[]; within: number[] }
+  }
+  const [grey, whole, close] = [lit(1, 0), lit(1, 1), lit(0, 1)]
+  expect((grey.edge[0] as number) - (grey.edge[2] as number)).toBeCloseTo(0, 6)
+  expect(whole.edge[0]).toBeCloseTo(9 * (whole.edge[2] as number), 4)
+  const left = (at: 'edge' | 'within') => (close[at][0] as number) / (whole[at][0] as number)
+  expect(left('within')).toBeLessThan(0.5 * left('edge'))
   k.free(light, behind)
   done()
 })

@@ -51,7 +51,7 @@ export function takeSpill(
   options: SpillOptions,
   { scale, behind, own, shown = false }: SpillPlace,
 ): Frame | undefined {
-  const keeps = shown || options.back > 0
+  const keeps = shown || (options.amount > 0 && options.back > 0)
   const taken = keeps ? k.frame(front.width, front.height) : undefined
   taken?.data.fill(0)
   if (options.amount > 0) {

@@ -16,7 +16,7 @@ const asItCame = ({ place: [x, y], size, turn }: Standing) =>
   x === 0.5 && y === 0.5 && size === 1 && turn === 0
 
 /** From the subject's picture into the frame, both in pixels of one size. */
-function intoFrame({ place: [x, y], size, turn }: Standing, { width, height }: Size): Matrix3 {
+export function intoFrame({ place: [x, y], size, turn }: Standing, { width, height }: Size): Matrix3 {
   return [shifted(x * width, y * height), turned(turn, size), shifted(-width / 2, -height / 2)].reduce(
     multiply,
   )

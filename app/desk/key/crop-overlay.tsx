@@ -1,6 +1,7 @@
 import { valueAt } from '@stilus/core/anim'
-import { SIDES, type Side } from '@stilus/core/key'
-import { controlAddress, type Step } from '@stilus/core/project'
+import { intoFrame, SIDES, type Side, type Standing } from '@stilus/core/key'
+import { invert, through } from '@stilus/core/matrix'
+import { controlAddress, type Step, stepValues } from '@stilus/core/project'
 import { type PointerEvent, useRef } from 'react'
 import { edit } from '../../store/edit'
 import { useAppDispatch, useView } from '../../store/store'
@@ -30,6 +31,9 @@ export function CropOverlay({ step, rect }: { step: Step; rect: Rect }) {
     across: valueAt(step.what.across ?? { value: [0, 1] }, t) as Point,
     down: valueAt(step.what.down ?? { value: [0, 1] }, t) as Point,
   }
+  // The crop lies on the subject's own picture, wherever that is put.
+  const { place, size, turn } = stepValues(stage, step, t)
+  const put = intoFrame({ place, size, turn } as unknown as Standing, stage.size)
   const set = (side: Side, [x, y]: Point, gesture: string) => {
     const [name, end] = ENDS[side]
     const to = name === 'across' ? x / width : y / height
@@ -63,6 +67,7 @@ export function CropOverlay({ step, rect }: { step: Step; rect: Rect }) {
         return (
           <g
             key={side}
+            transform={`matrix(${[0, 3, 1, 4, 2, 5].map((i) => put[i]).join(' ')})`}
             role="slider"
             tabIndex={0}
             aria-label={`Crop at the ${side}: arrow keys move it`}
@@ -76,7 +81,9 @@ export function CropOverlay({ step, rect }: { step: Step; rect: Rect }) {
               dispatch(viewActions.set({ hand: true }))
             }}
             onPointerMove={(e: PointerEvent) => {
-              if (drag.current) set(side, toPicture(e, stage.size), drag.current)
+              if (!drag.current) return
+              const [x, y] = toPicture(e, stage.size)
+              set(side, through(invert(put), x, y), drag.current)
             }}
             onPointerUp={end}
             onPointerCancel={end}

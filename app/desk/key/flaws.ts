@@ -14,7 +14,7 @@ export interface Sentence {
 /** Light of what lies behind is asked for, and nothing does. */
 export const NOTHING_BEHIND: Sentence = {
   stage: 'Wrap',
-  text: 'Nothing lies below this shot, so there is no light to wrap round the subject or to match. Choose what will lie behind it under “Behind”.',
+  text: 'Nothing lies below this shot, so there is no light to wrap round the subject, to give back or to match. Choose what will lie behind it under “Behind”.',
 }
 
 /** Each flaw as a sentence. */

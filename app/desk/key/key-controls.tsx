@@ -9,7 +9,7 @@ export function KeyControls({ step, part }: { step: Step; part: string | null })
   return (
     <>
       <Warnings step={step} part={part} />
-      {(!part || part === 'Screen') && <ScreenSource step={step} />}
+      {(!part || part === 'Screen') && <ScreenSource key={step.id} step={step} />}
       {marks && (!part || part === 'Tones') && <Marks step={step} name="marks" list={marks} />}
     </>
   )

@@ -18,7 +18,13 @@ export function ScreenSource({ step }: { step: Step }) {
   const own = screensFor(project, stage.shot?.id).find((s) => s.shotId === stage.stack.id)
   const others = screensFor(project, stage.shot?.id).filter((s) => s.mediaId && s.id !== taken?.id)
   const last = stage.length - 1
-  const [range, setRange] = useState<[number, number]>(() => [0, last])
+  const [range, setRange] = useState<[number, number]>(() => {
+    // As it was read last, where the shot still has those frames.
+    const [from, to] = (own?.frames ?? []).map((t) => t - stage.head)
+    return from !== undefined && to !== undefined && from >= 0 && to <= last && to - from >= FEWEST - 1
+      ? [from, to]
+      : [0, last]
+  })
   const setEnd = (end: 0 | 1, v: number) => {
     const [a, b] = range
     setRange(end === 0 ? [Math.min(v, b - FEWEST + 1), b] : [a, Math.max(v, a + FEWEST - 1)])
@@ -45,9 +51,9 @@ export function ScreenSource({ step }: { step: Step }) {
             <NumberField
               key={end}
               label={end ? 'The last frame that is read' : 'The first frame that is read'}
-              value={range[end]}
-              {...{ min: 0, max: last, step: 1, digits: 0 }}
-              onChange={(v) => setEnd(end, v)}
+              value={range[end] + 1}
+              {...{ min: 1, max: last + 1, step: 1, digits: 0 }}
+              onChange={(v) => setEnd(end, v - 1)}
               className="w-16"
             />
           ))}

@@ -1,5 +1,6 @@
-import type { Flaw, Standing } from '@stilus/core/key'
+import type { Flaw, Placed } from '@stilus/core/key'
 import { type Step, stepValues } from '@stilus/core/project'
+import { findStep } from '@stilus/core/steps'
 import { KeyJudge, type Light } from '@stilus/engine'
 import { TriangleAlert } from 'lucide-react'
 import { useEffect, useRef, useState } from 'react'
@@ -37,8 +38,8 @@ function useFlaws(step: Step): readonly Flaw[] {
       takenScreen(project, step) ??
       screensFor(project, undefined).find((s) => s.shotId === stack.id && !s.mediaId)
     )?.facts
-    const { skipPlace, place, size, turn } = stepValues(stage, step, timeAt(stage, frame))
-    const standing = skipPlace ? undefined : ({ place, size, turn } as unknown as Standing)
+    const { skipPlace, place, size, turn, across, down } = stepValues(stage, step, timeAt(stage, frame))
+    const standing = skipPlace ? undefined : ({ place, size, turn, across, down } as unknown as Placed)
     const judge = async () => {
       const look = async (view: string): Promise<Light> => {
         const target = { kind: 'stack' as const, stack, view: { stepId: step.id, view } }
@@ -67,8 +68,8 @@ const NONE: readonly Flaw[] = []
 function useNothingBehind(step: Step): boolean {
   const { stage } = useDesk()
   const asks = useApp((s) => {
-    const { wrap, match } = stepValues(stage, step, timeAt(stage, s.view.frame))
-    return Number(wrap) > 0 || Number(match) > 0
+    const values = stepValues(stage, step, timeAt(stage, s.view.frame))
+    return findStep(step.use)?.inputs?.behind?.when?.(values) ?? false
   })
   const { behind } = step.inputs ?? {}
   return asks && (!behind || behind.kind === 'below') && stage.stack.kind === 'shot' && stage.lane === 0

@@ -224,7 +224,7 @@ export function sortScreen(
 
 /**
  * A map (0 or 1) grown by a square of `by` places (at most 127) on each side. rows: scratch of w * h + 16 bytes; line: of w + 2 * by + 64.
- * Across, windows are joined to ones twice as long until they are more than half of the whole (as sums of two are, van Herk's way costs more here).
+ * Across, windows are joined to ones twice as long until they are more than half of the whole, and two of those are the whole.
  */
 export function growMap(dst: usize, src: usize, w: i32, h: i32, by: i32, rows: usize, line: usize): void {
   const whole = 2 * by + 1

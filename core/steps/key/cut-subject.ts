@@ -66,11 +66,15 @@ function waysOf({ v, content, place, scale, empty }: Cutting) {
 
 type Ways = ReturnType<typeof waysOf>
 
-function screenOf({ k, input }: Cutting, { by, size, empty, marks }: Ways): Plate | undefined {
+function screenOf(
+  { k, input }: Cutting,
+  { by, size, empty, marks }: Ways,
+  print = empty ? '' : printOf(k, input),
+): Plate | undefined {
   const find = () => findScreen(k, input, by, size, empty, marks)
   if (empty) return find()
   const told = marks.filter((m) => m.kind === 'screen')
-  return screenOnce(k, input, [printOf(k, input), JSON.stringify([by, size, told])], find)
+  return screenOnce(k, input, [print, JSON.stringify([by, size, told])], find)
 }
 
 function sorted(
@@ -109,12 +113,13 @@ export function cutSubject(cutting: Cutting): Cut | undefined {
   const { k, input, core } = cutting
   const ways = waysOf(cutting)
   const { restores, fullness, empty } = ways
+  const seen = printOf(k, input)
   const make = () => {
-    const plate = screenOf(cutting, ways)
+    const plate = screenOf(cutting, ways, seen)
     const made = plate && matteOf(k, input, plate, sorted(cutting, ways, plate), { restores, fullness })
     return made && { colour: plate.colour, screen: plate.picture, ...made }
   }
   if (core) return make()
-  const prints = [input, empty].map((f) => f && printOf(k, f)).join(' ')
+  const prints = empty ? `${seen} ${printOf(k, empty)}` : seen
   return cutOnce(k, input, [prints, JSON.stringify({ ...ways, empty: !!empty })], make)
 }

@@ -247,6 +247,31 @@ describe('the step', () => {
     done()
   })
 
+  it('keeps a shadow from the screen, and takes none from what a region or a crop cuts off', () => {
+    const { seen, done } = scene(k)
+    const shaded = (x: number) => x >= 170 && x < 200
+    for (let i = 0; i < W * H; i++)
+      if (shaded(i % W))
+        for (let c = 0; c < 3; c++) seen.data[i * 4 + c] = 0.92 * (seen.data[i * 4 + c] as number)
+    const amount = k.plane(W, H)
+    amount.data.forEach((_, i) => (amount.data[i] = i % W < 120 || shaded(i % W) ? 1 : 0))
+    const empty = scene(k)
+    const frames = { empty: empty.cloth }
+    const kept = { shadow: 'kept', depth: 1, soften: 0 }
+    const [plain, out] = [
+      made(seen, {}, { mattes: { amount }, frames }),
+      made(seen, kept, { mattes: { amount }, frames }),
+    ]
+    const darker = (x: number, y: number) =>
+      (out.data[(y * W + x) * 4 + 3] as number) - (plain.data[(y * W + x) * 4 + 3] as number)
+    expect(darker(185, 30)).toBeCloseTo((0.08 - 0.04) / 0.96, 3)
+    // The right half of the head and its edge are cut off: nothing is left of them.
+    for (let x = 121; x < 169; x++) expect([x, out.data[(66 * W + x) * 4 + 3]]).toEqual([x, 0])
+    k.free(plain, out, amount)
+    empty.done()
+    done()
+  })
+
   it('leaves a picture without a screen as it is', () => {
     const { seen, done } = scene(k)
     seen.data.fill(0.25)

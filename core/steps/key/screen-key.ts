@@ -21,7 +21,7 @@ import {
   type SpillOptions,
   takeSpill,
 } from '../../key'
-import { declareStep, type RenderContext } from '../declare'
+import { declareStep } from '../declare'
 import { cutSubject, type ScreenValues, shownScreen } from './cut-subject'
 import { FIT, fitted, grainFitted } from './fit'
 import { MARKS } from './marks'
@@ -77,7 +77,10 @@ export const screenKey = declareStep({
       help: 'What the subject will stand before: for light on its edge, and to match it.',
       kind: 'frame',
       default: 'below',
-      when: (v) => ['wrap', 'back', 'match', 'grain'].some((name) => Number(v[name]) > 0),
+      when: (v) =>
+        (Number(v.wrap) > 0 && v.lit !== 'colour' && !v.skipWrap) ||
+        (Number(v.back) > 0 && !v.skipColour) ||
+        ((Number(v.match) > 0 || Number(v.grain) > 0) && !v.skipFit),
     },
     amount: {
       label: 'Holds',
@@ -120,17 +123,23 @@ export const screenKey = declareStep({
       shown: view === 'spill',
     })
     let front = cut.front
+    const casts = !view && !v.skipPlace
+    // Before the subject is held or cropped: what is cut off it would count as bare screen.
+    const onScreen = casts && v.shadow === 'kept' ? shadowOnScreen(k, input, cut) : undefined
     if (!v.skipAlpha) moveEdge(k, front, alpha, { out: v.edge * scale, soft: v.soft * scale })
     const crop = v.skipPlace ? undefined : cropMatte(k, input, { ...v, feather: v.feather * scale })
     if (crop && mattes.amount) joinInto(k, crop, mattes.amount, 'multiply')
     const levels = v.skipAlpha ? WHOLE : v.levels
-    shapeAlpha(k, front, alpha, input, { levels, holds: crop ?? mattes.amount })
+    const holds = crop ?? mattes.amount
+    shapeAlpha(k, front, alpha, input, { levels, holds })
+    if (onScreen && holds) joinInto(k, onScreen, holds, 'multiply')
     if (crop) k.free(crop)
     if (view !== 'alpha' && !v.skipFit) {
       front = fitted(k, front, behind, v, scale)
       front = grainFitted(k, front, behind, v.grain, { scale, place, time })
     }
-    const dark = view || v.skipPlace ? undefined : shadowOf(k, input, { ...cut, front }, v, scale)
+    const shadow = onScreen ?? (casts && v.shadow === 'made' ? castShadow(k, front, v) : undefined)
+    const dark = shadow && softShadow(k, shadow, { dark: v.depth, soft: v.soften * scale })
     const standing = v.skipPlace ? undefined : placed(k, front, v)
     const shade = dark && standing ? placed(k, dark, v) : dark
     if (standing) {
@@ -169,19 +178,6 @@ const spillOf = (v: ScreenValues, none: boolean): SpillOptions => ({
   bands: [v.dark, v.middle, v.light],
   kept: v.keeps ? { rgb: v.kept, near: v.near } : undefined,
 })
-
-/** The shadow that is to lie below a subject, as a picture; undefined where none is asked for. */
-function shadowOf(
-  k: Kernels,
-  input: Frame,
-  cut: Parameters<typeof shadowOnScreen>[2] & { front: Frame },
-  v: RenderContext<typeof PLACE>['values'],
-  scale: number,
-): Frame | undefined {
-  if (v.shadow === 'none') return undefined
-  const shadow = v.shadow === 'kept' ? shadowOnScreen(k, input, cut) : castShadow(k, cut.front, v)
-  return softShadow(k, shadow, { dark: v.depth, soft: v.soften * scale })
-}
 
 /** The light round the edge of a subject; undefined where there is none. */
 function wrapOf(
