@@ -14,25 +14,44 @@ function quietest(values: Float32Array): number {
   return (sorted[Math.floor(0.2 * sorted.length)] ?? 0) / 0.253
 }
 
+/** Sums of a square so far around a place, and over how many places of the picture, by a table of sums over all rows that are asked of (Crow 1984). */
+function boxSums({ width, height }: Size, share: Float32Array, places: readonly number[]) {
+  const top = Math.max(0, Math.floor((places[0] ?? 0) / width) - AROUND)
+  const bottom = Math.min(height, Math.floor((places.at(-1) ?? 0) / width) + AROUND + 1)
+  const pitch = width + 1
+  const sums = new Float64Array(pitch * (bottom - top + 1))
+  for (let y = top; y < bottom; y++) {
+    let row = 0
+    const to = (y - top + 1) * pitch
+    for (let x = 0; x < width; x++) {
+      row += Math.min(1.2, share[y * width + x] as number)
+      sums[to + x + 1] = (sums[to - pitch + x + 1] as number) + row
+    }
+  }
+  return (x: number, y: number, reach: number): [sum: number, count: number] => {
+    const [left, right] = [Math.max(0, x - reach), Math.min(width, x + reach + 1)]
+    const [up, down] = [Math.max(0, y - reach), Math.min(height, y + reach + 1)]
+    const [above, below] = [(up - top) * pitch, (down - top) * pitch]
+    const whole = (sums[below + right] as number) - (sums[below + left] as number)
+    const over = (sums[above + right] as number) - (sums[above + left] as number)
+    return [whole - over, (right - left) * (down - up)]
+  }
+}
+
 /**
  * Among places that were said to be screen, those along thin lines with less of it than what lies about them, that hang together with what was not: hair that noise hid.
  * @param share how much of the screen is left at each place
- * @param places where they are looked for
+ * @param places where they are looked for, in order
  */
 export function hairsAmong(
-  { width, height }: Size,
+  size: Size,
   tones: Uint8Array,
   share: Float32Array,
   places: readonly number[],
 ): number[] {
+  const { width, height } = size
   const dropped = places.filter((i) => tones[i] === DROP)
-  const mean = (x: number, y: number, reach: number): [sum: number, count: number] => {
-    let [sum, count] = [0, 0]
-    for (let v = Math.max(0, y - reach); v <= Math.min(height - 1, y + reach); v++)
-      for (let u = Math.max(0, x - reach); u <= Math.min(width - 1, x + reach); u++, count++)
-        sum += Math.min(1.2, share[v * width + u] as number)
-    return [sum, count]
-  }
+  const mean = boxSums(size, share, dropped)
   const stands = Float32Array.from(dropped, (i) => {
     const [x, y] = [i % width, Math.floor(i / width)]
     const [inner, few] = mean(x, y, THIN)
