@@ -51,6 +51,7 @@ export default tseslint.config(
       'no-console': 'off',
     },
   },
+  { files: ['**/*.cjs'], rules: { '@typescript-eslint/no-require-imports': 'off' } },
   floor(
     ['core/**/*.ts'],
     [
@@ -85,6 +86,8 @@ export default tseslint.config(
       ],
     },
   },
+  // What ships is read by tests as it lies there.
+  { files: ['core/testing/fonts.ts'], rules: { 'no-restricted-imports': 'off' } },
   floor(
     ['engine/**/*.ts'],
     [['**/app/**', '**/server/**', 'react', 'react-*', '@reduxjs/*'], 'engine knows core only.'],

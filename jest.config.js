@@ -18,12 +18,13 @@ export default {
     'Int32Array',
   ],
   transform: {
+    'node_modules/harfbuzzjs/.+': '<rootDir>/scripts/jest-top-level-await.cjs',
     '^.+\\.(t|j|mj)sx?$': [
       '@swc/jest',
       { jsc: { target: 'es2023', parser: { syntax: 'typescript', tsx: true } } },
     ],
   },
   transformIgnorePatterns: [
-    '/node_modules/(?!(fast-png|iobuffer|fflate|mediabunny|utif2|three|@zip.js|lru-cache|@stilus)/)',
+    '/node_modules/(?!(fast-png|iobuffer|fflate|mediabunny|utif2|three|@zip.js|lru-cache|harfbuzzjs|woff2-encoder|@stilus)/)',
   ],
 }

@@ -26,7 +26,7 @@ function follow(name, from) {
   }
 }
 
-for (const floor of ['core', 'engine', 'app', 'server']) {
+for (const floor of ['fonts', 'core', 'engine', 'app', 'server']) {
   for (const name of Object.keys(read(join(root, floor, 'package.json')).dependencies ?? {}))
     follow(name, join(root, floor))
 }

@@ -1,0 +1,42 @@
+export {
+  type Caret,
+  caretAt,
+  type CaretMove,
+  indexAt,
+  moveCaret,
+  paragraphAt,
+  selectionBoxes,
+  wordAt,
+} from './carets'
+export { type Coverage, covers, readCoverage, writeCoverage } from './coverage'
+export {
+  type Axis,
+  type Face,
+  type Family,
+  FAMILY_KINDS,
+  type FamilyKind,
+  type FontFile,
+  Fonts,
+  nearestFace,
+  PLAIN_FAMILY,
+  shippedFamilies,
+} from './families'
+export { FontError } from './font-error'
+export { graphemesOf, wordsOf } from './graphemes'
+export type { Fallback, Typefaces } from './itemise'
+export { type Cell, type Glyph, layOut, type Layout, type Line } from './layout'
+export { type Align, ALIGNS, type Direction, DIRECTIONS, type Setting, type Span, spansOf } from './setting'
+export {
+  type Case,
+  CASES,
+  cutText,
+  insertText,
+  type LetterStyle,
+  replaceText,
+  sharedStyle,
+  styleAt,
+  styleText,
+  type TextContent,
+  type TextRange,
+} from './text'
+export { openTypeface, type Outline, Typeface } from './typeface'
