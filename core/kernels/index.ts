@@ -31,6 +31,17 @@ export { bendPlane, colourRamp, dither, outerPlane, ramp, type RampKind } from '
 export { guided, halftone, paint, pick, type Screening, slopes } from './local'
 export { type Dab, layDab } from './dab'
 export {
+  bandOf,
+  type Body,
+  coverPieces,
+  distanceTo,
+  moved,
+  paintThrough,
+  type Pieces,
+  shifted,
+  softened,
+} from './coat'
+export {
   blurPlane,
   fillFrom,
   fillIn,

@@ -30,7 +30,7 @@ export interface Fallback {
 export type Typefaces = (id: string) => Typeface | undefined
 
 /** What is not drawn but changes what is: joiners, directions, variations. */
-const hidden = (code: number) =>
+export const hidden = (code: number) =>
   (code >= 0x200b && code <= 0x200f) ||
   (code >= 0x2028 && code <= 0x202e) ||
   (code >= 0x2060 && code <= 0x2069) ||

@@ -12,6 +12,16 @@ export { streak, radial } from './streak'
 export { placePerspective, placeMesh, sampleRow } from './warp'
 export { runMaxima, discRow, distance } from './morphology'
 export { shape, fillPlane, invertPlane } from './matte'
+export {
+  nearer,
+  band,
+  weighRows,
+  weighColumns,
+  halfPlane,
+  doublePlane,
+  paintThrough,
+  shiftPlane,
+} from './coat'
 export { pathSums, pathCover, pathDistance, pathFeather } from './path'
 export { statistics, histogram, noise } from './measure'
 export { grain } from './grain'

@@ -1,0 +1,145 @@
+import { BLENDS } from '../kernels'
+import type { PairParam, Params } from '../params'
+import { choice, colour, degrees, px, share, times } from '../params/make'
+
+/** What a coat can be. */
+export const COAT_KINDS = ['fill', 'edge', 'shadow', 'glow', 'shade', 'plate'] as const
+export type CoatKind = (typeof COAT_KINDS)[number]
+
+export const COAT_NAMES: Record<CoatKind, string> = {
+  fill: 'Fill',
+  edge: 'Edge',
+  shadow: 'Shadow',
+  glow: 'Glow',
+  shade: 'Inner shade',
+  plate: 'Plate',
+}
+
+const pair = (
+  label: string,
+  help: string,
+  names: readonly [string, string],
+  fallback: [number, number],
+  limits: readonly [number, number] = [-2000, 2000],
+): PairParam => ({
+  type: 'pair',
+  label,
+  help,
+  names,
+  default: fallback,
+  min: limits[0],
+  max: limits[1],
+  step: 0.5,
+  digits: 1,
+  unit: 'px',
+})
+
+const OPACITY = { opacity: share('Opacity', 'How much of the coat shows.', 1) }
+const MODES = Object.fromEntries(
+  BLENDS.map((mode) => [mode, mode === 'plus' ? 'Add' : `${mode[0]?.toUpperCase()}${mode.slice(1)}`]),
+)
+const BLEND = {
+  blend: choice('Lies there as', 'How the coat lies on those behind it.', MODES),
+}
+const OFFSET = {
+  offset: pair('Offset', 'Moves the coat, in pixels of its object.', ['Across', 'Down'], [0, 0]),
+}
+const soft = (fallback: number) => ({
+  blur: px('Blur', 'Softens the coat; the standard deviation.', fallback, [0, 60], { limits: [0, 400] }),
+})
+const graded = (v: Record<string, unknown>) => v.paint !== 'colour'
+const PAINT: Params = {
+  paint: choice('Painted with', 'One colour, or colours that go over into each other.', {
+    colour: 'One colour',
+    linear: 'Colours along a line',
+    radial: 'Colours from the middle',
+    conic: 'Colours round the middle',
+  }),
+  colour: colour('Colour', 'Of the coat.', [0.9, 0.9, 0.9], { when: (v) => !graded(v) }),
+  angle: degrees('Angle', 'The way that the colours run; 0 is from left to right.', 90, { when: graded }),
+  spread: times('Spread', 'How far the colours reach; 1 is the size of what is painted.', 1, 10, {
+    soft: [0.1, 3],
+    when: graded,
+  }),
+}
+const thick = (label: string, help: string) =>
+  px(label, help, 0, [-20, 20], { limits: [-400, 400], step: 0.1, digits: 2 })
+
+/** The animatable numbers of each kind of coat, in the order in which they are shown. Lengths in pixels of the object. */
+export const COAT_FORMS: Record<CoatKind, Params> = {
+  fill: {
+    ...PAINT,
+    grow: thick('Thicken', 'Moves the outline out by an even width; below 0 it becomes thinner.'),
+    ...OPACITY,
+    ...soft(0),
+    ...OFFSET,
+    ...BLEND,
+  },
+  edge: {
+    ...PAINT,
+    width: px('Width', 'Of the line.', 4, [0, 40], { limits: [0, 400], step: 0.1, digits: 2 }),
+    side: choice('Lies', 'On which side of the outline.', {
+      outside: 'Outside',
+      centred: 'On the outline',
+      inside: 'Inside',
+    }),
+    gap: thick('Away by', 'Room between the outline and the line.'),
+    ...OPACITY,
+    ...soft(0),
+    ...OFFSET,
+    ...BLEND,
+  },
+  shadow: {
+    colour: colour('Colour', 'Of the shadow.', [0, 0, 0]),
+    offset: pair('Offset', 'Where it falls, in pixels of the object.', ['Across', 'Down'], [4, 6]),
+    ...soft(6),
+    grow: thick('Thicken', 'Makes the shadow larger than what casts it.'),
+    length: px('Length', 'Draws the shadow out in the way of its offset; 0 lets it lie.', 0, [0, 200], {
+      limits: [0, 2000],
+    }),
+    ...OPACITY,
+    opacity: share('Opacity', 'How much of the coat shows.', 0.7),
+    ...BLEND,
+  },
+  glow: {
+    colour: colour('Colour', 'Of the light.', [1, 0.75, 0.4]),
+    ...soft(14),
+    grow: thick('Thicken', 'Lets the light begin outside of the outline.'),
+    strength: times('Strength', 'How dense it is.', 1.5, 10, { soft: [0, 4] }),
+    ...OPACITY,
+    ...OFFSET,
+    blend: { ...BLEND.blend, default: 'plus' },
+  },
+  shade: {
+    colour: colour('Colour', 'Of the shade.', [0, 0, 0]),
+    offset: pair('Offset', 'From which side it comes in.', ['Across', 'Down'], [2, 3]),
+    ...soft(4),
+    ...OPACITY,
+    opacity: share('Opacity', 'How much of the coat shows.', 0.6),
+    ...BLEND,
+  },
+  plate: {
+    ...PAINT,
+    colour: colour('Colour', 'Of the plate.', [0.01, 0.02, 0.04], { when: (v) => !graded(v) }),
+    around: choice('Behind', 'What each plate lies behind.', {
+      block: 'The whole',
+      line: 'Each line',
+      word: 'Each word',
+    }),
+    pad: pair('Room', 'Between what it lies behind and its edge.', ['Across', 'Down'], [18, 8], [-500, 2000]),
+    round: px('Rounding', 'Radius of its corners.', 0, [0, 60]),
+    slant: degrees('Slant', 'Leans its sides.', 0, { limits: [-80, 80], soft: [-45, 45] }),
+    ...OPACITY,
+    opacity: share('Opacity', 'How much of the coat shows.', 0.8),
+    ...soft(0),
+    ...OFFSET,
+    ...BLEND,
+  },
+}
+
+/** A place in a gradient. */
+export const STOP_FORM: Params = {
+  at: share('Place', 'From the beginning at 0 to the end at 1.', 0),
+  colour: colour('Colour', 'The colour there.', [0.8, 0.8, 0.8]),
+  opacity: share('Opacity', 'How much of it shows there.', 1),
+}

@@ -1,0 +1,335 @@
+import type { Area, Frame, Plane } from '../frame'
+import {
+  bandOf,
+  bendPlane,
+  type Blend,
+  blendInto,
+  type Body,
+  colourRamp,
+  coverPieces,
+  distanceTo,
+  filled,
+  holdBy,
+  type Kernels,
+  moved,
+  overInto,
+  paintThrough,
+  ramp,
+  shifted,
+  softened,
+} from '../kernels'
+import { maths } from '../maths'
+import { type Coat, colourOf, coloursOf, numberOf, pairOf } from './coat'
+import { plateBodies, type Boxes } from './plate'
+import { castPieces } from './cast'
+
+type Rgb = readonly [number, number, number]
+
+/** A body to be painted; where it has a colour of its own, fills of one colour take that. */
+export interface Painted extends Body {
+  colour?: Rgb | undefined
+}
+
+/** What coats are painted on: bodies in pixels of the picture, and what surrounds them. */
+export interface Drawing {
+  bodies: readonly Painted[]
+  /** What plates lie behind, in the object's own pixels. */
+  boxes: Boxes
+  /** From the object's own pixels to those of the picture: x' = a x + b y + c, y' = d x + e y + f. */
+  map: readonly [number, number, number, number, number, number]
+}
+
+/** How far coats reach beyond the bodies, in the object's pixels. */
+export const reachOfCoats = (coats: readonly Coat[]): number => Math.max(0, ...coats.map(reachOf)) + 2
+
+function reachOf(coat: Coat): number {
+  const [dx, dy] = pairOf(coat, 'offset')
+  const far = maths.hypot(dx, dy) + numberOf(coat, 'blur') * 3.6 + Math.max(0, numberOf(coat, 'grow'))
+  if (coat.kind === 'edge') return far + numberOf(coat, 'width') + Math.max(0, numberOf(coat, 'gap'))
+  if (coat.kind === 'shadow') return far + numberOf(coat, 'length')
+  if (coat.kind !== 'plate') return far
+  const [px, py] = pairOf(coat, 'pad')
+  const lean = Math.abs(maths.tan((numberOf(coat, 'slant') * Math.PI) / 180))
+  return far + maths.hypot(Math.max(0, px), Math.max(0, py)) + lean * 400
+}
+
+/** The part of a picture that bodies under coats can touch, in whole pixels. */
+export function paintedArea(
+  { width, height }: { width: number; height: number },
+  { bodies, boxes, map }: Drawing,
+  coats: readonly Coat[],
+): Area {
+  const reach = reachOfCoats(coats) * lengthOf(map)
+  const corners = coats.some((c) => c.kind === 'plate') ? boxes.block.flatMap((b) => mappedBox(map, b)) : []
+  const xs = [...bodies.flatMap((b) => [b.left, b.right]), ...corners.map(([x]) => x)]
+  const ys = [...bodies.flatMap((b) => [b.top, b.bottom]), ...corners.map(([, y]) => y)]
+  if (!xs.length) return { x: 0, y: 0, width: 0, height: 0 }
+  const least = (list: readonly number[]) => list.reduce((a, b) => Math.min(a, b), Infinity)
+  const most = (list: readonly number[]) => list.reduce((a, b) => Math.max(a, b), -Infinity)
+  const x = Math.max(0, Math.floor(least(xs) - reach))
+  const y = Math.max(0, Math.floor(least(ys) - reach))
+  return {
+    x,
+    y,
+    width: Math.max(0, Math.min(width, Math.ceil(most(xs) + reach)) - x),
+    height: Math.max(0, Math.min(height, Math.ceil(most(ys) + reach)) - y),
+  }
+}
+
+const lengthOf = ([a, b, , d, e]: Drawing['map']) => Math.sqrt(Math.abs(a * e - b * d))
+const mappedBox = ([a, b, c, d, e, f]: Drawing['map'], box: Boxes['block'][number]): [number, number][] =>
+  [
+    [box.left, box.top],
+    [box.right, box.top],
+    [box.left, box.bottom],
+    [box.right, box.bottom],
+  ].map(([x = 0, y = 0]) => [a * x + b * y + c, d * x + e * y + f])
+
+/** Paints bodies with coats from back to front, on nothing; the picture of an area. */
+export function paintCoats(k: Kernels, area: Area, drawing: Drawing, coats: readonly Coat[]): Frame {
+  const { map } = drawing
+  const at = (body: Painted): Painted => ({
+    ...body,
+    pieces: moved(body.pieces, -area.x, -area.y),
+    left: body.left - area.x,
+    right: body.right - area.x,
+    top: body.top - area.y,
+    bottom: body.bottom - area.y,
+  })
+  const [a, b, c, d, e, f] = map
+  const own: Drawing = {
+    ...drawing,
+    bodies: drawing.bodies.map(at),
+    map: [a, b, c - area.x, d, e, f - area.y],
+  }
+  const painter = new Painter(k, area, own, coats)
+  return painter.paint()
+}
+
+class Painter {
+  #distance: Plane | undefined
+  #cover: Plane | undefined
+  readonly #unit: number
+  readonly #size: { width: number; height: number }
+
+  constructor(
+    private readonly k: Kernels,
+    area: Area,
+    private readonly drawing: Drawing,
+    private readonly coats: readonly Coat[],
+  ) {
+    this.#unit = lengthOf(drawing.map)
+    this.#size = { width: area.width, height: area.height }
+  }
+
+  paint(): Frame {
+    const { k } = this
+    const out = filled(k, this.#size.width, this.#size.height, [0, 0, 0, 0])
+    for (const [i, coat] of this.coats.entries()) {
+      const opacity = numberOf(coat, 'opacity', 1)
+      if (!(opacity > 0)) continue
+      const mode = String(coat.values['blend'] ?? 'normal') as Blend
+      if (mode === 'normal') this.#coat(out, coat, i, opacity)
+      else {
+        const own = filled(k, out.width, out.height, [0, 0, 0, 0])
+        this.#coat(own, coat, i, opacity)
+        blendInto(k, own, out, mode)
+        k.free(own)
+      }
+    }
+    for (const kept of [this.#distance, this.#cover]) if (kept) k.free(kept)
+    return out
+  }
+
+  #coat(out: Frame, coat: Coat, index: number, opacity: number): void {
+    const { k } = this
+    if (coat.kind === 'fill' && this.#isMany() && coat.values['paint'] === 'colour' && plainly(coat)) {
+      for (const [colour, bodies] of coloured(this.drawing.bodies, colourOf(coat))) {
+        const matte = this.#coverOf(bodies)
+        paintThrough(k, out, matte, colour, opacity)
+        k.free(matte)
+      }
+      return
+    }
+    const { matte, lent } = this.#finished(coat, index)
+    const paint = coat.values['paint'] ?? 'colour'
+    if (paint === 'colour') paintThrough(k, out, matte, this.#colourOf(coat), opacity)
+    else {
+      const graded = this.#graded(coat, String(paint))
+      holdBy(k, graded, matte)
+      if (opacity < 1) {
+        const clear = filled(k, out.width, out.height, [0, 0, 0, 0])
+        k.raw.mix(graded.block.at, clear.block.at, graded.block.at, out.width * out.height, opacity)
+        k.free(clear)
+      }
+      overInto(k, graded, out)
+      k.free(graded)
+    }
+    if (!lent) k.free(matte)
+  }
+
+  /** Fills of one colour take that of letters that all have the same of their own. */
+  #colourOf(coat: Coat): Rgb {
+    const [first] = this.drawing.bodies
+    return (coat.kind === 'fill' && !this.#isMany() && first?.colour) || colourOf(coat)
+  }
+
+  #isMany(): boolean {
+    const { bodies } = this.drawing
+    return bodies.some((b) => String(b.colour) !== String(bodies[0]?.colour))
+  }
+
+  /** The matte of a coat, softened and moved; `lent` where it is kept for others. */
+  #finished(coat: Coat, index: number): { matte: Plane; lent: boolean } {
+    const { k } = this
+    if (coat.kind === 'fill' && plainly(coat)) return { matte: this.#whole(), lent: true }
+    if (coat.kind === 'shade') return { matte: this.#shade(coat), lent: false }
+    let matte = this.#raw(coat, index)
+    matte = softened(k, matte, numberOf(coat, 'blur') * this.#unit)
+    const [dx, dy] = this.#moved(pairOf(coat, 'offset'))
+    const factor = coat.kind === 'glow' ? numberOf(coat, 'strength', 1) : 1
+    if (dx === 0 && dy === 0 && factor === 1) return { matte, lent: false }
+    const out = shifted(k, matte, dx, dy, factor)
+    k.free(matte)
+    return { matte: out, lent: false }
+  }
+
+  #raw(coat: Coat, index: number): Plane {
+    const { k } = this
+    const unit = this.#unit
+    const grow = numberOf(coat, 'grow') * unit
+    if (coat.kind === 'plate') {
+      const bodies = plateBodies(this.drawing, coat)
+      return this.#coverOf(bodies)
+    }
+    if (coat.kind === 'edge') {
+      const [width, gap] = [numberOf(coat, 'width') * unit, numberOf(coat, 'gap') * unit]
+      const side = coat.values['side']
+      const low = side === 'inside' ? -gap - width : side === 'centred' ? gap - width / 2 : gap
+      // Under what hides its inner half it goes on, so that no gap is seen between the two.
+      const hidden = side === 'outside' && gap <= 0 && this.coats.slice(index + 1).some(hides)
+      return bandOf(k, this.#distances(), hidden ? -1e6 : low, low + width)
+    }
+    if (coat.kind === 'shadow' && numberOf(coat, 'length') > 0) {
+      const [x, y] = pairOf(coat, 'offset')
+      const long = maths.hypot(x, y) || 1
+      const by = numberOf(coat, 'length') / long
+      const cast = this.#moved([x * by, y * by])
+      const pieces = castPieces(this.drawing.bodies, cast)
+      return coverPieces(k, this.#size.width, this.#size.height, pieces)
+    }
+    if (grow !== 0) return bandOf(k, this.#distances(), -1e6, grow)
+    return this.#coverOf(this.drawing.bodies)
+  }
+
+  /** What lies within the bodies and outside of them where they are moved, blurred. */
+  #shade(coat: Coat): Plane {
+    const { k } = this
+    const whole = this.#whole()
+    const copy = k.plane(whole.width, whole.height)
+    copy.data.set(whole.data)
+    const soft = softened(k, copy, numberOf(coat, 'blur') * this.#unit)
+    const out = shifted(k, soft, ...this.#moved(pairOf(coat, 'offset')))
+    k.free(soft)
+    for (let i = 0; i < out.data.length; i++)
+      out.data[i] = (whole.data[i] as number) * (1 - (out.data[i] as number))
+    return out
+  }
+
+  #whole(): Plane {
+    return (this.#cover ??= this.#coverOf(this.drawing.bodies))
+  }
+
+  #coverOf(bodies: readonly Body[]): Plane {
+    const total = bodies.reduce((n, b) => n + b.pieces.length, 0)
+    const all = new Float32Array(total)
+    let at = 0
+    for (const { pieces } of bodies) {
+      all.set(pieces, at)
+      at += pieces.length
+    }
+    return coverPieces(this.k, this.#size.width, this.#size.height, all)
+  }
+
+  #distances(): Plane {
+    const reach = Math.max(
+      ...this.coats.map((c) => {
+        const around = numberOf(c, 'width') + Math.abs(numberOf(c, 'gap')) + Math.abs(numberOf(c, 'grow'))
+        return around * this.#unit + 2
+      }),
+    )
+    const { width, height } = this.#size
+    return (this.#distance ??= distanceTo(this.k, width, height, this.drawing.bodies, reach))
+  }
+
+  /** A way in the object's own pixels as one of the picture. */
+  #moved([x, y]: readonly [number, number]): [number, number] {
+    const [a, b, , d, e] = this.drawing.map
+    return [a * x + b * y, d * x + e * y]
+  }
+
+  #graded(coat: Coat, paint: string): Frame {
+    const { k } = this
+    const { bodies, boxes, map } = this.drawing
+    const box = coat.kind === 'plate' ? boxes.block[0] : undefined
+    const corners = box
+      ? mappedBox(map, box)
+      : bodies.flatMap((b) => [
+          [b.left, b.top],
+          [b.right, b.bottom],
+        ])
+    const [xs, ys] = [corners.map((c) => c[0] as number), corners.map((c) => c[1] as number)]
+    const [left, right] = [Math.min(...xs), Math.max(...xs)]
+    const [top, bottom] = [Math.min(...ys), Math.max(...ys)]
+    const centre = [(left + right) / 2, (top + bottom) / 2] as const
+    const spread = Math.max(0.01, numberOf(coat, 'spread', 1))
+    const turn = (numberOf(coat, 'angle', 90) * Math.PI) / 180
+    const [x, y] = [maths.cos(turn), maths.sin(turn)]
+    const plane = (() => {
+      if (paint === 'conic') {
+        const round = ramp(k, this.#size.width, this.#size.height, 'turn', { centre, along: [x, y] })
+        return round
+      }
+      const radial = paint === 'radial'
+      const half = radial
+        ? (maths.hypot(right - left, bottom - top) / 2) * spread
+        : ((Math.abs(x) * (right - left) + Math.abs(y) * (bottom - top)) / 2) * spread
+      const by = 1 / Math.max(0.5, half)
+      const along = [x * by, y * by] as const
+      const rising = ramp(k, this.#size.width, this.#size.height, radial ? 'distance' : 'along', {
+        centre,
+        along,
+      })
+      bendPlane(k, rising, radial ? 1 : 0.5, radial ? 0 : 0.5)
+      return rising
+    })()
+    const frame = colourRamp(k, plane, coloursOf(coat.stops))
+    k.free(plane)
+    return frame
+  }
+}
+
+/** Whether a fill is the outline itself. */
+const plainly = (coat: Coat) =>
+  numberOf(coat, 'grow') === 0 && numberOf(coat, 'blur') === 0 && pairOf(coat, 'offset').every((v) => v === 0)
+
+/** Whether nothing behind a coat shows through the outline. */
+const hides = (coat: Coat) =>
+  coat.kind === 'fill' &&
+  numberOf(coat, 'opacity', 1) >= 1 &&
+  numberOf(coat, 'grow') >= 0 &&
+  numberOf(coat, 'blur') === 0 &&
+  (coat.values['blend'] ?? 'normal') === 'normal' &&
+  (coat.values['paint'] === 'colour' || coat.stops.every((s) => s.opacity >= 1)) &&
+  pairOf(coat, 'offset').every((v) => v === 0)
+
+function coloured(bodies: readonly Painted[], plain: Rgb): [Rgb, Painted[]][] {
+  const groups = new Map<string, [Rgb, Painted[]]>()
+  for (const body of bodies) {
+    const colour = body.colour ?? plain
+    const group = groups.get(String(colour))
+    if (group) group[1].push(body)
+    else groups.set(String(colour), [colour, [body]])
+  }
+  return [...groups.values()]
+}

@@ -1,0 +1,137 @@
+// What letters and shapes are painted with: distances joined, bands of them, planes blurred, one colour through a plane.
+
+/** dst (w floats a row) = the least of itself and the signed distance of a part (pw x ph at px, py of dst): below 0 where the part's coverage is at least half. */
+export function nearer(dst: usize, w: i32, h: i32, cover: usize, d2: usize, pw: i32, ph: i32, px: i32, py: i32): void {
+  const left = max(0, -px), right = min(pw, w - px)
+  for (let y = max(0, -py), end = min(ph, h - py); y < end; y++) {
+    const row = dst + ((<usize>(y + py) * w + px) << 2), own = <usize>y * pw
+    for (let x = left; x < right; x++) {
+      const i = (own + x) << 2
+      const d = Mathf.sqrt(load<f32>(d2 + i))
+      const p = row + (<usize>x << 2)
+      store<f32>(p, min(load<f32>(p), load<f32>(cover + i) >= 0.5 ? -d : d))
+    }
+  }
+}
+
+/** Coverage of what lies between two distances, over one pixel at each: limited (1/2 + hi - d) times limited (1/2 + d - lo). */
+export function band(dst: usize, distance: usize, n: i32, lo: f32, hi: f32): void {
+  const one = f32x4.splat(1), zero = f32x4.splat(0), above = f32x4.splat(<f32>0.5 + hi), below = f32x4.splat(<f32>0.5 - lo)
+  for (let i: usize = 0, end = <usize>n << 2; i < end; i += 16) {
+    const d = v128.load(distance + i)
+    const a = f32x4.pmin(one, f32x4.pmax(zero, f32x4.sub(above, d)))
+    const b = f32x4.pmin(one, f32x4.pmax(zero, f32x4.add(below, d)))
+    v128.store(dst + i, f32x4.mul(a, b))
+  }
+}
+
+/** Rows weighed by 2 r + 1 weights, nothing around them. row: w + 2 r + 4 floats of scratch. */
+export function weighRows(dst: usize, src: usize, w: i32, h: i32, weights: usize, r: i32, row: usize): void {
+  memory.fill(row, 0, <usize>(w + 2 * r + 8) << 2)
+  const inner = row + (<usize>r << 2)
+  for (let y = 0; y < h; y++) {
+    memory.copy(inner, src + ((<usize>y * w) << 2), <usize>w << 2)
+    const out = dst + ((<usize>y * w) << 2)
+    for (let x = 0; x < w; x += 4) {
+      let sum = f32x4.splat(0)
+      const at = row + (<usize>x << 2)
+      for (let j = 0; j <= 2 * r; j++)
+        sum = f32x4.add(sum, f32x4.mul(v128.load(at + (<usize>j << 2)), v128.load32_splat(weights + (<usize>j << 2))))
+      if (x + 4 <= w) v128.store(out + (<usize>x << 2), sum)
+      else
+        for (let i = x; i < w; i++) {
+          store<f32>(out + (<usize>i << 2), f32x4.extract_lane(sum, 0))
+          sum = i32x4.shuffle(sum, sum, 1, 2, 3, 3)
+        }
+    }
+  }
+}
+
+/** Columns weighed by 2 r + 1 weights, nothing around them. */
+export function weighColumns(dst: usize, src: usize, w: i32, h: i32, weights: usize, r: i32): void {
+  for (let y = 0; y < h; y++) {
+    const first = max(0, y - r), last = min(h - 1, y + r)
+    const out = dst + ((<usize>y * w) << 2)
+    for (let x = 0; x < w; x += 4) {
+      let sum = f32x4.splat(0)
+      for (let j = first; j <= last; j++)
+        sum = f32x4.add(
+          sum,
+          f32x4.mul(v128.load(src + ((<usize>j * w + x) << 2)), v128.load32_splat(weights + (<usize>(j - y + r) << 2))),
+        )
+      if (x + 4 <= w) v128.store(out + (<usize>x << 2), sum)
+      else
+        for (let i = x; i < w; i++) {
+          store<f32>(out + (<usize>i << 2), f32x4.extract_lane(sum, 0))
+          sum = i32x4.shuffle(sum, sum, 1, 2, 3, 3)
+        }
+    }
+  }
+}
+
+/** Means of 2 x 2, nothing beyond the plane: dst is (w + 1) / 2 by (h + 1) / 2. */
+export function halfPlane(dst: usize, src: usize, w: i32, h: i32): void {
+  const dw = (w + 1) >> 1, dh = (h + 1) >> 1
+  for (let y = 0; y < dh; y++)
+    for (let x = 0; x < dw; x++) {
+      let sum: f32 = 0
+      for (let j = 2 * y; j < min(2 * y + 2, h); j++)
+        for (let i = 2 * x; i < min(2 * x + 2, w); i++) sum += load<f32>(src + ((<usize>j * w + i) << 2))
+      store<f32>(dst + ((<usize>y * dw + x) << 2), sum * <f32>0.25)
+    }
+}
+
+/** A plane of (w + 1) / 2 by (h + 1) / 2 brought back to w x h, bilinear between the middles of its places. */
+export function doublePlane(dst: usize, src: usize, w: i32, h: i32): void {
+  const sw = (w + 1) >> 1, sh = (h + 1) >> 1
+  for (let y = 0; y < h; y++) {
+    const ny = y & 1 ? min((y >> 1) + 1, sh - 1) : max((y >> 1) - 1, 0)
+    const near = src + ((<usize>(y >> 1) * sw) << 2), far = src + ((<usize>ny * sw) << 2)
+    for (let x = 0; x < w; x++) {
+      const i = <usize>(x >> 1) << 2
+      const j = <usize>(x & 1 ? min((x >> 1) + 1, sw - 1) : max((x >> 1) - 1, 0)) << 2
+      const a = load<f32>(near + i) * <f32>0.75 + load<f32>(near + j) * <f32>0.25
+      const b = load<f32>(far + i) * <f32>0.75 + load<f32>(far + j) * <f32>0.25
+      store<f32>(dst + ((<usize>y * w + x) << 2), a * <f32>0.75 + b * <f32>0.25)
+    }
+  }
+}
+
+/** frame (fw pixels a row) = one premultiplied colour times a plane (w x h at px, py of the frame), over itself. */
+export function paintThrough(frame: usize, fw: i32, fh: i32, plane: usize, w: i32, h: i32, px: i32, py: i32, r: f32, g: f32, b: f32, a: f32): void {
+  const colour = f32x4.replace_lane(f32x4.replace_lane(f32x4.replace_lane(f32x4.splat(r), 1, g), 2, b), 3, a)
+  const left = max(0, -px), right = min(w, fw - px), one = f32x4.splat(1)
+  for (let y = max(0, -py), end = min(h, fh - py); y < end; y++) {
+    const row = frame + ((<usize>(y + py) * fw + px) << 4), own = plane + ((<usize>y * w) << 2)
+    for (let x = left; x < right; x++) {
+      const m = load<f32>(own + (<usize>x << 2))
+      if (m <= 0) continue
+      const p = row + (<usize>x << 4)
+      const top = f32x4.mul(colour, f32x4.splat(m))
+      const t = f32x4.sub(one, f32x4.splat(a * m))
+      v128.store(p, f32x4.add(top, f32x4.mul(v128.load(p), t)))
+    }
+  }
+}
+
+/** dst (w x h) = src (sw x sh) moved by dx, dy pixels, between pixels bilinear, nothing around it; times a factor, at most 1. */
+export function shiftPlane(dst: usize, w: i32, h: i32, src: usize, sw: i32, sh: i32, dx: f32, dy: f32, factor: f32): void {
+  const ix = <i32>Mathf.floor(dx), iy = <i32>Mathf.floor(dy)
+  const fx = dx - <f32>ix, fy = dy - <f32>iy
+  for (let y = 0; y < h; y++) {
+    const sy = y - iy
+    for (let x = 0; x < w; x++) {
+      const sx = x - ix
+      const v =
+        (at(src, sw, sh, sx, sy) * (1 - fx) + at(src, sw, sh, sx - 1, sy) * fx) * (1 - fy) +
+        (at(src, sw, sh, sx, sy - 1) * (1 - fx) + at(src, sw, sh, sx - 1, sy - 1) * fx) * fy
+      store<f32>(dst + ((<usize>y * w + x) << 2), min(v * factor, 1))
+    }
+  }
+}
+
+// @ts-ignore: decorator
+@inline
+function at(src: usize, w: i32, h: i32, x: i32, y: i32): f32 {
+  return x < 0 || y < 0 || x >= w || y >= h ? 0 : load<f32>(src + ((<usize>y * w + x) << 2))
+}

@@ -1,0 +1,161 @@
+import type { Frame, Plane } from '../frame'
+import { maths } from '../maths'
+import type { Kernels } from './kernels'
+
+/** Straight pieces x0, y0, x1, y1 … of closed outlines, in pixels; what lies inside is filled, overlaps once. */
+export type Pieces = Float32Array
+
+/** The exact share of each pixel that lies inside of outlines that all wind alike. */
+export function coverPieces(k: Kernels, width: number, height: number, pieces: Pieces): Plane {
+  const plane = k.plane(width, height)
+  withPieces(k, pieces, (list) =>
+    k.scratch((width + 2) * height * 4 + 16, (sums) => {
+      k.raw.pathSums(sums.at, width, height, list, pieces.length / 4)
+      k.raw.pathCover(plane.block.at, sums.at, width, height, 0)
+    }),
+  )
+  return plane
+}
+
+function withPieces<T>(k: Kernels, pieces: Pieces, use: (at: number) => T): T {
+  return k.scratch(Math.max(16, pieces.byteLength), (block) => {
+    k.floats(block).set(pieces)
+    return use(block.at)
+  })
+}
+
+/** Outlines with the box that they take up, in pixels. */
+export interface Body {
+  pieces: Pieces
+  left: number
+  top: number
+  right: number
+  bottom: number
+}
+
+/**
+ * The distance of every pixel's middle to the edge of the union of bodies, negative inside, exact up to `reach` and `reach` beyond: the least of the distances to each body, so that
+ * an edge within another body does not count.
+ */
+export function distanceTo(
+  k: Kernels,
+  width: number,
+  height: number,
+  bodies: readonly Body[],
+  reach: number,
+): Plane {
+  const out = k.plane(width, height)
+  k.raw.fillPlane(out.block.at, width * height, reach)
+  for (const { pieces, left, top, right, bottom } of bodies) {
+    const x = Math.max(0, Math.floor(left - reach) - 1) & ~3
+    const y = Math.max(0, Math.floor(top - reach) - 1)
+    const w = Math.min(width, Math.ceil(right + reach) + 1) - x
+    const h = Math.min(height, Math.ceil(bottom + reach) + 1) - y
+    if (w <= 0 || h <= 0) continue
+    const own = moved(pieces, -x, -y)
+    const cover = coverPieces(k, w, h, own)
+    withPieces(k, own, (list) =>
+      k.scratch(w * h * 4 + 16, (d2) => {
+        k.raw.pathDistance(d2.at, w, h, list, own.length / 4, reach, 0, 0)
+        k.raw.nearer(out.block.at, width, height, cover.block.at, d2.at, w, h, x, y)
+      }),
+    )
+    k.free(cover)
+  }
+  return out
+}
+
+/** Pieces elsewhere. */
+export function moved(pieces: Pieces, dx: number, dy: number): Pieces {
+  const out = new Float32Array(pieces.length)
+  for (let i = 0; i < pieces.length; i += 2) {
+    out[i] = (pieces[i] as number) + dx
+    out[i + 1] = (pieces[i + 1] as number) + dy
+  }
+  return out
+}
+
+/** What lies between two distances of a plane of them, over one pixel at either end. */
+export function bandOf(k: Kernels, distance: Plane, low: number, high: number): Plane {
+  const out = k.plane(distance.width, distance.height)
+  const far = (v: number) => Math.min(1e6, Math.max(-1e6, v))
+  k.raw.band(out.block.at, distance.block.at, out.width * out.height, far(low), far(high))
+  return out
+}
+
+/** Above this many pixels a blur works at half the size, and so on. */
+const FINE = 2.4
+
+/** A plane blurred by a Gaussian of `sigma` pixels, nothing around it; the plane is freed. */
+export function softened(k: Kernels, plane: Plane, sigma: number): Plane {
+  if (sigma < 0.05) return plane
+  const { width, height } = plane
+  if (sigma > FINE) {
+    const half = k.plane((width + 1) >> 1, (height + 1) >> 1)
+    k.raw.halfPlane(half.block.at, plane.block.at, width, height)
+    // Means of two by two and the way back widen by a quarter and by three eighths of a pixel's square.
+    const soft = softened(k, half, Math.sqrt(sigma * sigma - 0.25 - 0.75) / 2)
+    k.raw.doublePlane(plane.block.at, soft.block.at, width, height)
+    k.free(soft)
+    return plane
+  }
+  const weights = gaussWeights(sigma)
+  const r = (weights.length - 1) / 2
+  k.scratch(weights.byteLength + (width + 2 * r + 16) * 4, (block) => {
+    k.floats(block).set(weights)
+    const between = k.plane(width, height)
+    k.raw.weighRows(
+      between.block.at,
+      plane.block.at,
+      width,
+      height,
+      block.at,
+      r,
+      (block.at + weights.byteLength + 15) & ~15,
+    )
+    k.raw.weighColumns(plane.block.at, between.block.at, width, height, block.at, r)
+    k.free(between)
+  })
+  return plane
+}
+
+/** Weights of a Gaussian at whole steps out to 3.5 sigma, their sum 1. */
+function gaussWeights(sigma: number): Float32Array {
+  const r = Math.max(1, Math.ceil(sigma * 3.5))
+  const out = new Float32Array(2 * r + 1)
+  let sum = 0
+  for (let i = -r; i <= r; i++) sum += out[i + r] = maths.exp((-i * i) / (2 * sigma * sigma))
+  for (let i = 0; i < out.length; i++) out[i] = (out[i] as number) / sum
+  return out
+}
+
+/** A plane moved by pixels and their parts, times a factor, nowhere above 1. */
+export function shifted(k: Kernels, plane: Plane, dx: number, dy: number, factor = 1): Plane {
+  const { width, height } = plane
+  const out = k.plane(width, height)
+  k.raw.shiftPlane(out.block.at, width, height, plane.block.at, width, height, dx, dy, factor)
+  return out
+}
+
+/** One colour (linear, not premultiplied) through a plane, over a frame. */
+export function paintThrough(
+  k: Kernels,
+  frame: Frame,
+  plane: Plane,
+  [r, g, b]: readonly [number, number, number],
+  alpha: number,
+): void {
+  const { width, height } = plane
+  const colour = [r * alpha, g * alpha, b * alpha, alpha] as const
+  k.raw.paintThrough(
+    frame.block.at,
+    frame.width,
+    frame.height,
+    plane.block.at,
+    width,
+    height,
+    0,
+    0,
+    ...colour,
+  )
+}

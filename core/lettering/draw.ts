@@ -1,0 +1,70 @@
+import { type Coat, paintCoats, paintedArea } from '../coats'
+import type { Area, Frame, Size } from '../frame'
+import { type Kernels, overInto } from '../kernels'
+import { blit } from '../frame'
+import { bodiesOf, boxesOf, type LetterBody } from './bodies'
+import type { Setting } from './setting'
+import type { Typesetter } from './typesetter'
+
+/** Whether coats are painted over all letters as one body, or letter by letter, each over the one before. */
+export const ORDERS = ['block', 'letter'] as const
+export type Order = (typeof ORDERS)[number]
+
+/** Text as it is painted. */
+export interface Lettered {
+  setting: Setting
+  /** From back to front. */
+  coats: readonly Coat[]
+  order: Order
+  /** From the text's own pixels to those of the picture. */
+  map: readonly [number, number, number, number, number, number]
+}
+
+/** A picture of a part of a whole. */
+export interface Drawn {
+  frame: Frame
+  area: Area
+}
+
+/** Text with its coats on nothing: the part of a picture of a size that it touches, undefined where there is none. The caller frees it. */
+export function drawText(k: Kernels, size: Size, typesetter: Typesetter, text: Lettered): Drawn | undefined {
+  const { setting, coats, order, map } = text
+  const layout = typesetter.layout(setting)
+  const boxes = boxesOf(layout, setting.text)
+  const bodies = bodiesOf(layout, map)
+  const area = paintedArea(size, { bodies, boxes, map }, coats)
+  if (area.width <= 0 || area.height <= 0) return undefined
+  if (order === 'block') return { area, frame: paintCoats(k, area, { bodies, boxes, map }, coats) }
+  const plates = coats.filter((c) => c.kind === 'plate')
+  const rest = coats.filter((c) => c.kind !== 'plate')
+  const frame = paintCoats(k, area, { bodies, boxes, map }, plates)
+  for (const letter of lettersOf(bodies)) {
+    const own = { bodies: letter, boxes, map }
+    const part = paintedArea(size, own, rest)
+    if (part.width <= 0 || part.height <= 0) continue
+    const picture = paintCoats(k, part, own, rest)
+    layOver(k, { frame, area }, { frame: picture, area: part })
+    k.free(picture)
+  }
+  return { area, frame }
+}
+
+/** The bodies of each letter, in the order of the text. */
+function lettersOf(bodies: readonly LetterBody[]): LetterBody[][] {
+  const letters = new Map<number, LetterBody[]>()
+  for (const body of bodies) {
+    const letter = letters.get(body.index)
+    if (letter) letter.push(body)
+    else letters.set(body.index, [body])
+  }
+  return [...letters.entries()].sort(([a], [b]) => a - b).map(([, list]) => list)
+}
+
+/** Lays a part over the whole that it lies in. */
+function layOver(k: Kernels, whole: Drawn, part: Drawn): void {
+  const below = k.frame(part.area.width, part.area.height)
+  blit({ picture: below, area: part.area }, { picture: whole.frame, area: whole.area })
+  overInto(k, part.frame, below)
+  blit({ picture: whole.frame, area: whole.area }, { picture: below, area: part.area })
+  k.free(below)
+}
