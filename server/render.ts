@@ -15,6 +15,7 @@ import type { Picture } from '@stilus/core/frame'
 import { Kernels } from '@stilus/core/kernels'
 import type { Project } from '@stilus/core/project'
 import { plan, renderFrame, tablesOf, type Target } from '@stilus/core/render'
+import { NodeFonts } from './fonts'
 import { type OpenMedium, openMedium } from '@stilus/core/media'
 import type { Sound } from '@stilus/core/sound'
 import { fileOf, nodePlatform } from './media'
@@ -98,6 +99,7 @@ export class NodeMedia {
 export class NodeRenderer {
   readonly kernels: Kernels
   readonly media: NodeMedia
+  readonly #fonts = new NodeFonts()
 
   constructor(
     private readonly project: Project,
@@ -113,12 +115,13 @@ export class NodeRenderer {
   /** One frame in linear light. The caller frees it to `kernels`. */
   async frame(target: Target, frame: number, scale = 1) {
     const planned = plan(this.project, target, frame, scale)
+    await this.#fonts.open(this.project, planned)
     const pictures = await Promise.all(planned.sources.map((s) => this.media.picture(s.mediaId, s.frame)))
     return renderFrame(
       this.kernels,
       planned,
       (mediaId, n) => pictures[planned.sources.findIndex((s) => s.mediaId === mediaId && s.frame === n)],
-      { tables: tablesOf(this.project, planned) },
+      { tables: tablesOf(this.project, planned), typefaces: this.#fonts.typefaces },
     )
   }
 

@@ -1,11 +1,12 @@
 import type { PairParam, Params } from '../params'
-import { colour, degrees, px, share } from '../params/make'
+import { colour, degrees, number, px, share, times } from '../params/make'
 
 /** What an object of a design can be. */
-export const OBJECT_KINDS = ['picture', 'rectangle', 'ellipse', 'outline', 'group'] as const
+export const OBJECT_KINDS = ['text', 'picture', 'rectangle', 'ellipse', 'outline', 'group'] as const
 export type ObjectKind = (typeof OBJECT_KINDS)[number]
 
 export const OBJECT_NAMES: Record<ObjectKind, string> = {
+  text: 'Text',
   picture: 'Picture',
   rectangle: 'Rectangle',
   ellipse: 'Ellipse',
@@ -88,8 +89,43 @@ const BOX: Params = {
   box: pair('Box', 'Width and height in pixels, before sizing.', ['Width', 'Height'], [240, 120], [1, 32000]),
 }
 
+const LETTERS: Params = {
+  size: px('Letter size', 'Of the letters.', 72, [8, 200], {
+    limits: [0.5, 4000],
+    step: 0.5,
+    digits: 1,
+    group: 'Letters',
+  }),
+  tracking: number('Tracking', 'Room between letters, in thousandths of their size.', 0, [-500, 5000], {
+    soft: [-100, 400],
+    step: 1,
+    digits: 0,
+    group: 'Letters',
+  }),
+  leading: times('Leading', 'From line to line, as a factor of the letter size.', 1.2, 10, {
+    soft: [0.7, 2],
+    group: 'Letters',
+  }),
+  before: px('Before paragraphs', 'Room before each paragraph but the first.', 0, [0, 100], {
+    group: 'Column',
+  }),
+  indent: px('First line in by', 'By which the first line of a paragraph begins later.', 0, [0, 200], {
+    limits: [-2000, 2000],
+    group: 'Column',
+  }),
+  box: pair(
+    'Column',
+    'Width and height in pixels; 0 is as much as the text takes.',
+    ['Width', 'Height'],
+    [0, 0],
+    [0, 32000],
+    { group: 'Column' },
+  ),
+}
+
 /** The animatable numbers of each kind of object, in the order in which they are shown. Lengths in pixels of the design. An outline has `points` besides. */
 export const OBJECT_FORMS: Record<ObjectKind, Params> = {
+  text: { ...LETTERS, ...PLACED },
   picture: PLACED,
   rectangle: { ...BOX, round: px('Rounding', 'Radius of the corners.', 0, [0, 200]), ...PLACED, ...PAINTED },
   ellipse: { ...BOX, ...PLACED, ...PAINTED },

@@ -133,7 +133,7 @@ function gaussWeights(sigma: number): Float32Array {
 export function shifted(k: Kernels, plane: Plane, dx: number, dy: number, factor = 1): Plane {
   const { width, height } = plane
   const out = k.plane(width, height)
-  k.raw.shiftPlane(out.block.at, width, height, plane.block.at, width, height, dx, dy, factor)
+  k.raw.shiftPlane(out.block.at, plane.block.at, width, height, dx, dy, factor)
   return out
 }
 

@@ -1,3 +1,4 @@
+/// <reference path="./linebreak.d.ts" />
 import LineBreaker from 'linebreak'
 import { wordsOf } from './graphemes'
 import { scriptOf, unspaced } from './script'

@@ -25,7 +25,17 @@ export { FontError } from './font-error'
 export { graphemesOf, wordsOf } from './graphemes'
 export type { Fallback, Typefaces } from './itemise'
 export { type Cell, type Glyph, layOut, type Layout, type Line } from './layout'
-export { type Align, ALIGNS, type Direction, DIRECTIONS, type Setting, type Span, spansOf } from './setting'
+export {
+  type Align,
+  ALIGNS,
+  type Direction,
+  DIRECTIONS,
+  type Level,
+  LEVELS,
+  type Setting,
+  type Span,
+  spansOf,
+} from './setting'
 export {
   type Case,
   CASES,

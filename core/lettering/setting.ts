@@ -5,6 +5,9 @@ export type Align = (typeof ALIGNS)[number]
 export const DIRECTIONS = ['auto', 'ltr', 'rtl'] as const
 export type Direction = (typeof DIRECTIONS)[number]
 
+export const LEVELS = ['top', 'middle', 'bottom'] as const
+export type Level = (typeof LEVELS)[number]
+
 /** How a text is set, at one time. Lengths in pixels of the text's own. */
 export interface Setting {
   text: string
@@ -32,7 +35,7 @@ export interface Setting {
   /** Its column: width and height, 0 for as much as it takes. */
   box: readonly [number, number]
   /** Where it lies in the height of its box. */
-  level: 'top' | 'middle' | 'bottom'
+  level: Level
   /** Letters become smaller until it fits its box. */
   shrink: boolean
   /** What emphasised letters look like. */

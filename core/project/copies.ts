@@ -1,7 +1,7 @@
 import { type Animated, NOISE_FORMS, retimeAll, retimed, type Retiming } from '../anim'
 import { contentLeaves } from '../params'
 import { allSteps, getShot, treatmentTime } from './find'
-import { bindingsOf, controlAddress, formAddress, modifierAddress } from './parts'
+import { bindingsOf, coatAddress, controlAddress, formAddress, modifierAddress, stopAddress } from './parts'
 import { stageOf } from './stage'
 import type { Address, Binding, DesignObject, MaskItem, Project, Shot, Stack, Step } from './schema'
 
@@ -129,9 +129,24 @@ export function valuesOf(step: Step): { address: Address; animated: Animated }[]
 
 /** The animatable values of an object with their addresses. */
 export const objectValues = (object: DesignObject): { address: Address; animated: Animated }[] =>
-  Object.entries(object.form)
-    .map(([name, animated]) => ({ address: formAddress('object', object.id, name), animated }))
-    .flatMap(withNoise)
+  [
+    ...Object.entries(object.form).map(([name, animated]) => ({
+      address: formAddress('object', object.id, name),
+      animated,
+    })),
+    ...(object.coats ?? []).flatMap((coat) => [
+      ...Object.entries(coat.form).map(([name, animated]) => ({
+        address: coatAddress(object.id, coat.id, name),
+        animated,
+      })),
+      ...coat.stops.flatMap((stop) =>
+        Object.entries(stop.form).map(([name, animated]) => ({
+          address: stopAddress(object.id, coat.id, stop.id, name),
+          animated,
+        })),
+      ),
+    ]),
+  ].flatMap(withNoise)
 
 const withNoise = (item: { address: Address; animated: Animated }) => [
   item,

@@ -17,11 +17,23 @@ export {
   cornersOfBox,
   deepObjects,
   type Easel,
-  formAt,
   hasObject,
   matrixOf,
   numbersAt,
 } from './objects'
+export {
+  coatsAt,
+  EMPHASIS,
+  familyId,
+  fontsOf,
+  newCoat,
+  ownFamilies,
+  plainText,
+  settingAt,
+  textsOf,
+  VARIABLES,
+} from './texts'
+export { nameOfText } from './edits/texts'
 export { pinActs } from './pin'
 export { stateBefore } from './wires'
 export { attachMap, fitOf, mapOf, motionFrame, motionNumber } from './motions'
@@ -103,6 +115,7 @@ export { loopFrom, refuseLoops } from './loops'
 export { everyStep, isKnown, unknownSteps, usesOf } from './uses'
 export {
   documentOf,
+  fontBytes,
   levelOf,
   type MoreRecords,
   motionOf,
@@ -118,6 +131,8 @@ export { controlTree, LOOSE, stepTree } from './migrations'
 export {
   bindingsOf,
   addressLabel,
+  coatAddress,
+  stopAddress,
   addressName,
   contentAddress,
   controlAddress,
@@ -146,6 +161,7 @@ export {
 export { settle } from './settle'
 export { contentOf, fieldParam, groupsAround, keepsAlpha, panelFor, paramsOf } from './declared'
 export {
+  formAt,
   Circle,
   followed,
   holder,
@@ -159,6 +175,9 @@ export {
   valueNow,
 } from './values'
 export type {
+  CoatItem,
+  DesignText,
+  Font,
   Address,
   Attach,
   Beyond,

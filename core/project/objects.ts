@@ -1,13 +1,13 @@
-import type { Value } from '../anim'
-import { OBJECT_FORMS, objectMatrix, type ObjectNumbers } from '../design'
+import { objectMatrix, type ObjectNumbers } from '../design'
+import type { Typesetter } from '../lettering'
 import { IDENTITY, type Matrix3, multiply, through } from '../matrix'
-import { fit } from '../params'
 import { cornersOf } from '../region'
 import { allObjects, objectsAbove } from './find'
-import { moved } from './values'
+import { formAt } from './values'
 import type { DesignObject } from './schema'
 import { sourceSize } from './source'
 import { type Stage, stageOf } from './stage'
+import { settingAt } from './texts'
 
 /** A box in some picture's pixels. */
 export interface Box {
@@ -18,14 +18,9 @@ export interface Box {
 }
 
 /** The design that objects lie on. */
-export type Easel = Pick<Stage, 'project' | 'design' | 'size'>
-
-/** A value of an object's form at a frame of its design. */
-export function formAt(stage: Stage, object: DesignObject, name: string, frame: number): Value {
-  const given = object.form[name]
-  const declared = OBJECT_FORMS[object.kind][name]
-  const value = given ? moved(stage, undefined, given, frame - object.zero) : undefined
-  return declared ? fit(declared, value) : (value ?? 0)
+export type Easel = Pick<Stage, 'project' | 'design' | 'size'> & {
+  /** Sets texts, where what they take up is wanted. */
+  typesetter?: Pick<Typesetter, 'layout'> | undefined
 }
 
 /** Where an object stands in what it moves along with, at a frame of its design. */
@@ -66,6 +61,9 @@ export const cornersOfBox = ({ left, top, right, bottom }: Box): [number, number
   [left, bottom],
 ]
 
+/** What a text is thought to take up before it can be set: a letter. */
+const emptyBox = (size: number): Box => ({ left: 0, top: 0, right: size / 2, bottom: size * 1.2 })
+
 /** What an object takes up of its own pixels at a frame of its design; undefined where it is empty. */
 export function boxOf(easel: Easel, object: DesignObject, frame: number): Box | undefined {
   const about = (width: number, height: number): Box => ({
@@ -84,6 +82,19 @@ export function boxOf(easel: Easel, object: DesignObject, frame: number): Box | 
     case 'rectangle':
     case 'ellipse':
       return about(...(form('box') as [number, number]))
+    case 'text': {
+      const stage = stageOf(easel.project, { kind: 'object', id: object.id })
+      const setting = settingAt(stage, object, frame)
+      const { box } = easel.typesetter?.layout(setting) ?? { box: emptyBox(setting.size) }
+      const [width, height] = setting.box
+      const column = about(width, height)
+      return {
+        left: width > 0 ? Math.min(box.left, column.left) : box.left,
+        right: width > 0 ? Math.max(box.right, column.right) : Math.max(box.right, box.left + 1),
+        top: height > 0 ? Math.min(box.top, column.top) : box.top,
+        bottom: height > 0 ? Math.max(box.bottom, column.bottom) : box.bottom,
+      }
+    }
     case 'outline':
       return around(cornersOf((form('points') as number[] | 0) || []).map((c) => [c.x, c.y]))
     case 'group':

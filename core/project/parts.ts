@@ -19,6 +19,18 @@ export const formAddress = (kind: 'item' | 'object', id: string, name: string): 
   path: `form/${name}`,
 })
 
+/** The address of a number of a coat of an object. */
+export const coatAddress = (objectId: string, coatId: string, name: string): Address => ({
+  owner: { kind: 'object', id: objectId },
+  path: `coats/${coatId}/form/${name}`,
+})
+
+/** The address of a number of a colour in the gradient of a coat. */
+export const stopAddress = (objectId: string, coatId: string, stopId: string, name: string): Address => ({
+  owner: { kind: 'object', id: objectId },
+  path: `coats/${coatId}/stops/${stopId}/form/${name}`,
+})
+
 /** The address of a field of a thing in a step's content. */
 export const contentAddress = (stepId: string, list: string, id: string, field: string): Address => ({
   owner: { kind: 'step', id: stepId },

@@ -1,6 +1,6 @@
 import { hash } from '../hash'
 import type { Motion } from '../motion'
-import type { DataRecord, MotionItem, Project, Records, Table } from './schema'
+import type { DataRecord, Font, MotionItem, Project, Records, Table } from './schema'
 
 /** A record under the hash of what it holds. */
 export const recorded = (record: DataRecord): { id: string; record: DataRecord } => ({
@@ -28,6 +28,7 @@ export const recordsOf = (p: Project): string[] => [
     item.kind === 'motion' ? [item.motion.record] : item.kind === 'level' ? [item.record] : [],
   ),
   ...(p.tables ?? []).map((t) => t.record),
+  ...(p.fonts ?? []).map((f) => f.record),
 ]
 
 /** A motion cut into what its shelf item says and the record of what was measured. */
@@ -73,4 +74,10 @@ export function levelOf(p: Project, mediaId: string | undefined) {
 export function tableColours(p: Project, table: Table): string | undefined {
   const record = p.records?.[table.record]
   return record?.kind === 'table' ? record.colours : undefined
+}
+
+/** The file of a font as base64; undefined where its record is not there. */
+export function fontBytes(p: Project, font: Font): string | undefined {
+  const record = p.records?.[font.record]
+  return record?.kind === 'font' ? record.bytes : undefined
 }

@@ -1,6 +1,7 @@
 import { type Animated, type ModifyContext, movedValue, type Source, type Value, valueAt } from '../anim'
 import { contentAt, type ContentValues, fit, type Param, type Values } from '../params'
 import { ITEM_FORMS } from '../region'
+import { COAT_FORMS, STOP_FORM } from '../coats'
 import { OBJECT_FORMS } from '../design'
 import { contentOf, fieldParam, panelFor, paramsOf } from './declared'
 import { getItem, getObject, getStep } from './find'
@@ -9,7 +10,7 @@ import { addressName, controlAddress, controlOf, leafOf, valueAddress, valueOf }
 import { levelOf } from './records'
 import { frameOfTime, type Stage, stageFor, stageOf } from './stage'
 import { stackWith } from './find'
-import type { Address, Project, Shot, SoundClip, Step } from './schema'
+import type { Address, DesignObject, Project, Shot, SoundClip, Step } from './schema'
 
 /** The address that really holds a value: for a control that a group's panel stands for, that one. */
 export function holder(project: Project, at: Address): Address {
@@ -122,6 +123,14 @@ export const stepContent = (stage: Stage, step: Step, t: number): ContentValues 
 export const moved = (stage: Stage, step: Step | undefined, animated: Animated, t: number): Value =>
   animated.modifiers?.length ? movedValue(animated, t, context(stage, step, [])) : valueAt(animated, t)
 
+/** A value of an object's form at a frame of its design. */
+export function formAt(stage: Stage, object: DesignObject, name: string, frame: number): Value {
+  const given = object.form[name]
+  const declared = OBJECT_FORMS[object.kind][name]
+  const value = given ? moved(stage, undefined, given, frame - object.zero) : undefined
+  return declared ? fit(declared, value) : (value ?? 0)
+}
+
 /** A value would follow itself, or a picture would be made of itself; the message names the chain. */
 export class Circle extends Error {
   constructor(chain: readonly string[], how = 'follows', remedy = 'Choose another value to follow.') {
@@ -162,10 +171,20 @@ export function paramAt(project: Project, at: Address): Param | undefined {
   if (value.path !== at.path) return undefined
   const leaf = leafOf(at)
   if (at.owner.kind === 'item') return ITEM_FORMS[getItem(project, at.owner.id).kind][leaf]
-  if (at.owner.kind === 'object') return OBJECT_FORMS[getObject(project, at.owner.id).kind][leaf]
+  if (at.owner.kind === 'object') return objectParam(getObject(project, at.owner.id), at.path)
   const step = getStep(project, at.owner.id)
   const control = controlOf(at)
   return control === undefined ? fieldParam(step, at.path) : paramsOf(step)[control]
+}
+
+/** The parameter of a number of an object, of one of its coats, or of a colour in a coat's gradient. */
+function objectParam(object: DesignObject, path: string): Param | undefined {
+  const [first, coatId, third] = path.split('/')
+  const leaf = path.slice(path.lastIndexOf('/') + 1)
+  if (first !== 'coats') return OBJECT_FORMS[object.kind][leaf]
+  const kind = object.coats?.find((c) => c.id === coatId)?.kind
+  if (!kind) return undefined
+  return third === 'stops' ? STOP_FORM[leaf] : COAT_FORMS[kind][leaf]
 }
 
 /** A value's name as people read it: whose it is and the control. */

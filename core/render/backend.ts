@@ -1,4 +1,5 @@
 import type { Area, Picture } from '../frame'
+import type { Typefaces } from '../lettering'
 import type { Tables } from '../steps'
 import type { Node } from './graph'
 
@@ -22,6 +23,7 @@ export type Sources = (mediaId: string, frame: number) => Picture | undefined
 /** What a backend is given to make one node. */
 export interface Making<H extends Handle> {
   tables: Tables
+  typefaces: Typefaces
   node: Node
   inputs: (Input<H> | undefined)[]
   sources: Sources

@@ -1,5 +1,6 @@
 import { isEmpty } from '../frame'
 import type { Backend, Handle, Input, Sources } from './backend'
+import type { Typefaces } from '../lettering'
 import type { Tables } from '../steps'
 import type { Node, Plan } from './graph'
 
@@ -23,6 +24,8 @@ export interface EvaluateOptions {
   cache?: NodeCache | undefined
   /** What the plan's resources hold, by id. */
   tables?: Tables
+  /** The fonts that the plan's resources name. */
+  typefaces?: Typefaces | undefined
   /** Asked before every node; true stops the work. */
   cancelled?(): boolean
 }
@@ -35,7 +38,7 @@ export async function evaluate<H extends Handle>(
   backend: Backend<H>,
   plan: Plan,
   sources: Sources,
-  { cache, cancelled = () => false, tables = {} }: EvaluateOptions = {},
+  { cache, cancelled = () => false, tables = {}, typefaces = () => undefined }: EvaluateOptions = {},
 ): Promise<H> {
   cache?.begin?.(plan.nodes.map(({ key }) => key))
   const live = new Map<number, Input<H>>()
@@ -60,7 +63,7 @@ export async function evaluate<H extends Handle>(
         }
       const inputs = node.inputs.map((i) => live.get(i))
       const spare = (i: number) => last.includes(node.inputs[i] ?? -1)
-      const making = backend.make({ tables, node, inputs, sources, spare })
+      const making = backend.make({ tables, typefaces, node, inputs, sources, spare })
       // Waiting costs a turn of the event loop; a backend that is done at once is not waited for.
       const handle = making instanceof Promise ? await making : making
       for (const i of node.inputs) readers[i] = (readers[i] ?? 0) - 1
@@ -107,4 +110,9 @@ function countReaders<T>(plan: Plan, find: (key: string) => T | undefined) {
 
 /** Pictures of sources and after steps are worth keeping; the rest is quickly made again. */
 const isWorthKeeping = (kind: Node['op']['kind']): boolean =>
-  kind === 'step' || kind === 'colour' || kind === 'source' || kind === 'fit' || kind === 'place'
+  kind === 'step' ||
+  kind === 'letters' ||
+  kind === 'colour' ||
+  kind === 'source' ||
+  kind === 'fit' ||
+  kind === 'place'

@@ -2,6 +2,7 @@ import type { ColourEncoding } from '../colour'
 import { type AlphaKind, type Area, scaled, type Size } from '../frame'
 import { hash } from '../hash'
 import type { Blend } from '../kernels'
+import type { Lettered } from '../lettering'
 import type { Matrix3 } from '../matrix'
 import type { ContentValues, Values } from '../params'
 import type { Fit } from '../project'
@@ -39,6 +40,8 @@ export type Op =
   | { kind: 'place'; toSource: Matrix3 }
   /** [matte]: one colour where the matte is, linear and not premultiplied. */
   | { kind: 'fill'; colour: [number, number, number] }
+  /** Text with its coats, on nothing. `own` are the families that it names and that do not ship. */
+  | { kind: 'letters'; text: Lettered; own: OwnFace[] }
   /** [picture]: the matte that it is. */
   | { kind: 'channel'; channel: 'alpha' | 'luminance' }
   /** [picture, and what `slots` says]. */
@@ -105,6 +108,14 @@ export interface Node {
 
 /** How light above white leaves at the edge of the house: cut at 1, or bent gently below it. */
 export type Highlights = 'clip' | 'soft'
+
+/** A font that was brought: which face of which family its file is. */
+export interface OwnFace {
+  id: string
+  family: string
+  weight: number
+  italic: boolean
+}
 
 /** What must be rendered, in order; the last node is the picture. */
 export interface Plan extends Canvas {

@@ -14,5 +14,5 @@ export {
 export { kernelBackend, type KernelHandle, renderFrame } from './kernel-backend'
 export { plan, type StackTarget, type Target, targetSize } from './plan'
 export { OUTLINE_COLOURS } from './plan-region'
-export { colourTable, type Resource, tablesOf } from './resources'
+export { broughtFont, colourTable, type Resource, tablesOf } from './resources'
 export type { StepView } from './work'

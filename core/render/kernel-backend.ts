@@ -18,6 +18,7 @@ import { evaluate, type EvaluateOptions } from './evaluate'
 import type { ColourPart, Plan, StepOp } from './graph'
 import { combine, copied, cropped, type Held, part, within } from './held'
 import { matteNode, showRegion } from './region'
+import { letters } from './letters'
 import { fitted, hatched, placed, readAs } from './source'
 
 /** A picture in the arena of the kernels. */
@@ -66,7 +67,7 @@ export async function renderFrame(
 /** Makes one node. */
 function make(
   k: Kernels,
-  { tables, node, inputs: given, sources, spare }: Making<KernelHandle>,
+  { tables, typefaces, node, inputs: given, sources, spare }: Making<KernelHandle>,
 ): Frame | Plane {
   const { op, area, canvas } = node
   // What lies outside of all that is asked for was not made.
@@ -99,6 +100,8 @@ function make(
       if (matte.own) k.free(matte.frame)
       return out
     }
+    case 'letters':
+      return letters(k, op, typefaces, canvas, area)
     case 'channel':
       return matteFrom(k, copied(k, first as Held, area), op.channel)
     case 'source': {

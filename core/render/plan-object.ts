@@ -1,7 +1,18 @@
 import { scaled } from '../frame'
 import { IDENTITY, invert, type Matrix3, multiply } from '../matrix'
 import { matteBounds, outlineOfShape, plainly, type ResolvedItem, valueOf } from '../region'
-import { type DesignObject, findIn, formAt, matrixOf, sourceSize, type Stage, stageOf } from '../project'
+import {
+  coatsAt,
+  type DesignObject,
+  familyId,
+  findIn,
+  formAt,
+  matrixOf,
+  settingAt,
+  sourceSize,
+  type Stage,
+  stageOf,
+} from '../project'
 import { planMaterial } from './plan-source'
 import type { Planning } from './work'
 
@@ -11,6 +22,7 @@ export function planObjectSource(of: Planning, stage: Stage, object: DesignObjec
   const canvas = g.canvas(stage.size)
   if (object.kind === 'group') return planObjects(of, stage, object.objects ?? [], frame)
   const matrix = matrixOf(stage, object, frame)
+  if (object.kind === 'text') return planText(of, stage, object, frame, matrix)
   if (object.kind !== 'picture') return planShape(of, stage, object, frame, matrix)
   if (!object.source) return g.clear(canvas)
   const size = sourceSize(project, object.source) ?? stage.size
@@ -37,6 +49,28 @@ export function planObjectSource(of: Planning, stage: Stage, object: DesignObjec
   const still = toSource.every((v, i) => Math.abs(v - (IDENTITY[i] as number)) < 1e-9)
   if (still && own.width === canvas.width && own.height === canvas.height) return picture
   return g.add(canvas, { kind: 'place', toSource }, [picture])
+}
+
+/** A text with its coats; nothing where nothing of it can be seen. */
+function planText(of: Planning, stage: Stage, object: DesignObject, frame: number, matrix: Matrix3): number {
+  const { g, project } = of
+  const canvas = g.canvas(stage.size)
+  const setting = settingAt(stage, object, frame)
+  const coats = coatsAt(stage, object, frame)
+  const [a, b, c, d, e, f] = matrix
+  if (!setting.text.trim() || !coats.length || Math.abs(a * e - b * d) < 1e-9) return g.clear(canvas)
+  const s = canvas.scale
+  const map = [a * s, b * s, c * s, d * s, e * s, f * s] as const
+  const named = new Set([
+    setting.family,
+    setting.emphasis.family,
+    ...setting.ranges.map((r) => r.style.family),
+  ])
+  const own = (project.fonts ?? []).flatMap(({ id, family, weight, italic }) =>
+    named.has(familyId(family)) ? [{ id, family: familyId(family), weight, italic }] : [],
+  )
+  const text = { setting, coats, order: object.text?.order ?? 'block', map }
+  return g.add(canvas, { kind: 'letters', text, own })
 }
 
 /** A list of objects from back to front at a frame, on nothing. `upTo` stops before that object. */

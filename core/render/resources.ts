@@ -1,29 +1,49 @@
 import { fromBase64 } from '../kernels'
-import { type Project, tableColours } from '../project'
+import { filesOf } from '../lettering'
+import { fontBytes, fontsOf, type Project, tableColours } from '../project'
 import { type ColourTable, findStep, type Tables } from '../steps'
 import type { Node, Plan } from './graph'
 import { hash } from '../hash'
 
 /** What evaluation needs besides source frames: named by `id` in the values of steps, and by the hash of what it holds. */
 export interface Resource {
-  kind: 'table'
+  kind: 'table' | 'font'
   id: string
   hash: string
 }
 
 /** The resources that the steps among these nodes name, each once. */
-export function resourcesOf({ tables = [] }: Project, nodes: readonly Node[]): Resource[] {
-  if (!tables.length) return []
+export function resourcesOf(project: Project, nodes: readonly Node[]): Resource[] {
+  const { tables = [] } = project
+  const fonts = fontResources(project, nodes)
+  if (!tables.length) return fonts
   const used = new Set(
     nodes.flatMap(({ op }): object[] => (op.kind === 'colour' ? op.parts : [op])).flatMap(fileValues),
   )
-  return tables
+  const own = tables
     .filter(({ id }) => used.has(id))
     .map(({ id, record, kind, size, low, high }) => ({
-      kind: 'table',
+      kind: 'table' as const,
       id,
       hash: hash(JSON.stringify([record, kind, size, low, high])),
     }))
+  return [...own, ...fonts]
+}
+
+/** The font files that the texts among these nodes are set in: those that ship by their names, others by their records. */
+function fontResources(project: Project, nodes: readonly Node[]): Resource[] {
+  const ids = new Set(
+    nodes.flatMap(({ op }) => (op.kind === 'letters' ? filesOf(op.text.setting, fontsOf(project)) : [])),
+  )
+  const brought = new Map((project.fonts ?? []).map((f) => [f.id, f.record]))
+  return [...ids].map((id) => ({ kind: 'font', id, hash: brought.get(id) ?? id }))
+}
+
+/** The file of a font that was brought; undefined for one that ships, or where its record is not there. */
+export function broughtFont(project: Project, { id }: Resource): Uint8Array | undefined {
+  const font = project.fonts?.find((f) => f.id === id)
+  const bytes = font && fontBytes(project, font)
+  return bytes === undefined ? undefined : fromBase64(bytes)
 }
 
 const decoded = new WeakMap<object, ColourTable>()
@@ -44,10 +64,12 @@ export function colourTable(project: Project, { id }: Resource): ColourTable | u
 /** The tables of a plan by the ids that its steps name. */
 export const tablesOf = (project: Project, { resources }: Pick<Plan, 'resources'>): Tables =>
   Object.fromEntries(
-    resources.flatMap((resource) => {
-      const table = colourTable(project, resource)
-      return table ? [[resource.id, table]] : []
-    }),
+    resources
+      .filter((r) => r.kind === 'table')
+      .flatMap((resource) => {
+        const table = colourTable(project, resource)
+        return table ? [[resource.id, table]] : []
+      }),
   )
 
 function fileValues(item: object): unknown[] {

@@ -9,6 +9,9 @@ import type { Delivered, RenderHandlers } from './render.worker'
 
 type SourceFrame = Plan['sources'][number]
 
+/** What a resource holds; undefined where it is not there. */
+export type Holding = ColourTable | Uint8Array | undefined
+
 interface Job {
   plan: Plan
   format: PictureFormat
@@ -19,8 +22,8 @@ interface Job {
   soon?: boolean | undefined
   /** Fetches source frames when the job's turn has come. */
   fetch(sources: readonly SourceFrame[]): Promise<(Picture | undefined)[]>
-  /** Gives what a resource holds, asked for once a worker. */
-  table(resource: Resource): ColourTable | undefined
+  /** Gives what a resource holds, asked for once a worker: a table's colours, a font's file. */
+  table(resource: Resource): Holding | Promise<Holding>
   /** It was given to a worker that died. */
   again?: boolean
   signal?: AbortSignal | undefined
@@ -238,7 +241,13 @@ export class RenderPool {
     if (into) transfer.push(into)
     // Tables are many numbers and never change: each worker is given them once.
     const unknown = plan.resources.filter(({ hash }) => !seat.tables.has(hash))
-    const tables = unknown.map((resource) => ({ hash: resource.hash, table: table(resource) }))
+    const tables = await Promise.all(
+      unknown.map(async (resource) => ({
+        hash: resource.hash,
+        id: resource.id,
+        table: await table(resource),
+      })),
+    )
     // A worker that renders hears no messages: it looks at this between two steps.
     const stop = globalThis.crossOriginIsolated ? new Int32Array(new SharedArrayBuffer(4)) : undefined
     const abort = () => stop && Atomics.store(stop, 0, 1)

@@ -1,9 +1,10 @@
 import { type Codes, type DeliveredAlpha, encodePicture, type PictureFormat } from '@stilus/core/deliver'
 import { Kernels } from '@stilus/core/kernels'
 import { type Plan, renderFrame, sourcesBeside } from '@stilus/core/render'
+import { openTypeface, type Typeface } from '@stilus/core/lettering'
 import type { ColourTable } from '@stilus/core/steps'
 import { Moved, serve } from '../rpc'
-import type { Source } from './pool'
+import type { Holding, Source } from './pool'
 import { RecentNodes } from './recent-nodes'
 
 export interface Delivered {
@@ -30,6 +31,9 @@ let kernels: Kernels | undefined
 const recent = new RecentNodes(0)
 /** Tables by hash. */
 const tables = new Map<string, ColourTable>()
+/** Open fonts by the ids of their files. */
+const fonts = new Map<string, Typeface>()
+const typefaces = (id: string) => fonts.get(id)
 
 export const handlers = {
   start({ bytes }: { bytes: number }) {
@@ -40,7 +44,7 @@ export const handlers = {
     plan: Plan
     sources: Source[]
     /** What it was not given before. */
-    tables: { hash: string; table: ColourTable | undefined }[]
+    tables: { hash: string; id: string; table: Holding }[]
     format: PictureFormat
     alpha: DeliveredAlpha
     /** Bytes of pictures in the making that may be kept; 0 keeps what is there and adds nothing. */
@@ -52,7 +56,9 @@ export const handlers = {
   }) {
     if (!kernels) throw new Error('The renderer was not started.')
     const { plan, sources, format, alpha, keep, stop } = job
-    for (const { hash, table } of job.tables) if (table) tables.set(hash, table)
+    for (const { hash, id, table } of job.tables)
+      if (table instanceof Uint8Array) fonts.set(id, await openTypeface(id, table))
+      else if (table) tables.set(hash, table)
     const find = (mediaId: string, frame: number) =>
       sources.find((s) => s.mediaId === mediaId && s.frame === frame)?.picture
     if (keep) recent.budget = keep
@@ -69,6 +75,7 @@ export const handlers = {
           return table ? [[id, table]] : []
         }),
       ),
+      typefaces,
       cancelled: () => stop !== undefined && Atomics.load(stop, 0) !== 0,
     })
     try {

@@ -1,5 +1,6 @@
 import type { Area } from '@stilus/core/frame'
 import type { Project } from '@stilus/core/project'
+import { fontFile } from '../fonts'
 import { colourTable, type Plan, type Resource } from '@stilus/core/render'
 import type { DeliveredAlpha, PictureFormat } from '@stilus/core/deliver'
 import { type FindBlob, type MediaCaller, MediaLibrary } from '../media/library'
@@ -195,7 +196,13 @@ export class Renderer {
       }
     }
     const fetch = (sources: Plan['sources']) => Promise.all(sources.map(source))
-    const table = (resource: Resource) => colourTable(project, resource)
+    const table = (resource: Resource) => {
+      if (resource.kind === 'table') return colourTable(project, resource)
+      return fontFile(project, resource).catch((error: Error) => {
+        this.#onProblem(`${error.message} Its letters are shown in another font.`)
+        return undefined
+      })
+    }
     const order = { urgent: urgent && !quick, soon }
     const made = await this.#pool.run({ plan, format, alpha, ...order, fetch, table, signal })
     const marks = { ...(failed && { failed }), ...(near && { near }) }

@@ -114,24 +114,35 @@ export function paintThrough(frame: usize, fw: i32, fh: i32, plane: usize, w: i3
   }
 }
 
-/** dst (w x h) = src (sw x sh) moved by dx, dy pixels, between pixels bilinear, nothing around it; times a factor, at most 1. */
-export function shiftPlane(dst: usize, w: i32, h: i32, src: usize, sw: i32, sh: i32, dx: f32, dy: f32, factor: f32): void {
+/** dst = src (both w x h) moved by dx, dy pixels, between pixels bilinear, nothing around it; times a factor, at most 1. */
+export function shiftPlane(dst: usize, src: usize, w: i32, h: i32, dx: f32, dy: f32, factor: f32): void {
   const ix = <i32>Mathf.floor(dx), iy = <i32>Mathf.floor(dy)
   const fx = dx - <f32>ix, fy = dy - <f32>iy
+  const gx: f32 = <f32>1 - fx, gy: f32 = <f32>1 - fy
+  const one = f32x4.splat(1)
+  const first = max(0, min(w, ix + 1)), last = max(first, min(w, w + ix))
   for (let y = 0; y < h; y++) {
     const sy = y - iy
-    for (let x = 0; x < w; x++) {
-      const sx = x - ix
-      const v =
-        (at(src, sw, sh, sx, sy) * (1 - fx) + at(src, sw, sh, sx - 1, sy) * fx) * (1 - fy) +
-        (at(src, sw, sh, sx, sy - 1) * (1 - fx) + at(src, sw, sh, sx - 1, sy - 1) * fx) * fy
-      store<f32>(dst + ((<usize>y * w + x) << 2), min(v * factor, 1))
+    const near: f32 = sy >= 0 && sy < h ? gy * factor : 0, far: f32 = sy > 0 && sy <= h ? fy * factor : 0
+    const a = src + ((<usize>max(0, min(h - 1, sy)) * w) << 2), b = src + ((<usize>max(0, min(h - 1, sy - 1)) * w) << 2)
+    const out = dst + ((<usize>y * w) << 2)
+    const a0 = f32x4.splat(near * gx), a1 = f32x4.splat(near * fx)
+    const b0 = f32x4.splat(far * gx), b1 = f32x4.splat(far * fx)
+    for (let x = 0; x < first; x++) edge(out, a, b, w, x, x - ix, near, far, fx)
+    let x = first
+    for (; x + 4 <= last; x += 4) {
+      const o = <usize>(x - ix) << 2
+      const top = f32x4.add(f32x4.mul(v128.load(a + o), a0), f32x4.mul(v128.load(a + o - 4), a1))
+      const low = f32x4.add(f32x4.mul(v128.load(b + o), b0), f32x4.mul(v128.load(b + o - 4), b1))
+      v128.store(out + (<usize>x << 2), f32x4.pmin(one, f32x4.add(top, low)))
     }
+    for (; x < w; x++) edge(out, a, b, w, x, x - ix, near, far, fx)
   }
 }
 
-// @ts-ignore: decorator
-@inline
-function at(src: usize, w: i32, h: i32, x: i32, y: i32): f32 {
-  return x < 0 || y < 0 || x >= w || y >= h ? 0 : load<f32>(src + ((<usize>y * w + x) << 2))
+function edge(out: usize, a: usize, b: usize, w: i32, x: i32, sx: i32, near: f32, far: f32, fx: f32): void {
+  let v: f32 = 0
+  if (sx >= 0 && sx < w) v += (load<f32>(a + (<usize>sx << 2)) * near + load<f32>(b + (<usize>sx << 2)) * far) * (<f32>1 - fx)
+  if (sx > 0 && sx <= w) v += (load<f32>(a + (<usize>(sx - 1) << 2)) * near + load<f32>(b + (<usize>(sx - 1) << 2)) * far) * fx
+  store<f32>(out + (<usize>x << 2), min(v, 1))
 }

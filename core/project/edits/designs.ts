@@ -13,16 +13,21 @@ import { findOwner } from '../owners'
 import { Locked, still } from '../parts'
 import {
   blendSchema,
+  type CoatItem,
+  coatSchema,
   type Design,
   type DesignObject,
   designSchema,
   type Project,
   sourceSchema,
+  textSchema,
 } from '../schema'
 import { stageOf } from '../stage'
+import { newCoat, plainText } from '../texts'
 import { usesOf } from '../uses'
 import { frame, id, name, value } from './common'
 import { forgetStood, needSource } from './shots'
+import { nameOfText } from './texts'
 
 const onDesign = { designId: id }
 const onObject = { objectId: id }
@@ -37,6 +42,22 @@ function standing(p: Project, objectId: string, frame: number) {
     matrix: matrixOf(stage, object, frame),
     above: aboveMatrix(stage, object, frame),
     anchor: numbersAt(stage, object, frame).anchor,
+  }
+}
+
+/** What a text begins with: what it was given, and where no coats were, one plain fill. */
+function textParts({
+  objectId,
+  text,
+  coats,
+}: {
+  objectId: string
+  text?: object | undefined
+  coats?: CoatItem[] | undefined
+}) {
+  return {
+    text: { ...plainText(''), ...text },
+    coats: coats ?? [newCoat(`${objectId}-fill`, 'fill')],
   }
 }
 
@@ -114,6 +135,9 @@ export const DESIGN_EDITS = {
       name: name.optional(),
       form: z.record(z.string(), value).optional(),
       source: sourceSchema.optional(),
+      /** What a text says, or a whole text. */
+      text: textSchema.partial().optional(),
+      coats: z.array(coatSchema).max(64).optional(),
     },
     (a) => `Add ${a.name ?? OBJECT_NAMES[a.kind].toLowerCase()}`,
     (p, a) => {
@@ -125,7 +149,7 @@ export const DESIGN_EDITS = {
       const count = allObjects(design.objects).filter((o) => o.kind === a.kind).length
       design.objects.push({
         id: a.objectId,
-        name: a.name ?? `${OBJECT_NAMES[a.kind]} ${count + 1}`,
+        name: a.name ?? (a.text?.text ? nameOfText(a.text.text) : `${OBJECT_NAMES[a.kind]} ${count + 1}`),
         kind: a.kind,
         on: true,
         form: still({ ...defaults(OBJECT_FORMS[a.kind]), place: [width / 2, height / 2], ...a.form }),
@@ -134,6 +158,7 @@ export const DESIGN_EDITS = {
         zero: 0,
         steps: [],
         ...(a.source ? { source: a.source, in: 0 } : {}),
+        ...(a.kind === 'text' ? textParts(a) : {}),
       })
       refuseDesignLoops(p, design)
     },

@@ -11,6 +11,7 @@ import { SCREEN_EDITS } from './screens'
 import { SHOT_EDITS } from './shots'
 import { SPAN_EDITS } from './spans'
 import { STEP_EDITS } from './steps'
+import { TEXT_EDITS } from './texts'
 import { TRANSITION_EDITS } from './transitions'
 import { VALUE_EDITS } from './values'
 
@@ -31,4 +32,5 @@ export const EDITS = {
   ...PASSAGE_EDITS,
   ...SPAN_EDITS,
   ...DESIGN_EDITS,
+  ...TEXT_EDITS,
 }

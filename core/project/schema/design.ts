@@ -1,9 +1,65 @@
 import { z } from 'zod'
+import { COAT_KINDS } from '../../coats'
 import { OBJECT_KINDS } from '../../design'
-import { finite, id, loose, name, rateSchema, sizeSchema } from './base'
+import { ALIGNS, CASES, DIRECTIONS, LEVELS, ORDERS } from '../../lettering'
+import { finite, id, loose, name, rateSchema, rgb, sizeSchema } from './base'
 import { sourceSchema } from './source'
 import { blendSchema, type Step, stepSchema } from './step'
 import { formSchema } from './values'
+
+/** OpenType features by tag: 0 off, 1 on, above that a choice. */
+const features = z.record(z.string().regex(/^[ -~]{4}$/), z.int().min(0).max(99))
+const weight = finite.min(1).max(1000)
+
+/** How some letters differ from those around them; see LetterStyle in core/lettering. */
+export const letterStyleSchema = loose({
+  family: id.optional(),
+  weight: weight.optional(),
+  italic: z.boolean().optional(),
+  size: finite.min(0.01).max(100).optional(),
+  tracking: finite.min(-1000).max(10_000).optional(),
+  shift: finite.min(-10_000).max(10_000).optional(),
+  colour: rgb.optional(),
+  case: z.enum(CASES).optional(),
+  underline: z.boolean().optional(),
+  strike: z.boolean().optional(),
+  features: features.optional(),
+  language: z.string().max(40).optional(),
+  role: z.literal('emphasis').optional(),
+})
+
+/** What a text says and how it is set, besides its animatable numbers. */
+export const textSchema = loose({
+  text: z.string().max(20_000),
+  ranges: z
+    .array(loose({ start: z.int().min(0), end: z.int().min(1), style: letterStyleSchema }))
+    .refine(
+      (ranges) => ranges.every((r, i) => r.start < r.end && r.start >= (ranges[i - 1]?.end ?? 0)),
+      'ranges must rise and not overlap',
+    ),
+  family: id,
+  weight,
+  italic: z.boolean(),
+  case: z.enum(CASES),
+  features,
+  language: z.string().max(40),
+  align: z.enum(ALIGNS),
+  direction: z.enum(DIRECTIONS),
+  level: z.enum(LEVELS),
+  hang: z.boolean(),
+  shrink: z.boolean(),
+  order: z.enum(ORDERS),
+})
+
+/** A coat of a text, painted over those before it; see COAT_FORMS. */
+export const coatSchema = loose({
+  id,
+  kind: z.enum(COAT_KINDS),
+  on: z.boolean(),
+  form: formSchema,
+  /** The colours of a gradient. */
+  stops: z.array(loose({ id, form: formSchema })).max(64),
+})
 
 const plainObject = loose({
   id,
@@ -21,6 +77,9 @@ const plainObject = loose({
   length: z.int().min(1),
   /** The frame of the design at which its treatment time 0 lies. */
   zero: z.int(),
+  /** What a text says, and its coats from back to front. */
+  text: textSchema.optional(),
+  coats: z.array(coatSchema).max(64).optional(),
   /** What a picture shows, and how far into that it starts, in frames of the design. */
   source: sourceSchema.optional(),
   in: finite.optional(),
@@ -47,4 +106,6 @@ export const designSchema = loose({
   rate: rateSchema,
   length: z.int().min(1),
   objects: z.array(objectSchema),
+  /** What emphasised letters look like in it. */
+  emphasis: letterStyleSchema.optional(),
 })

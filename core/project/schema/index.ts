@@ -1,5 +1,6 @@
 import type { z } from 'zod'
 import type {
+  fontSchema,
   mediumSchema,
   recordSchema,
   shelfSchema,
@@ -7,7 +8,7 @@ import type {
   tableSchema,
   trackSchema,
 } from './material'
-import type { designSchema } from './design'
+import type { coatSchema, designSchema, textSchema } from './design'
 import type { projectSchema } from './project'
 import type { itemSchema, regionSchema } from './region'
 import type {
@@ -24,8 +25,16 @@ import type { panelSchema, stackSchema } from './step'
 import type { addressSchema, attachSchema } from './values'
 
 export { loose, rateSchema } from './base'
-export { designSchema, objectSchema } from './design'
-export { mediumSchema, recordSchema, shelfSchema, stillSchema, tableSchema, trackSchema } from './material'
+export { coatSchema, designSchema, letterStyleSchema, objectSchema, textSchema } from './design'
+export {
+  fontSchema,
+  mediumSchema,
+  recordSchema,
+  shelfSchema,
+  stillSchema,
+  tableSchema,
+  trackSchema,
+} from './material'
 export { projectSchema, SCHEMA_VERSION } from './project'
 export { itemSchema, regionSchema } from './region'
 export {
@@ -57,6 +66,9 @@ export type Records = Readonly<Record<string, DataRecord>>
 export type Project = z.infer<typeof projectSchema> & { records?: Records }
 export type { Content, Step } from './step'
 export type { DesignObject } from './design'
+export type CoatItem = z.infer<typeof coatSchema>
+export type DesignText = z.infer<typeof textSchema>
+export type Font = z.infer<typeof fontSchema>
 export type Medium = z.infer<typeof mediumSchema>
 export type Sequence = z.infer<typeof sequenceSchema>
 export type Shot = z.infer<typeof shotSchema>

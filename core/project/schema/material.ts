@@ -120,6 +120,19 @@ export const tableSchema = loose({
   record,
 })
 
+/** A font that was brought, its file in a record: one weight and slope of a family. */
+export const fontSchema = loose({
+  id,
+  /** The family's name as its file says. */
+  family: name,
+  weight: finite.min(1).max(1000),
+  italic: z.boolean(),
+  axes: z.array(loose({ tag: z.string().length(4), min: finite, default: finite, max: finite })).max(64),
+  /** See readCoverage in core/lettering. */
+  coverage: z.string().max(400_000),
+  record,
+})
+
 const places = z.array(z.array(finite).max(8).nullable()).max(100_000)
 /** What lies beside the document, by content hash. */
 export const recordSchema = z.discriminatedUnion('kind', [
@@ -127,4 +140,6 @@ export const recordSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('level'), values: z.array(finite).max(200_000) }),
   /** float32 in little-endian order as base64. */
   z.object({ kind: z.literal('table'), colours: z.string().max(8_000_000) }),
+  /** A font file as base64. */
+  z.object({ kind: z.literal('font'), bytes: z.string().max(44_000_000) }),
 ])

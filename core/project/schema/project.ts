@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { id, loose } from './base'
 import { designSchema } from './design'
-import { mediumSchema, shelfSchema, stillSchema, tableSchema } from './material'
+import { fontSchema, mediumSchema, shelfSchema, stillSchema, tableSchema } from './material'
 import { sequenceSchema } from './sequence'
 
 /** The version of documents that this code writes. */
@@ -21,4 +21,5 @@ export const projectSchema = loose({
   stills: z.array(stillSchema).optional(),
   shelf: z.array(shelfSchema).optional(),
   tables: z.array(tableSchema).optional(),
+  fonts: z.array(fontSchema).max(400).optional(),
 })

@@ -1,0 +1,56 @@
+import { type Area, blit, type Frame, type Size } from '../frame'
+import { filled, type Kernels } from '../kernels'
+import {
+  drawText,
+  type Family,
+  Fonts,
+  readCoverage,
+  type Typefaces,
+  Typesetter,
+  writeCoverage,
+} from '../lettering'
+import type { Op, OwnFace } from './graph'
+
+type Letters = Extract<Op, { kind: 'letters' }>
+
+const setters = new WeakMap<Typefaces, Map<string, Typesetter>>()
+
+/** One typesetter for the fonts of a worker and the families that a text brings, so that layouts are kept. */
+function setterFor(open: Typefaces, own: readonly OwnFace[]): Typesetter {
+  let known = setters.get(open)
+  if (!known) setters.set(open, (known = new Map()))
+  const key = JSON.stringify(own)
+  let setter = known.get(key)
+  if (!setter) known.set(key, (setter = new Typesetter(new Fonts(familiesOf(open, own)), open)))
+  return setter
+}
+
+/** Families of faces that were brought, with what their files hold. */
+function familiesOf(open: Typefaces, own: readonly OwnFace[]): Family[] {
+  const ids = [...new Set(own.map((f) => f.family))]
+  return ids.map((id) => {
+    const faces = own.filter((f) => f.family === id)
+    return {
+      id,
+      name: id,
+      kind: 'own',
+      licence: '',
+      axes: open(faces[0]?.id ?? '')?.axes ?? [],
+      faces: faces.map(({ id: file, weight, italic }) => ({
+        weight,
+        italic,
+        files: [{ id: file, coverage: readCoverage(writeCoverage(open(file)?.unicodes ?? [])) }],
+      })),
+    }
+  })
+}
+
+/** Text with its coats in an area of a canvas, on nothing. */
+export function letters(k: Kernels, op: Letters, open: Typefaces, canvas: Size, area: Area): Frame {
+  const out = filled(k, area.width, area.height, [0, 0, 0, 0])
+  const drawn = drawText(k, canvas, setterFor(open, op.own), op.text)
+  if (!drawn) return out
+  blit({ picture: out, area }, { picture: drawn.frame, area: drawn.area })
+  k.free(drawn.frame)
+  return out
+}
