@@ -1,6 +1,7 @@
 export { type FindBlob, packNumbered, probe, unpackNumbered } from './media/library'
 export { Renderer, type RenderRequest } from './render/renderer'
 export type { Delivered } from './render/render.worker'
+export { fontFile } from './fonts'
 export { clockOf } from './play/clock'
 export { present, toJpeg } from './play/present'
 export { Pace } from './play/pace'

@@ -1,6 +1,6 @@
 import { type Design, type Project, usesOf } from '@stilus/core/project'
 import { toTimecode } from '@stilus/core/time'
-import { Circle, Spline, Square } from 'lucide-react'
+import { Circle, Spline, Square, Type } from 'lucide-react'
 import { edit } from '../store/edit'
 import { useAppDispatch } from '../store/store'
 import { type Drawing, viewActions } from '../store/view'
@@ -27,6 +27,9 @@ export function DesignPanel({ project, design }: { project: Project; design: Des
         className="h-7 text-lg font-semibold"
       />
       <div className="grid grid-cols-3 gap-1.5">
+        <Button className="col-span-3" onClick={draw('text')}>
+          <Type size={14} /> Text
+        </Button>
         <Button onClick={draw('rectangle')}>
           <Square size={14} /> Rectangle
         </Button>
@@ -61,7 +64,7 @@ export function DesignPanel({ project, design }: { project: Project; design: Des
       <p className="border-t pt-3 text-dim">
         {design.objects.length
           ? 'Click an object on the picture, or choose it in the list below.'
-          : 'Nothing is in it yet: draw a shape on the picture, or add a picture or clip with + Object below.'}
+          : 'Nothing is in it yet: take Text and click on the picture to type, draw a shape on the picture, or add a picture or clip with + Object below.'}
       </p>
       <p className="text-dim">
         {uses.length

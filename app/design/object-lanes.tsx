@@ -11,7 +11,7 @@ import {
 } from '@stilus/core/project'
 import { OBJECT_FORMS } from '@stilus/core/design'
 import type { Target } from '@stilus/core/render'
-import { Circle, Eye, EyeOff, Folder, Image, Lock, Plus, Spline, Square } from 'lucide-react'
+import { Circle, Eye, EyeOff, Folder, Image, Lock, Plus, Spline, Square, Type } from 'lucide-react'
 import { type DragEvent, memo, type ReactNode, useMemo, useRef } from 'react'
 import { KeyLane } from '../desk/lanes/key-lane'
 import { StepLanes } from '../desk/lanes/lane-list'
@@ -29,6 +29,7 @@ import { addObject, groupObjects } from './object-acts'
 import { pictureSources } from './sources'
 
 const ICONS: Record<DesignObject['kind'], ReactNode> = {
+  text: <Type size={13} />,
   picture: <Image size={13} />,
   rectangle: <Square size={13} />,
   ellipse: <Circle size={13} />,
@@ -99,7 +100,7 @@ function frontFirst(rows: readonly Deep[]): Deep[] {
 function AddMenu({ design }: { design: Design }) {
   const { project } = useDesk()
   const dispatch = useAppDispatch()
-  const draw = (drawing: 'rectangle' | 'ellipse' | 'outline') => () =>
+  const draw = (drawing: 'text' | 'rectangle' | 'ellipse' | 'outline') => () =>
     void dispatch(viewActions.set({ drawing }))
   return (
     <Menu
@@ -109,6 +110,7 @@ function AddMenu({ design }: { design: Design }) {
         </Button>
       }
       items={() => [
+        { label: 'Text', run: draw('text') },
         { label: 'Rectangle', run: draw('rectangle') },
         { label: 'Ellipse', run: draw('ellipse') },
         { label: 'Outline', run: draw('outline') },

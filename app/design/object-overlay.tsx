@@ -8,6 +8,9 @@ import { BoxDrawing, OutlineDrawing } from '../viewer/drawing-surface'
 import type { Rect } from '../viewer/layout'
 import { arrowStep, newGesture, type Point, toPicture } from '../viewer/on-picture'
 import { TransformBox } from '../viewer/transform-box'
+import { addText, letterAt } from './text/add-text'
+import { TypedText } from './text/typed-text'
+import { startTyping } from './text/typing'
 import { addObject, addOutline, carry, type Held, heldAt, objectAt } from './object-acts'
 
 /** The rigid part of an object's matrix, in which its box stands upright, and that box in it. */
@@ -37,7 +40,7 @@ function mapBetween(from: readonly Point[], to: readonly Point[]): Matrix3 {
 export function ObjectOverlay(props: { easel: Easel; design: Design; frame: number; rect: Rect }) {
   const { easel, design, frame, rect } = props
   const dispatch = useAppDispatch()
-  const { objectId, drawing } = useView('objectId', 'drawing')
+  const { objectId, drawing, typing } = useView('objectId', 'drawing', 'typing')
   const { width, height } = design.size
   const px = width / rect.width
   const chosen = held(easel, design, objectId, frame)
@@ -56,6 +59,8 @@ export function ObjectOverlay(props: { easel: Easel; design: Design; frame: numb
     event.stopPropagation()
     event.currentTarget.setPointerCapture(event.pointerId)
     if (hit.id !== objectId || also) dispatch(viewActions.object({ id: hit.id, also }))
+    if (hit.text && event.detail === 2 && !hit.locked)
+      return startTyping(hit.id, letterAt(easel, hit, frame, at))
     const own = heldAt(easel, hit, frame)
     if (own && !also) drag.current = { from: at, held: own, gesture: newGesture('object') }
   }
@@ -77,6 +82,11 @@ export function ObjectOverlay(props: { easel: Easel; design: Design; frame: numb
     hand(false)
   }
   const keys = (event: KeyboardEvent) => {
+    if (event.key === 'Enter' && chosen?.object.text && !chosen.object.locked) {
+      event.preventDefault()
+      event.stopPropagation()
+      return startTyping(chosen.object.id)
+    }
     const by = arrowStep(event)
     if (!by || !chosen) return
     event.preventDefault()
@@ -89,6 +99,8 @@ export function ObjectOverlay(props: { easel: Easel; design: Design; frame: numb
     const at = toPicture(event, design.size)
     return map ? through(invert(map), ...at) : at
   }
+  const typed = typing && allObjects(design.objects).find((o) => o.id === typing.objectId)
+  if (typing && typed?.text) return <TypedText {...{ easel, typing, frame, rect }} object={typed} />
   return (
     <svg
       className="absolute overflow-visible outline-none"
@@ -141,6 +153,13 @@ export function ObjectOverlay(props: { easel: Easel; design: Design; frame: numb
             const small = drawn[0] < 8 && drawn[1] < 8
             addObject(design, drawing, { form: { place, box: small ? [third, third] : drawn } })
           }}
+        />
+      )}
+      {drawing === 'text' && (
+        <BoxDrawing
+          stage={design}
+          round={false}
+          onDraw={(place, drawn) => addText(design, place, drawn[0] < 12 * px ? [0, 0] : drawn)}
         />
       )}
       {drawing === 'outline' && (

@@ -18,6 +18,8 @@ import { viewActions } from '../store/view'
 import { Button, IconButton } from '../ui/button'
 import { Choice, EditableText } from '../ui/fields'
 import { Menu } from '../ui/overlays'
+import { CoatsPanel } from './text/coats-panel'
+import { LettersPanel } from './text/letters-panel'
 import { parentsFor } from './object-acts'
 import { PassageRows } from './passage-rows'
 import { pictureSources } from './sources'
@@ -40,7 +42,8 @@ export function ObjectPanel({
   const blend = object.blend ?? { mode: 'normal' as const, space: 'perceptual' as const }
   const change = (c: Parameters<typeof edit<'object.change'>>[1]['change']) =>
     dispatch(edit('object.change', { ...at, change: c }))
-  const params = Object.entries(OBJECT_FORMS[object.kind])
+  // What a text is set with stands with its letters.
+  const params = Object.entries(OBJECT_FORMS[object.kind]).filter(([, p]) => !object.text || !p.group)
   const groups = [...new Set(params.map(([, param]) => param.group ?? ''))]
   return (
     <section aria-label="Chosen object" data-facet="what" className="flex min-h-0 flex-1 flex-col">
@@ -111,6 +114,12 @@ export function ObjectPanel({
           >
             Open up the group
           </Button>
+        )}
+        {object.text && (
+          <>
+            <LettersPanel {...{ project, object }} />
+            <CoatsPanel object={object} />
+          </>
         )}
         {groups.map((group) => (
           <fieldset key={group} className="min-w-0">

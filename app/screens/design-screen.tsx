@@ -4,8 +4,10 @@ import {
   hasObject,
   type Easel,
   type Project,
+  settingAt,
   type Stage,
   stageOf,
+  textsOf,
 } from '@stilus/core/project'
 import type { Target } from '@stilus/core/render'
 import { ChevronLeft } from 'lucide-react'
@@ -20,6 +22,7 @@ import { StepPanel } from '../desk/panel/step-panel'
 import { Strip } from '../desk/strip/strip'
 import { DeskProvider, stageFrame, timeAt, useDesk, useSelectedStep } from '../desk/use-desk'
 import { PointOverlay } from '../desk/controls/point-overlay'
+import { needFonts, typesetterOf, useFonts } from '../session/fonts'
 import { playScale } from '../session/playback'
 import { tryOn } from '../session/trying'
 import { useAppDispatch, useView } from '../store/store'
@@ -168,7 +171,16 @@ const Picture = memo(function Picture({ design }: { design: Design }) {
   })
   const target = useMemo(() => JSON.parse(key) as Target, [key])
   const shown = useMemo(() => (view.trying ? tryOn(project, view.trying) : project), [view.trying, project])
-  const easel: Easel = { project, design, size: design.size }
+  const fonts = useFonts()
+  const typesetter = useMemo(() => typesetterOf(project), [project, fonts])
+  const easel: Easel = { project, design, size: design.size, typesetter }
+  useEffect(() => {
+    const texts = textsOf({ designs: [design] }).map(({ object }) => {
+      const on = stageOf(project, { kind: 'object', id: object.id })
+      return (['shown', 'source'] as const).map((as) => settingAt(on, object, view.frame, as))
+    })
+    needFonts(project, texts.flat())
+  }, [project, design, view.frame])
   const bare = !peek && !view.playing
   const says = own ? saysLook(step, view, stage) : null
   return (

@@ -39,9 +39,16 @@ export interface ChosenKeys {
   at: number[]
 }
 
-export type Drawing = 'ellipse' | 'rectangle' | 'outline' | 'point' | 'pair' | 'plane' | 'mark'
+export type Drawing = 'text' | 'ellipse' | 'rectangle' | 'outline' | 'point' | 'pair' | 'plane' | 'mark'
 /** What the next mark of a key says, and its shape. */
 export type MarkTool = Pick<Mark, 'kind' | 'shape'> & { wide: number }
+
+/** Letters being typed: where the selection was begun and where the caret stands, in the source of the text. */
+export interface Typing {
+  objectId: string
+  anchor: number
+  focus: number
+}
 
 /** How far a tracker or a reading is: frames done and to do, and how many a second. */
 export interface TrackProgress {
@@ -62,6 +69,8 @@ export interface ViewState {
   /** The object of a design in hand, and all that are chosen. */
   objectId: string | null
   objectIds: string[]
+  /** The text that is being typed on the picture. */
+  typing: Typing | null
   /** At a cut, the side whose steps are in hand; none for those of the joined picture. */
   side: 'outgoing' | 'incoming' | null
   /** The transition or span chosen on the sequence. */
@@ -145,6 +154,7 @@ const PASSING = {
   itemId: null,
   objectId: null,
   objectIds: [],
+  typing: null,
   side: null,
   acrossId: null,
   look: 'result',
@@ -274,6 +284,7 @@ const slice = createSlice({
             ? [...rest, id]
             : rest
       if (state.objectId !== (ids.at(-1) ?? null)) select(state, null, [])
+      if (state.typing?.objectId !== ids.at(-1)) state.typing = null
       state.objectIds = ids
       state.objectId = ids.at(-1) ?? null
     },

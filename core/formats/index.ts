@@ -11,6 +11,7 @@ export { readOtio } from './otio-read'
 export { writeOtio } from './otio-write'
 export { mediumPath, type PackageReader, type PackedMedium, readPackage, writePackage } from './package'
 export { readCube, TableError } from './cube'
+export { readFont } from './font'
 export {
   type Preset,
   type PresetFile,

@@ -21,6 +21,7 @@ export {
   PLAIN_FAMILY,
   shippedFamilies,
 } from './families'
+export { FEATURE_NAMES } from './features'
 export { FontError } from './font-error'
 export { graphemesOf, wordsOf } from './graphemes'
 export type { Fallback, Typefaces } from './itemise'

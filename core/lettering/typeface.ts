@@ -47,6 +47,7 @@ export class Typeface {
   readonly #face: Harfbuzz.Face
   readonly #fonts = new Map<string, Harfbuzz.Font>()
   readonly #outlines = new LRUCache<string, Outline>({ max: 4000 })
+  #features: string[] | undefined
   readonly #metrics = new Map<string, FontMetrics>()
 
   constructor(
@@ -116,7 +117,9 @@ export class Typeface {
 
   /** Names of OpenType features that the font has, as `smcp`. */
   features(): string[] {
-    return [...new Set((['GSUB', 'GPOS'] as const).flatMap((t) => this.#face.getTableFeatureTags(t)))].sort()
+    return (this.#features ??= [
+      ...new Set((['GSUB', 'GPOS'] as const).flatMap((t) => this.#face.getTableFeatureTags(t))),
+    ].sort())
   }
 
   /** An entry of the font's own names in English or, without it, any language; '' where there is none. */

@@ -38,14 +38,19 @@ export function newCoat(id: string, kind: CoatKind, given: Values = {}): CoatIte
   return { id, kind, on: true, form, stops: [stop('a', 0, [1, 0.9, 0.7]), stop('b', 1, [0.75, 0.3, 0.06])] }
 }
 
-/** How a text object is set at a frame of its design, what it says filled in. */
-export function settingAt(stage: Stage, object: DesignObject, frame: number): Setting {
+/** How a text object is set at a frame of its design; what stands in braces is filled in, unless its source is wanted. */
+export function settingAt(
+  stage: Stage,
+  object: DesignObject,
+  frame: number,
+  as: 'shown' | 'source' = 'shown',
+): Setting {
   const text = object.text ?? plainText('')
   const number = (name: string) => Number(formAt(stage, object, name, frame))
   const { order: _, ...rest } = text
   return {
     ...rest,
-    ...written(text, stage, frame),
+    ...(as === 'shown' ? written(text, stage, frame) : {}),
     axes: axesAt(stage, object, frame),
     size: number('size'),
     tracking: number('tracking'),

@@ -1,0 +1,263 @@
+import { OBJECT_FORMS } from '@stilus/core/design'
+import { type Case, type LetterStyle, sharedStyle } from '@stilus/core/lettering'
+import { type DesignObject, type DesignText, formAddress, fontsOf, type Project } from '@stilus/core/project'
+import {
+  AlignCenter,
+  AlignJustify,
+  AlignLeft,
+  AlignRight,
+  Bold,
+  Highlighter,
+  Italic,
+  Strikethrough,
+  TextQuote,
+  Underline,
+} from 'lucide-react'
+import type { ReactNode } from 'react'
+import { ParamRow } from '../../desk/controls/param-row'
+import { edit } from '../../store/edit'
+import { useAppDispatch, useView } from '../../store/store'
+import { IconButton } from '../../ui/button'
+import { ColourField } from '../../ui/colour-field'
+import { Choice, Toggle } from '../../ui/fields'
+import { NumberField } from '../../ui/number-field'
+import { FamilyChoice, weightsOf } from './family-choice'
+import { FeatureList } from './feature-list'
+import { chosenLetters, styleLetters } from './typing'
+
+const CASES: { value: Case; label: string }[] = [
+  { value: 'typed', label: 'As typed' },
+  { value: 'upper', label: 'Capitals' },
+  { value: 'lower', label: 'Small letters' },
+  { value: 'title', label: 'Capitals first' },
+]
+const ALIGNS = [
+  ['start', 'Where reading begins', TextQuote],
+  ['left', 'To the left', AlignLeft],
+  ['centre', 'Centred', AlignCenter],
+  ['right', 'To the right', AlignRight],
+  ['justify', 'Filling the column', AlignJustify],
+] as const
+
+/** How letters look and how they are set: of those selected, or of the whole text. */
+export function LettersPanel({ project, object }: { project: Project; object: DesignObject }) {
+  const dispatch = useAppDispatch()
+  useView('typing')
+  const text = object.text as DesignText
+  const [start, end] = chosenLetters(object.id, text.text.length)
+  const some = end - start < text.text.length
+  const shared = sharedStyle(text, start, end)
+  const own = { ...text, ...shared }
+  const set = (change: Partial<DesignText>) => dispatch(edit('text.set', { objectId: object.id, change }))
+  const style = (change: LetterStyle, gesture?: string) =>
+    styleLetters(object.id, start, end, change, gesture)
+  /** The whole is set for itself, letters for their differences from it. */
+  const either = (change: Pick<Partial<DesignText>, 'family' | 'weight' | 'italic' | 'case'>) =>
+    void (some ? style(change) : set(change))
+  const weights = weightsOf(fontsOf(project).find(own.family))
+  const toggle = (label: string, shortcut: string, icon: ReactNode, on: boolean, change: LetterStyle) => (
+    <IconButton
+      label={label}
+      shortcut={shortcut}
+      pressed={on}
+      onClick={() =>
+        style(on ? Object.fromEntries(Object.keys(change).map((name) => [name, undefined])) : change)
+      }
+    >
+      {icon}
+    </IconButton>
+  )
+  return (
+    <>
+      <Group title={some ? `${end - start} selected ${end - start === 1 ? 'letter' : 'letters'}` : 'Letters'}>
+        <Row label="Family">
+          <FamilyChoice project={project} value={own.family} onChange={(family) => either({ family })} />
+        </Row>
+        <Row label="Weight">
+          <Choice
+            label="Weight of the letters"
+            value={String(own.weight)}
+            options={weights}
+            onChange={(weight) => either({ weight: Number(weight) })}
+          />
+        </Row>
+        <Row label="Written">
+          <Choice
+            label="Case of the letters"
+            value={own.case}
+            options={CASES}
+            onChange={(v) => either({ case: v as Case })}
+          />
+        </Row>
+        <div className="flex items-center gap-0.5 py-0.5 pl-[100px]">
+          {toggle('Bold', 'Ctrl B', <Bold size={15} />, shared.weight === 700, { weight: 700 })}
+          <IconButton
+            label="Italic"
+            shortcut="Ctrl I"
+            pressed={own.italic}
+            onClick={() => either({ italic: !own.italic })}
+          >
+            <Italic size={15} />
+          </IconButton>
+          {toggle('Underline', 'Ctrl U', <Underline size={15} />, shared.underline === true, {
+            underline: true,
+          })}
+          {toggle('Strike through', '', <Strikethrough size={15} />, shared.strike === true, {
+            strike: true,
+          })}
+          {toggle('Emphasise', 'Ctrl E', <Highlighter size={15} />, shared.role === 'emphasis', {
+            role: 'emphasis',
+          })}
+        </div>
+        {some ? (
+          <SomeLetters shared={shared} style={style} />
+        ) : (
+          ['size', 'tracking', 'leading'].map((name) => <FormRow key={name} {...{ object, name }} />)
+        )}
+        <FeatureList
+          project={project}
+          family={own.family}
+          features={{ ...text.features, ...shared.features }}
+          onChange={(features) => (some ? style({ features }) : set({ features }))}
+        />
+      </Group>
+      <Group title="Column">
+        <div role="radiogroup" aria-label="Alignment" className="flex gap-0.5 py-0.5 pl-[100px]">
+          {ALIGNS.map(([align, label, Icon]) => (
+            <IconButton
+              key={align}
+              label={label}
+              pressed={text.align === align}
+              onClick={() => set({ align })}
+            >
+              <Icon size={15} />
+            </IconButton>
+          ))}
+        </div>
+        {['box', 'before', 'indent'].map((name) => (
+          <FormRow key={name} {...{ object, name }} />
+        ))}
+        <Row label="In its height">
+          <Choice
+            label="Where the text lies in its height"
+            value={text.level}
+            options={[
+              { value: 'top', label: 'At the top' },
+              { value: 'middle', label: 'In the middle' },
+              { value: 'bottom', label: 'At the bottom' },
+            ]}
+            onChange={(level) => set({ level: level as DesignText['level'] })}
+          />
+        </Row>
+        <Row label="Reads">
+          <Choice
+            label="Direction of the text"
+            value={text.direction}
+            options={[
+              { value: 'auto', label: 'As its letters do' },
+              { value: 'ltr', label: 'From the left' },
+              { value: 'rtl', label: 'From the right' },
+            ]}
+            onChange={(direction) => set({ direction: direction as DesignText['direction'] })}
+          />
+        </Row>
+        <Row label="Fit the box">
+          <Toggle
+            label="Letters become smaller to fit"
+            value={text.shrink}
+            onChange={(shrink) => set({ shrink })}
+          />
+        </Row>
+        <Row label="Hang stops">
+          <Toggle label="Punctuation hangs outside" value={text.hang} onChange={(hang) => set({ hang })} />
+        </Row>
+      </Group>
+    </>
+  )
+}
+
+/** What letters differ in from the rest of their text. */
+function SomeLetters({
+  shared,
+  style,
+}: {
+  shared: LetterStyle
+  style(change: LetterStyle, gesture?: string): void
+}) {
+  return (
+    <>
+      <Row label="Size">
+        <NumberField
+          label="Size of the selected letters"
+          value={(shared.size ?? 1) * 100}
+          min={1}
+          max={10000}
+          soft={[20, 300]}
+          step={1}
+          digits={0}
+          unit="%"
+          onChange={(v, gesture) => style({ size: Math.abs(v - 100) < 1e-9 ? undefined : v / 100 }, gesture)}
+        />
+      </Row>
+      <Row label="Tracking">
+        <NumberField
+          label="Tracking of the selected letters"
+          value={shared.tracking ?? 0}
+          min={-1000}
+          max={10000}
+          soft={[-100, 400]}
+          step={1}
+          digits={0}
+          onChange={(v, gesture) => style({ tracking: v === 0 ? undefined : v }, gesture)}
+        />
+      </Row>
+      <Row label="Raised by">
+        <NumberField
+          label="Baseline shift of the selected letters"
+          value={shared.shift ?? 0}
+          min={-10000}
+          max={10000}
+          soft={[-500, 500]}
+          step={1}
+          digits={0}
+          onChange={(v, gesture) => style({ shift: v === 0 ? undefined : v }, gesture)}
+        />
+      </Row>
+      <Row label="Colour">
+        <ColourField
+          label="Colour of the selected letters"
+          value={[...(shared.colour ?? [0.9, 0.9, 0.9])]}
+          onChange={(colour, gesture) => style({ colour }, gesture)}
+        />
+      </Row>
+    </>
+  )
+}
+
+export function Group({ title, end, children }: { title: string; end?: ReactNode; children: ReactNode }) {
+  return (
+    <fieldset className="min-w-0 border-b border-line pb-2 last:border-0">
+      <legend className="float-left flex h-7 w-full items-center justify-between text-xs font-semibold text-faint">
+        {title}
+        {end}
+      </legend>
+      <div className="clear-both">{children}</div>
+    </fieldset>
+  )
+}
+
+export function Row({ label, children }: { label: string; children: ReactNode }) {
+  return (
+    <div className="grid grid-cols-[92px_1fr_40px] items-center gap-x-2 py-0.5">
+      <span className="pl-2.5 leading-tight text-dim">{label}</span>
+      <div className="grid">{children}</div>
+    </div>
+  )
+}
+
+export function FormRow({ object, name }: { object: DesignObject; name: string }) {
+  const param = OBJECT_FORMS[object.kind][name]
+  if (!param) return null
+  const animated = object.form[name] ?? { value: param.default }
+  return <ParamRow param={param} address={formAddress('object', object.id, name)} animated={animated} />
+}
