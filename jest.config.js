@@ -25,6 +25,6 @@ export default {
     ],
   },
   transformIgnorePatterns: [
-    '/node_modules/(?!(fast-png|iobuffer|fflate|mediabunny|utif2|three|@zip.js|lru-cache|harfbuzzjs|woff2-encoder|@stilus)/)',
+    '/node_modules/(?!(fast-png|iobuffer|fflate|mediabunny|utif2|three|@zip.js|lru-cache|harfbuzzjs|clipper2-ts|woff2-encoder|@stilus)/)',
   ],
 }

@@ -1,5 +1,12 @@
 import { CROSSING_RECIPES } from '@stilus/core/presets'
-import { controlAddress, findOwner, formAddress, getSequence, LAID_PARTS } from '@stilus/core/project'
+import {
+  controlAddress,
+  findOwner,
+  formAddress,
+  getSequence,
+  LAID_PARTS,
+  newCoat,
+} from '@stilus/core/project'
 import { RATE, SIZE } from './cut'
 import type { Act, Look } from './project'
 
@@ -41,17 +48,16 @@ function plate(act: Act, look: Look): void {
   const length = 48
   act('design.add', { designId, name: 'Plate', size: SIZE, rate: RATE, length })
   const shapes: [string, 'rectangle' | 'outline', string, Record<string, number | number[]>][] = [
-    [
-      'bar',
-      'rectangle',
-      'Bar',
-      { place: [330, 604], box: [420, 84], round: 12, fill: [0.012, 0.018, 0.04], fillOpacity: 0.78 },
-    ],
-    ['rule', 'rectangle', 'Rule', { place: [330, 566], box: [380, 3], fill: [0.86, 0.5, 0.16] }],
-    ['star', 'outline', 'Star', { place: [158, 606], points: star(26, 11), fill: [0.86, 0.5, 0.16] }],
+    ['bar', 'rectangle', 'Bar', { place: [330, 604], box: [420, 84], round: 12 }],
+    ['rule', 'rectangle', 'Rule', { place: [330, 566], box: [380, 3] }],
+    ['star', 'outline', 'Star', { place: [158, 606], points: star(26, 11) }],
   ]
-  for (const [objectId, kind, name, form] of shapes)
-    act('object.add', { designId, objectId, kind, name, form })
+  const amber = { colour: [0.86, 0.5, 0.16] }
+  const night = { colour: [0.012, 0.018, 0.04], opacity: 0.78 }
+  for (const [objectId, kind, name, form] of shapes) {
+    const coats = [newCoat('face', 'fill', objectId === 'bar' ? night : amber)]
+    act('object.add', { designId, objectId, kind, name, form, coats })
+  }
   act('objects.group', {
     objectIds: shapes.map(([id]) => id),
     groupId: 'plate-all',

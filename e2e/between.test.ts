@@ -140,7 +140,9 @@ test('a design is made of objects that are drawn, moved and sized on the picture
     for (let i = 0; i < 40 && Math.abs((await value(name)) - exact) >= 6; i++) await page.waitForTimeout(50)
     assert.ok(Math.abs((await value(name)) - exact) < 6, `${name}: ${await value(name)}, not ${exact}`)
   }
+  const face = (name: string) => page.getByRole('tab', { name, exact: true }).click()
   await near('Box width', 400)
+  await face('Where')
   await near('Place across', 400)
   await drag(page, at(400, 300), at(500, 350))
   await near('Place across', 500)
@@ -149,8 +151,9 @@ test('a design is made of objects that are drawn, moved and sized on the picture
   assert.ok(handle)
   const [hx, hy] = [handle.x + handle.width / 2, handle.y + handle.height / 2]
   await drag(page, [hx, hy], [hx + (100 / 1280) * picture.width, hy])
-  await near('Box width', 500)
   await near('Place across', 550)
+  await face('What')
+  await near('Box width', 500)
   await addTreatment(page, 'Drop shadow')
   await page.keyboard.press('Control+z')
   await page.keyboard.press('Control+z')

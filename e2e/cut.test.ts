@@ -230,6 +230,7 @@ test('an object of a design arrives by a transition of its own; laid beside anot
     .getByTestId('object-lanes')
     .getByTitle(/^Bar: /)
     .boundingBox()
+  await page.getByRole('tab', { name: 'When', exact: true }).click()
   await page.getByRole('combobox', { name: 'How the object arrives' }).click()
   await page.getByRole('option', { name: 'Wipe', exact: true }).click()
   await typeNumber(page, 'Frames in which it arrives', '24')

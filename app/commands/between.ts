@@ -1,4 +1,5 @@
 import { getSequence } from '@stilus/core/project'
+import { TEXTING } from './texting'
 import { groupObjects, letPass, orderObject, removeObjects } from '../design/object-acts'
 import { newDesign, newSequence } from '../session/made'
 import { here } from '../session/where'
@@ -92,6 +93,7 @@ export const BETWEEN: readonly Command[] = [
     words: ['nest', 'compose', 'sub'],
     run: newSequence,
   },
+  ...TEXTING,
   ...(['rectangle', 'ellipse', 'outline'] as const).map((drawing): Command => ({
     ...plain,
     id: `draw-${drawing}`,

@@ -1,10 +1,7 @@
 import { type Design, type Project, usesOf } from '@stilus/core/project'
 import { toTimecode } from '@stilus/core/time'
-import { Circle, Spline, Square, Type } from 'lucide-react'
 import { edit } from '../store/edit'
 import { useAppDispatch } from '../store/store'
-import { type Drawing, viewActions } from '../store/view'
-import { Button } from '../ui/button'
 import { EditableText } from '../ui/fields'
 import { FormatFields } from '../ui/format-fields'
 import { NumberField } from '../ui/number-field'
@@ -14,7 +11,6 @@ export function DesignPanel({ project, design }: { project: Project; design: Des
   const dispatch = useAppDispatch()
   const { id: designId, size, rate, length } = design
   const uses = usesOf(project, { kind: 'design', designId })
-  const draw = (drawing: Drawing) => () => void dispatch(viewActions.set({ drawing }))
   return (
     <section
       aria-label="Design"
@@ -26,20 +22,6 @@ export function DesignPanel({ project, design }: { project: Project; design: Des
         onChange={(name) => dispatch(edit('design.rename', { designId, name }))}
         className="h-7 text-lg font-semibold"
       />
-      <div className="grid grid-cols-3 gap-1.5">
-        <Button className="col-span-3" onClick={draw('text')}>
-          <Type size={14} /> Text
-        </Button>
-        <Button onClick={draw('rectangle')}>
-          <Square size={14} /> Rectangle
-        </Button>
-        <Button onClick={draw('ellipse')}>
-          <Circle size={14} /> Ellipse
-        </Button>
-        <Button onClick={draw('outline')}>
-          <Spline size={14} /> Outline
-        </Button>
-      </div>
       <div className="grid grid-cols-[84px_1fr_1fr] items-center gap-2">
         <FormatFields
           {...{ size, rate }}
@@ -64,7 +46,7 @@ export function DesignPanel({ project, design }: { project: Project; design: Des
       <p className="border-t pt-3 text-dim">
         {design.objects.length
           ? 'Click an object on the picture, or choose it in the list below.'
-          : 'Nothing is in it yet: take Text and click on the picture to type, draw a shape on the picture, or add a picture or clip with + Object below.'}
+          : 'Nothing is in it yet: take Text above the picture and click where it should stand, draw a shape, or add a picture or clip with + Object below.'}
       </p>
       <p className="text-dim">
         {uses.length

@@ -1,5 +1,5 @@
 import { type Blend, BLENDS } from '@stilus/core/kernels'
-import { OBJECT_FORMS, OBJECT_NAMES } from '@stilus/core/design'
+import { OBJECT_FORMS, type ObjectKind } from '@stilus/core/design'
 import type { Param } from '@stilus/core/params'
 import {
   type Design,
@@ -10,19 +10,38 @@ import {
   sourceName,
 } from '@stilus/core/project'
 import { Copy, Eye, EyeOff, Lock, LockOpen, Trash2 } from 'lucide-react'
+import { Tabs } from 'radix-ui'
+import type { ReactNode } from 'react'
 import { uid } from '../session/work'
 import { ParamRow } from '../desk/controls/param-row'
 import { edit } from '../store/edit'
-import { useApp, useAppDispatch } from '../store/store'
-import { viewActions } from '../store/view'
+import { useApp, useAppDispatch, useView } from '../store/store'
+import { type Face, viewActions } from '../store/view'
 import { Button, IconButton } from '../ui/button'
 import { Choice, EditableText } from '../ui/fields'
+import { NumberField } from '../ui/number-field'
 import { Menu } from '../ui/overlays'
 import { CoatsPanel } from './text/coats-panel'
-import { LettersPanel } from './text/letters-panel'
+import { ColumnPanel, LettersPanel } from './text/letters-panel'
 import { parentsFor } from './object-acts'
 import { PassageRows } from './passage-rows'
 import { pictureSources } from './sources'
+
+const FACES: { id: Face; label: string }[] = [
+  { id: 'what', label: 'What' },
+  { id: 'where', label: 'Where' },
+  { id: 'when', label: 'When' },
+]
+/** What of an object's numbers says where it stands. */
+const PLACING = ['place', 'anchor', 'scale', 'turn', 'opacity']
+const OBJECT_PLURALS: Record<ObjectKind, string> = {
+  text: 'texts',
+  picture: 'pictures',
+  rectangle: 'rectangles',
+  ellipse: 'ellipses',
+  outline: 'outlines',
+  group: 'groups',
+}
 
 const MODES: Partial<Record<Blend, string>> = { plus: 'Add' }
 const capital = (text: string) => `${text[0]?.toUpperCase() ?? ''}${text.slice(1)}`
@@ -38,17 +57,17 @@ export function ObjectPanel({
   object: DesignObject
 }) {
   const dispatch = useAppDispatch()
+  const { face } = useView('face')
   const at = { objectId: object.id }
   const blend = object.blend ?? { mode: 'normal' as const, space: 'perceptual' as const }
   const change = (c: Parameters<typeof edit<'object.change'>>[1]['change']) =>
     dispatch(edit('object.change', { ...at, change: c }))
   // What a text is set with stands with its letters.
   const params = Object.entries(OBJECT_FORMS[object.kind]).filter(([, p]) => !object.text || !p.group)
-  const groups = [...new Set(params.map(([, param]) => param.group ?? ''))]
   return (
-    <section aria-label="Chosen object" data-facet="what" className="flex min-h-0 flex-1 flex-col">
+    <section aria-label="Chosen object" data-facet={face} className="flex min-h-0 flex-1 flex-col">
       <header className="grid gap-1 border-b px-2 py-1.5">
-        <div className="flex items-center gap-1">
+        <div className="flex min-w-0 items-center gap-1">
           <IconButton
             label={object.on ? 'Hide the object' : 'Show the object'}
             pressed={object.on}
@@ -82,64 +101,132 @@ export function ObjectPanel({
             <Trash2 size={15} />
           </IconButton>
         </div>
-        <div className="grid grid-cols-[92px_1fr] items-center gap-x-2 gap-y-1 pl-1">
+      </header>
+      <Tabs.Root
+        value={face}
+        onValueChange={(v) => dispatch(viewActions.set({ face: v as Face }))}
+        className="flex min-h-0 flex-1 flex-col"
+      >
+        <Tabs.List className="grid grid-cols-3 border-b">
+          {FACES.map(({ id, label }) => (
+            <Tabs.Trigger
+              key={id}
+              value={id}
+              data-facet={id}
+              className="group border-b-2 border-transparent px-3 py-1.5 text-left text-sm text-dim data-[state=active]:border-(--facet) data-[state=active]:font-semibold data-[state=active]:text-(--facet)"
+            >
+              {label}
+            </Tabs.Trigger>
+          ))}
+        </Tabs.List>
+        <Tabs.Content value="what" className="min-h-0 flex-1 overflow-y-auto px-3 py-2">
           {object.kind === 'picture' && object.source && (
-            <>
-              <span className="text-dim">Shows</span>
+            <Field label="Shows">
               <PictureChoice
                 {...{ project, design, source: object.source }}
                 onChange={(source) => change({ source })}
               />
-            </>
+            </Field>
           )}
-          <span className="text-dim">Lies there as</span>
-          <Choice
-            label="Blend mode of the object"
-            value={blend.mode}
-            options={BLENDS.map((mode) => ({ value: mode, label: MODES[mode] ?? capital(mode) }))}
-            onChange={(mode) => change({ blend: { ...blend, mode: mode as Blend } })}
-          />
-          <span className="text-dim">Moves along</span>
-          <ParentChoice design={design} object={object} />
-          <PassageRows object={object} />
-        </div>
-      </header>
-      <div className="min-h-0 flex-1 overflow-y-auto px-3 py-2">
-        {object.kind === 'group' && object.objects && (
-          <Button
-            className="mb-2 w-full"
-            onClick={() => {
-              if (dispatch(edit('object.ungroup', at))) dispatch(viewActions.object({ id: null }))
-            }}
-          >
-            Open up the group
-          </Button>
-        )}
-        {object.text && (
-          <>
-            <LettersPanel {...{ project, object }} />
-            <CoatsPanel object={object} />
-          </>
-        )}
-        {groups.map((group) => (
-          <fieldset key={group} className="min-w-0">
-            {group && (
-              <legend className="flex h-6 items-center text-xs font-semibold text-faint">{group}</legend>
-            )}
-            {params
-              .filter(([, param]) => (param.group ?? '') === group)
-              .map(([name, param]) => (
-                <FormRow key={name} {...{ object, name, param }} />
-              ))}
-          </fieldset>
-        ))}
-        <p className="pt-3 text-dim">
-          {object.steps.length
-            ? 'Its treatments stand in the strip below.'
-            : `Treatments work on ${OBJECT_NAMES[object.kind].toLowerCase()}s too: add one from the catalogue.`}
-        </p>
-      </div>
+          {object.kind === 'group' && object.objects && (
+            <Button
+              className="mb-2 w-full"
+              onClick={() => {
+                if (dispatch(edit('object.ungroup', at))) dispatch(viewActions.object({ id: null }))
+              }}
+            >
+              Open up the group
+            </Button>
+          )}
+          {object.text && <LettersPanel {...{ project, object }} />}
+          {object.coats && <CoatsPanel object={object} />}
+          {object.text && <ColumnPanel object={object} />}
+          <Forms {...{ object }} params={params.filter(([name]) => !PLACING.includes(name))} />
+          <Field label="Lies there as">
+            <Choice
+              label="Blend mode of the object"
+              value={blend.mode}
+              options={BLENDS.map((mode) => ({ value: mode, label: MODES[mode] ?? capital(mode) }))}
+              onChange={(mode) => change({ blend: { ...blend, mode: mode as Blend } })}
+            />
+          </Field>
+          <p className="pt-3 text-dim">
+            {object.steps.length
+              ? 'Its treatments stand in the strip below.'
+              : `Treatments work on ${OBJECT_PLURALS[object.kind]} too: add one from the catalogue.`}
+          </p>
+        </Tabs.Content>
+        <Tabs.Content value="where" className="min-h-0 flex-1 overflow-y-auto px-3 py-2">
+          <Field label="Moves along">
+            <ParentChoice design={design} object={object} />
+          </Field>
+          <Forms {...{ object }} params={params.filter(([name]) => PLACING.includes(name))} />
+        </Tabs.Content>
+        <Tabs.Content value="when" className="min-h-0 flex-1 overflow-y-auto px-3 py-2">
+          <div className="grid grid-cols-[92px_1fr] items-center gap-x-2 gap-y-1">
+            <TimeRows object={object} />
+            <PassageRows object={object} />
+          </div>
+        </Tabs.Content>
+      </Tabs.Root>
     </section>
+  )
+}
+
+/** Numbers under their headings. */
+function Forms({ object, params }: { object: DesignObject; params: [string, Param][] }) {
+  const groups = [...new Set(params.map(([, param]) => param.group ?? ''))]
+  return groups.map((group) => (
+    <fieldset key={group} className="min-w-0">
+      {group && <legend className="flex h-6 items-center text-xs font-semibold text-faint">{group}</legend>}
+      {params
+        .filter(([, param]) => (param.group ?? '') === group)
+        .map(([name, param]) => (
+          <FormRow key={name} {...{ object, name, param }} />
+        ))}
+    </fieldset>
+  ))
+}
+
+/** From which frame on an object is there, and for how long. */
+function TimeRows({ object }: { object: DesignObject }) {
+  const dispatch = useAppDispatch()
+  const { start, length } = object
+  const time = (next: { start: number; length: number }, carry: boolean, gesture: string) =>
+    void dispatch(edit('object.time', { objectId: object.id, ...next, carry }, gesture))
+  const common = { step: 1, digits: 0, unit: 'frames' } as const
+  return (
+    <>
+      <span className="text-dim">Begins at</span>
+      <NumberField
+        {...common}
+        label="Frame at which the object begins"
+        value={start}
+        min={-100_000}
+        max={100_000}
+        soft={[0, 200]}
+        onChange={(v, gesture) => time({ start: Math.round(v), length }, true, gesture)}
+      />
+      <span className="text-dim">Is there for</span>
+      <NumberField
+        {...common}
+        label="Frames for which the object is there"
+        value={length}
+        min={1}
+        max={1_000_000}
+        soft={[1, 300]}
+        onChange={(v, gesture) => time({ start, length: Math.max(1, Math.round(v)) }, false, gesture)}
+      />
+    </>
+  )
+}
+
+function Field({ label, children }: { label: string; children: ReactNode }) {
+  return (
+    <div className="mb-1 grid grid-cols-[92px_1fr] items-center gap-x-2">
+      <span className="pl-2.5 text-dim">{label}</span>
+      {children}
+    </div>
   )
 }
 

@@ -15,6 +15,7 @@ import { memo, useEffect, useMemo } from 'react'
 import { useNavigate, useParams } from 'react-router'
 import { CataloguePage } from '../catalogue/page'
 import { DesignPanel } from '../design/design-panel'
+import { MakingTools } from '../design/making-tools'
 import { ObjectLanes } from '../design/object-lanes'
 import { ObjectOverlay } from '../design/object-overlay'
 import { ObjectPanel } from '../design/object-panel'
@@ -185,7 +186,9 @@ const Picture = memo(function Picture({ design }: { design: Design }) {
   const says = own ? saysLook(step, view, stage) : null
   return (
     <>
-      <ViewBar desk={{ project, stage, step, alone: true }} />
+      <ViewBar desk={{ project, stage, step, alone: true }}>
+        <MakingTools />
+      </ViewBar>
       <Seen
         project={shown}
         target={target}

@@ -1,5 +1,6 @@
 import { allShots, findOwner, type Project, sourceName, type Stage, type Step } from '@stilus/core/project'
 import { Activity, Camera, ChevronDown, Crop, FlipHorizontal2, SplitSquareHorizontal } from 'lucide-react'
+import type { ReactNode } from 'react'
 import { keepStillOf } from '../session/stills'
 import { useAppDispatch, useView } from '../store/store'
 import {
@@ -47,7 +48,7 @@ interface DeskInView {
 }
 
 /** Above the picture: what is shown, what it is compared with, what lies over it, and how large it is. */
-export function ViewBar({ desk }: { desk?: DeskInView }) {
+export function ViewBar({ desk, children }: { desk?: DeskInView; children?: ReactNode }) {
   const dispatch = useAppDispatch()
   const view = useView(
     'look',
@@ -66,6 +67,7 @@ export function ViewBar({ desk }: { desk?: DeskInView }) {
     <div className="flex h-10 shrink-0 items-center gap-1 border-b bg-ground px-2">
       {desk && <LookMenu step={desk.step} look={view.look} inspect={view.inspect} set={set} />}
       {desk && !desk.alone && <CompareMenu {...desk} />}
+      {children}
       <span className="flex-1" />
       {desk && (
         <IconButton

@@ -1,5 +1,5 @@
 import type { PairParam, Params } from '../params'
-import { colour, degrees, number, px, share, times } from '../params/make'
+import { degrees, number, px, share, times } from '../params/make'
 
 /** What an object of a design can be. */
 export const OBJECT_KINDS = ['text', 'picture', 'rectangle', 'ellipse', 'outline', 'group'] as const
@@ -68,23 +68,6 @@ const PLACED: Params = {
   opacity: share('Opacity', 'How much of it shows.', 1),
 }
 
-const PAINTED: Params = {
-  fill: colour('Fill', 'The colour of its face.', [0.8, 0.8, 0.8], { group: 'Face' }),
-  fillOpacity: share('Fill opacity', '0 leaves the edge alone.', 1, { group: 'Face' }),
-  edge: colour('Edge', 'The colour of its line.', [0.02, 0.02, 0.02], { group: 'Edge' }),
-  edgeWidth: px(
-    'Edge width',
-    'Of the line, half of it on either side of the outline; 0 has none.',
-    0,
-    [0, 40],
-    {
-      limits: [0, 1000],
-      group: 'Edge',
-    },
-  ),
-  edgeOpacity: share('Edge opacity', 'How much of the line shows.', 1, { group: 'Edge' }),
-}
-
 const BOX: Params = {
   box: pair('Box', 'Width and height in pixels, before sizing.', ['Width', 'Height'], [240, 120], [1, 32000]),
 }
@@ -127,8 +110,8 @@ const LETTERS: Params = {
 export const OBJECT_FORMS: Record<ObjectKind, Params> = {
   text: { ...LETTERS, ...PLACED },
   picture: PLACED,
-  rectangle: { ...BOX, round: px('Rounding', 'Radius of the corners.', 0, [0, 200]), ...PLACED, ...PAINTED },
-  ellipse: { ...BOX, ...PLACED, ...PAINTED },
-  outline: { ...PLACED, ...PAINTED },
+  rectangle: { ...BOX, round: px('Rounding', 'Radius of the corners.', 0, [0, 200]), ...PLACED },
+  ellipse: { ...BOX, ...PLACED },
+  outline: PLACED,
   group: PLACED,
 }

@@ -4,6 +4,7 @@ import { flattenCubic } from '../kernels'
 import type { Axis } from './families'
 import { FontError } from './font-error'
 import { sfntOf } from './sfnt'
+import { united } from './united'
 
 /** The shaping engine, loaded when the first font is opened. */
 export type Engine = typeof Harfbuzz
@@ -22,7 +23,7 @@ export interface FontMetrics {
   strike: { at: number; width: number }
 }
 
-/** A glyph's outline in units of the font with y downwards: closed contours of x, y; what lies inside is on their right, however the file winds them. */
+/** A glyph's outline in units of the font with y downwards: closed contours of x, y that do not cross and wind alike, however the file has them. */
 export interface Outline {
   contours: readonly Float32Array[]
   /** left, top, right, bottom; all 0 where nothing is drawn. */
@@ -161,41 +162,14 @@ function flattened(commands: readonly Harfbuzz.SvgPathCommand[], tolerance: numb
       open.push(...flattenCubic([...end(), x, -y, x1, -y1, x2, -y2], tolerance))
     }
   }
-  const drawn = contours.map(withoutRepeats).filter((c) => c.length >= 6)
+  const drawn = united(contours.filter((c) => c.length >= 6))
   if (!drawn.length) return NOTHING
-  const area = drawn.reduce((sum, c) => sum + signedArea(c), 0)
-  const [xs, ys] = [0, 1].map((axis) => drawn.flatMap((c) => c.filter((_, i) => i % 2 === axis))) as [
-    number[],
-    number[],
-  ]
+  const along = (axis: 0 | 1) => drawn.flatMap((c) => c.filter((_, i) => i % 2 === axis))
+  const [xs, ys] = [along(0), along(1)]
   return {
-    contours: drawn.map((c) => Float32Array.from(area < 0 ? reversed(c) : c)),
+    contours: drawn.map((c) => Float32Array.from(c)),
     box: [least(xs), least(ys), -least(xs.map((v) => -v)), -least(ys.map((v) => -v))],
   }
 }
 
 const least = (list: readonly number[]) => list.reduce((a, b) => Math.min(a, b), Infinity)
-
-/** Without points that lie on the one before them, nor a last one on the first. */
-function withoutRepeats(contour: readonly number[]): number[] {
-  const out: number[] = []
-  for (let i = 0; i < contour.length; i += 2) {
-    const [x, y] = [contour[i] as number, contour[i + 1] as number]
-    if (out.at(-2) !== x || out.at(-1) !== y) out.push(x, y)
-  }
-  while (out.length > 2 && out[0] === out.at(-2) && out[1] === out.at(-1)) out.length -= 2
-  return out
-}
-
-function signedArea(c: readonly number[]): number {
-  let sum = 0
-  for (let i = 0, j = c.length - 2; i < c.length; j = i, i += 2)
-    sum += (c[j] as number) * (c[i + 1] as number) - (c[i] as number) * (c[j + 1] as number)
-  return sum / 2
-}
-
-function reversed(contour: readonly number[]): number[] {
-  const out: number[] = []
-  for (let i = contour.length - 2; i >= 0; i -= 2) out.push(contour[i] as number, contour[i + 1] as number)
-  return out
-}

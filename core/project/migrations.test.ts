@@ -5,18 +5,22 @@ import { pictureFor } from '../testing/sources'
 import presets1 from './fixtures/presets-1.json'
 import project1 from './fixtures/project-1.json'
 import project2 from './fixtures/project-2.json'
+import project3 from './fixtures/project-3.json'
 import project2Prints from './fixtures/project-2.prints.json'
 import recipe1 from './fixtures/recipe-1.json'
 import {
   allShots,
   allStacks,
   allSteps,
+  coatsAt,
   documentOf,
   getItem,
+  getObject,
   getStep,
   loadProject,
   motionOf,
   recordsOf,
+  stageOf,
   stackSteps,
   unknownSteps,
 } from '.'
@@ -59,9 +63,9 @@ describe('a project of version 2', () => {
     expect(found).toEqual(prints)
   })
 
-  it('is saved as version 3, without what was measured in it, and opens again as it was', () => {
+  it('is saved as version 4, without what was measured in it, and opens again as it was', () => {
     const document = JSON.parse(JSON.stringify(documentOf(project))) as Record<string, unknown>
-    expect(document.version).toBe(3)
+    expect(document.version).toBe(4)
     expect(JSON.stringify(document)).not.toMatch(
       /"places"|"quality"|"shapes"|"movers"|"front"|"shotId":"[^"]*","stepId"/,
     )
@@ -84,7 +88,7 @@ it('a project of version 1 opens with its feather on both sides', () => {
   const old = json(project1)
   const shapes = JSON.stringify(old).match(/"feather":\{[^[\]]*?"value":[\d.]+/g) ?? []
   const project = loadProject(old)
-  expect(project.version).toBe(3)
+  expect(project.version).toBe(4)
   expect(shapes.length).toBeGreaterThan(0)
   const items = allShots(project).flatMap((s) => allSteps(s.steps).flatMap((step) => step.where?.items ?? []))
   const feathers = items.flatMap((i) => (i.form.feather ? [i.form.feather.value] : []))
@@ -127,4 +131,31 @@ it('a plane that was saved as a surface is a plane', () => {
   const again = loadProject({ ...document, shelf }).shelf?.find((each) => each.id === item?.id)
   expect(again?.kind === 'motion' && again.motion.plane).toEqual(plane)
   expect(JSON.stringify(again)).not.toMatch('surface')
+})
+
+it('a shape of version 3 keeps its face and its line, with their keys and what follows them', () => {
+  const project = loadProject(json(project3))
+  const box = getObject(project, 'r')
+  const form = (kind: string) => box.coats?.find((c) => c.kind === kind)?.form
+  expect(Object.keys(box.form).sort()).toEqual([
+    'anchor',
+    'box',
+    'opacity',
+    'place',
+    'round',
+    'scale',
+    'turn',
+  ])
+  expect(form('fill')?.['opacity']?.value).toBe(0.5)
+  expect(form('edge')?.['width']?.keys?.map((key) => [key.at, key.value])).toEqual([
+    [0, 1],
+    [12, 5],
+  ])
+  const follower = getObject(project, 'e').coats?.[0]?.form['opacity']?.modifiers?.[0]
+  expect(follower).toMatchObject({
+    source: { address: { owner: { kind: 'object', id: 'r' }, path: 'coats/edge/form/width' } },
+  })
+  // It follows a tenth of a width of 5.
+  const [at] = coatsAt(stageOf(project, { kind: 'object', id: 'e' }), getObject(project, 'e'), 12)
+  expect(at?.values['opacity']).toBeCloseTo(0.5, 6)
 })

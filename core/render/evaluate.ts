@@ -112,6 +112,7 @@ function countReaders<T>(plan: Plan, find: (key: string) => T | undefined) {
 const isWorthKeeping = (kind: Node['op']['kind']): boolean =>
   kind === 'step' ||
   kind === 'letters' ||
+  kind === 'shape' ||
   kind === 'colour' ||
   kind === 'source' ||
   kind === 'fit' ||

@@ -1,3 +1,4 @@
+import type { Shaped } from '../coats'
 import type { ColourEncoding } from '../colour'
 import { type AlphaKind, type Area, scaled, type Size } from '../frame'
 import { hash } from '../hash'
@@ -42,6 +43,8 @@ export type Op =
   | { kind: 'fill'; colour: [number, number, number] }
   /** Text with its coats, on nothing. `own` are the families that it names and that do not ship. */
   | { kind: 'letters'; text: Lettered; own: OwnFace[] }
+  /** A closed outline with its coats, on nothing. */
+  | { kind: 'shape'; shape: Shaped }
   /** [picture]: the matte that it is. */
   | { kind: 'channel'; channel: 'alpha' | 'luminance' }
   /** [picture, and what `slots` says]. */

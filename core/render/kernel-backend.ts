@@ -1,3 +1,4 @@
+import { drawShape } from '../coats'
 import { type Frame, intersection, type Plane, sameArea, wholeOf } from '../frame'
 import {
   blendInto,
@@ -18,7 +19,7 @@ import { evaluate, type EvaluateOptions } from './evaluate'
 import type { ColourPart, Plan, StepOp } from './graph'
 import { combine, copied, cropped, type Held, part, within } from './held'
 import { matteNode, showRegion } from './region'
-import { letters } from './letters'
+import { drawLetters, laidOn } from './letters'
 import { fitted, hatched, placed, readAs } from './source'
 
 /** A picture in the arena of the kernels. */
@@ -101,7 +102,9 @@ function make(
       return out
     }
     case 'letters':
-      return letters(k, op, typefaces, canvas, area)
+      return laidOn(k, area, drawLetters(k, op, typefaces, canvas))
+    case 'shape':
+      return laidOn(k, area, drawShape(k, canvas, op.shape))
     case 'channel':
       return matteFrom(k, copied(k, first as Held, area), op.channel)
     case 'source': {

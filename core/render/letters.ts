@@ -45,10 +45,13 @@ function familiesOf(open: Typefaces, own: readonly OwnFace[]): Family[] {
   })
 }
 
-/** Text with its coats in an area of a canvas, on nothing. */
-export function letters(k: Kernels, op: Letters, open: Typefaces, canvas: Size, area: Area): Frame {
+/** Text with its coats on nothing: the part of a canvas that it touches. */
+export const drawLetters = (k: Kernels, { text, own }: Letters, open: Typefaces, canvas: Size) =>
+  drawText(k, canvas, setterFor(open, own), text)
+
+/** What was drawn, in an area of its canvas, on nothing; it is freed. */
+export function laidOn(k: Kernels, area: Area, drawn: { frame: Frame; area: Area } | undefined): Frame {
   const out = filled(k, area.width, area.height, [0, 0, 0, 0])
-  const drawn = drawText(k, canvas, setterFor(open, op.own), op.text)
   if (!drawn) return out
   blit({ picture: out, area }, { picture: drawn.frame, area: drawn.area })
   k.free(drawn.frame)

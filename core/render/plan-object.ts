@@ -1,6 +1,6 @@
 import { scaled } from '../frame'
 import { IDENTITY, invert, type Matrix3, multiply } from '../matrix'
-import { matteBounds, outlineOfShape, plainly, type ResolvedItem, valueOf } from '../region'
+import { outlineOfShape, valueOf } from '../region'
 import {
   coatsAt,
   type DesignObject,
@@ -111,51 +111,27 @@ export function planBelowObject(of: Planning, stage: Stage, frame: number): numb
   return planObjects(of, stage, findIn([...design.objects], stack.id), frame, stack.id)
 }
 
-/** A plain shape: its face and, over it, its line, half of which lies on either side of the outline. */
-function planShape(of: Planning, stage: Stage, object: DesignObject, frame: number, map: Matrix3): number {
+/** A shape with its coats. */
+function planShape(of: Planning, stage: Stage, object: DesignObject, frame: number, matrix: Matrix3): number {
   const { g } = of
   const canvas = g.canvas(stage.size)
   const form = (name: string) => formAt(stage, object, name, frame)
+  const kind = object.kind as 'rectangle' | 'ellipse' | 'outline'
   const points =
-    object.kind === 'outline'
+    kind === 'outline'
       ? (form('points') as number[])
       : valueOf(
           outlineOfShape(
-            object.kind as 'rectangle',
+            kind,
             [0, 0],
             form('box') as [number, number],
             0,
-            object.kind === 'rectangle' ? Number(form('round')) : 0,
+            kind === 'rectangle' ? Number(form('round')) : 0,
           ),
         )
-  if (!Array.isArray(points) || points.length < 24) return g.clear(canvas)
-  const outline = (grow: number, join: 'add' | 'subtract'): ResolvedItem => ({
-    ...plainly(object.id),
-    kind: 'outline',
-    points,
-    feather: [0, 0],
-    map,
-    grow,
-    join,
-  })
-  const painted = (items: ResolvedItem[], colour: string, opacity: number): number | undefined => {
-    if (!(opacity > 0)) return undefined
-    const bounds = matteBounds(canvas, canvas.scale, items, false)
-    if (bounds.width <= 0 || bounds.height <= 0) return undefined
-    const matte = g.add(canvas, { kind: 'matte', moments: [items], invert: false, bounds })
-    const full = g.add(canvas, { kind: 'fill', colour: form(colour) as [number, number, number] }, [matte])
-    return opacity < 1 ? g.add(canvas, { kind: 'mix', amount: opacity }, [g.clear(canvas), full]) : full
-  }
-  const width = Number(form('edgeWidth')) * Math.sqrt(Math.abs(map[0] * map[4] - map[1] * map[3]))
-  const face = painted([outline(0, 'add')], 'fill', Number(form('fillOpacity')))
-  const line =
-    width > 0
-      ? painted(
-          [outline(width / 2, 'add'), outline(-width / 2, 'subtract')],
-          'edge',
-          Number(form('edgeOpacity')),
-        )
-      : undefined
-  if (face === undefined || line === undefined) return face ?? line ?? g.clear(canvas)
-  return g.add(canvas, { kind: 'over' }, [line, face])
+  const coats = coatsAt(stage, object, frame)
+  const flat = Math.abs(matrix[0] * matrix[4] - matrix[1] * matrix[3]) < 1e-9
+  if (!Array.isArray(points) || points.length < 24 || !coats.length || flat) return g.clear(canvas)
+  const map = multiply([canvas.scale, 0, 0, 0, canvas.scale, 0, 0, 0, 1], matrix)
+  return g.add(canvas, { kind: 'shape', shape: { points, coats, map } })
 }

@@ -40,10 +40,7 @@ export function richProject(): Project {
     ...[set('c', 'how', 'blend'), set('c', 'mode', 'screen'), set('c', 'amount', 0.6)],
     ['region.add', { stepId: 'c', itemId: 'e', kind: 'ellipse', form: { centre: [30, 18], size: [40, 24] } }],
     ['design.add', { designId: 'd1', name: 'D', size: { width: 40, height: 30 }, rate: RATE, length: 30 }],
-    [
-      'object.add',
-      { designId: 'd1', objectId: 'o1', kind: 'rectangle', form: { box: [20, 10], turn: 20, edgeWidth: 2 } },
-    ],
+    ['object.add', { designId: 'd1', objectId: 'o1', kind: 'rectangle', form: { box: [20, 10], turn: 20 } }],
     [
       'object.add',
       { designId: 'd1', objectId: 'o2', kind: 'picture', source: { kind: 'medium', mediaId: 'm3' } },

@@ -25,7 +25,9 @@ export async function referenceFrame(
         handle: made[i] as KernelHandle,
         area: wholeOf(nodes[i]?.canvas ?? node.canvas),
       }))
-      made.push(await backend.make({ tables, node, inputs, sources, spare: () => false }))
+      made.push(
+        await backend.make({ tables, typefaces: () => undefined, node, inputs, sources, spare: () => false }),
+      )
     }
     return (await backend.values(made.at(-1) as KernelHandle)).slice()
   } finally {

@@ -53,19 +53,21 @@ export function CoatsPanel({ object }: { object: DesignObject }) {
         />
       ))}
       {!coats.length && <p className="px-2.5 py-1 text-dim">Nothing shows: add a fill with + Coat.</p>}
-      <Row label="Painted">
-        <Choice
-          label="Order of the coats"
-          value={object.text?.order ?? 'block'}
-          options={[
-            { value: 'block', label: 'As one body' },
-            { value: 'letter', label: 'Letter by letter' },
-          ]}
-          onChange={(order) =>
-            dispatch(edit('text.set', { objectId: object.id, change: { order: order as 'block' } }))
-          }
-        />
-      </Row>
+      {object.text && (
+        <Row label="Painted">
+          <Choice
+            label="Order of the coats"
+            value={object.text?.order ?? 'block'}
+            options={[
+              { value: 'block', label: 'As one body' },
+              { value: 'letter', label: 'Letter by letter' },
+            ]}
+            onChange={(order) =>
+              dispatch(edit('text.set', { objectId: object.id, change: { order: order as 'block' } }))
+            }
+          />
+        </Row>
+      )}
     </Group>
   )
 }

@@ -1,6 +1,14 @@
 import { OBJECT_FORMS } from '@stilus/core/design'
 import { type Case, type LetterStyle, sharedStyle } from '@stilus/core/lettering'
-import { type DesignObject, type DesignText, formAddress, fontsOf, type Project } from '@stilus/core/project'
+import {
+  designOf,
+  type DesignObject,
+  type DesignText,
+  EMPHASIS,
+  fontsOf,
+  formAddress,
+  type Project,
+} from '@stilus/core/project'
 import {
   AlignCenter,
   AlignJustify,
@@ -110,7 +118,7 @@ export function LettersPanel({ project, object }: { project: Project; object: De
           })}
         </div>
         {some ? (
-          <SomeLetters shared={shared} style={style} />
+          <SomeLetters {...{ shared, style }} colour={shownColour(project, object, shared)} />
         ) : (
           ['size', 'tracking', 'leading'].map((name) => <FormRow key={name} {...{ object, name }} />)
         )}
@@ -121,67 +129,81 @@ export function LettersPanel({ project, object }: { project: Project; object: De
           onChange={(features) => (some ? style({ features }) : set({ features }))}
         />
       </Group>
-      <Group title="Column">
-        <div role="radiogroup" aria-label="Alignment" className="flex gap-0.5 py-0.5 pl-[100px]">
-          {ALIGNS.map(([align, label, Icon]) => (
-            <IconButton
-              key={align}
-              label={label}
-              pressed={text.align === align}
-              onClick={() => set({ align })}
-            >
-              <Icon size={15} />
-            </IconButton>
-          ))}
-        </div>
-        {['box', 'before', 'indent'].map((name) => (
-          <FormRow key={name} {...{ object, name }} />
-        ))}
-        <Row label="In its height">
-          <Choice
-            label="Where the text lies in its height"
-            value={text.level}
-            options={[
-              { value: 'top', label: 'At the top' },
-              { value: 'middle', label: 'In the middle' },
-              { value: 'bottom', label: 'At the bottom' },
-            ]}
-            onChange={(level) => set({ level: level as DesignText['level'] })}
-          />
-        </Row>
-        <Row label="Reads">
-          <Choice
-            label="Direction of the text"
-            value={text.direction}
-            options={[
-              { value: 'auto', label: 'As its letters do' },
-              { value: 'ltr', label: 'From the left' },
-              { value: 'rtl', label: 'From the right' },
-            ]}
-            onChange={(direction) => set({ direction: direction as DesignText['direction'] })}
-          />
-        </Row>
-        <Row label="Fit the box">
-          <Toggle
-            label="Letters become smaller to fit"
-            value={text.shrink}
-            onChange={(shrink) => set({ shrink })}
-          />
-        </Row>
-        <Row label="Hang stops">
-          <Toggle label="Punctuation hangs outside" value={text.hang} onChange={(hang) => set({ hang })} />
-        </Row>
-      </Group>
     </>
   )
+}
+
+/** The column that a text stands in. */
+export function ColumnPanel({ object }: { object: DesignObject }) {
+  const dispatch = useAppDispatch()
+  const text = object.text as DesignText
+  const set = (change: Partial<DesignText>) => dispatch(edit('text.set', { objectId: object.id, change }))
+  return (
+    <Group title="Column">
+      <div role="radiogroup" aria-label="Alignment" className="flex gap-0.5 py-0.5 pl-[100px]">
+        {ALIGNS.map(([align, label, Icon]) => (
+          <IconButton key={align} label={label} pressed={text.align === align} onClick={() => set({ align })}>
+            <Icon size={15} />
+          </IconButton>
+        ))}
+      </div>
+      {['box', 'before', 'indent'].map((name) => (
+        <FormRow key={name} {...{ object, name }} />
+      ))}
+      <Row label="In its height">
+        <Choice
+          label="Where the text lies in its height"
+          value={text.level}
+          options={[
+            { value: 'top', label: 'At the top' },
+            { value: 'middle', label: 'In the middle' },
+            { value: 'bottom', label: 'At the bottom' },
+          ]}
+          onChange={(level) => set({ level: level as DesignText['level'] })}
+        />
+      </Row>
+      <Row label="Reads">
+        <Choice
+          label="Direction of the text"
+          value={text.direction}
+          options={[
+            { value: 'auto', label: 'As its letters do' },
+            { value: 'ltr', label: 'From the left' },
+            { value: 'rtl', label: 'From the right' },
+          ]}
+          onChange={(direction) => set({ direction: direction as DesignText['direction'] })}
+        />
+      </Row>
+      <Row label="Fit the box">
+        <Toggle
+          label="Letters become smaller to fit"
+          value={text.shrink}
+          onChange={(shrink) => set({ shrink })}
+        />
+      </Row>
+      <Row label="Hang stops">
+        <Toggle label="Punctuation hangs outside" value={text.hang} onChange={(hang) => set({ hang })} />
+      </Row>
+    </Group>
+  )
+}
+
+/** The colour that letters show: their own, that of emphasis, or that of the front fill. */
+function shownColour(project: Project, object: DesignObject, shared: LetterStyle): readonly number[] {
+  const emphasis = designOf(project, object.id).emphasis ?? EMPHASIS
+  const fill = object.coats?.findLast((c) => c.kind === 'fill')?.form['colour']?.value
+  const plain = Array.isArray(fill) ? (fill as number[]) : [0.9, 0.9, 0.9]
+  return shared.colour ?? (shared.role === 'emphasis' ? emphasis.colour : undefined) ?? plain
 }
 
 /** What letters differ in from the rest of their text. */
 function SomeLetters({
   shared,
+  colour,
   style,
 }: {
   shared: LetterStyle
+  colour: readonly number[]
   style(change: LetterStyle, gesture?: string): void
 }) {
   return (
@@ -226,7 +248,7 @@ function SomeLetters({
       <Row label="Colour">
         <ColourField
           label="Colour of the selected letters"
-          value={[...(shared.colour ?? [0.9, 0.9, 0.9])]}
+          value={colour}
           onChange={(colour, gesture) => style({ colour }, gesture)}
         />
       </Row>

@@ -28,7 +28,7 @@ export function startTyping(objectId: string, at?: number): void {
   if (!text) return
   word++
   store.dispatch(viewActions.object({ id: objectId }))
-  store.dispatch(viewActions.set({ drawing: null, look: 'result' }))
+  store.dispatch(viewActions.set({ drawing: null, look: 'result', face: 'what' }))
   select({ objectId, anchor: at ?? 0, focus: at ?? text.text.length })
 }
 

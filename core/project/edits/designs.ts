@@ -13,7 +13,6 @@ import { findOwner } from '../owners'
 import { Locked, still } from '../parts'
 import {
   blendSchema,
-  type CoatItem,
   coatSchema,
   type Design,
   type DesignObject,
@@ -42,22 +41,6 @@ function standing(p: Project, objectId: string, frame: number) {
     matrix: matrixOf(stage, object, frame),
     above: aboveMatrix(stage, object, frame),
     anchor: numbersAt(stage, object, frame).anchor,
-  }
-}
-
-/** What a text begins with: what it was given, and where no coats were, one plain fill. */
-function textParts({
-  objectId,
-  text,
-  coats,
-}: {
-  objectId: string
-  text?: object | undefined
-  coats?: CoatItem[] | undefined
-}) {
-  return {
-    text: { ...plainText(''), ...text },
-    coats: coats ?? [newCoat(`${objectId}-fill`, 'fill')],
   }
 }
 
@@ -149,7 +132,9 @@ export const DESIGN_EDITS = {
       const count = allObjects(design.objects).filter((o) => o.kind === a.kind).length
       design.objects.push({
         id: a.objectId,
-        name: a.name ?? (a.text?.text ? nameOfText(a.text.text) : `${OBJECT_NAMES[a.kind]} ${count + 1}`),
+        name:
+          a.name ??
+          (a.kind === 'text' ? nameOfText(a.text?.text ?? '') : `${OBJECT_NAMES[a.kind]} ${count + 1}`),
         kind: a.kind,
         on: true,
         form: still({ ...defaults(OBJECT_FORMS[a.kind]), place: [width / 2, height / 2], ...a.form }),
@@ -158,7 +143,8 @@ export const DESIGN_EDITS = {
         zero: 0,
         steps: [],
         ...(a.source ? { source: a.source, in: 0 } : {}),
-        ...(a.kind === 'text' ? textParts(a) : {}),
+        ...(a.kind === 'text' ? { text: { ...plainText(''), ...a.text } } : {}),
+        ...(a.kind === 'picture' ? {} : { coats: a.coats ?? [newCoat(`${a.objectId}-fill`, 'fill')] }),
       })
       refuseDesignLoops(p, design)
     },

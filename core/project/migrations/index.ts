@@ -2,6 +2,7 @@ import { SCHEMA_VERSION, type DataRecord } from '../schema'
 import { featherPairs } from './feather-pairs'
 import { manyPictures } from './many-pictures'
 import { planes } from './planes'
+import { shapeCoats } from './shape-coats'
 import type { Tree } from './tree'
 
 export { controlTree, LOOSE, stepTree } from './step-names'
@@ -13,6 +14,7 @@ export function migrated(document: Tree): { document: Tree; records: Record<stri
   let records: Record<string, DataRecord> = {}
   if (current.version === 1) current = featherPairs(current)
   if (current.version === 2) ({ document: current, records } = manyPictures(current))
+  if (current.version === 3) current = shapeCoats(current)
   return { document: planes(current), records }
 }
 

@@ -5,7 +5,7 @@ import { fontSchema, mediumSchema, shelfSchema, stillSchema, tableSchema } from 
 import { sequenceSchema } from './sequence'
 
 /** The version of documents that this code writes. */
-export const SCHEMA_VERSION = 3
+export const SCHEMA_VERSION = 4
 
 export const projectSchema = loose({
   format: z.literal('stilus-project'),

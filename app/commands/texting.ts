@@ -1,0 +1,77 @@
+import { COAT_KINDS, COAT_NAMES } from '@stilus/core/coats'
+import type { LetterStyle } from '@stilus/core/lettering'
+import { findOwner } from '@stilus/core/project'
+import { startTyping, stopTyping, switchStyle } from '../design/text/typing'
+import { uid } from '../session/work'
+import { edit } from '../store/edit'
+import { store } from '../store/store'
+import { here } from '../session/where'
+import { set, view } from './acts'
+import type { Command } from './command'
+
+const onDesign = () => here()?.kind === 'design'
+const object = () => {
+  const { document } = store.getState().project
+  const { objectId } = view()
+  return document && objectId !== null ? findOwner(document, 'object', objectId) : undefined
+}
+const onText = () => onDesign() && object()?.text !== undefined
+const isCoated = () => onDesign() && object()?.coats !== undefined
+const isTyping = () => onText() && view().typing !== null
+const plain = { group: 'Design', keys: [] }
+
+const STYLES: { id: string; label: string; words: string[]; style: LetterStyle }[] = [
+  { id: 'bold', label: 'Bold letters', words: ['weight', 'strong', 'thick'], style: { weight: 700 } },
+  { id: 'italic', label: 'Italic letters', words: ['slanted', 'oblique'], style: { italic: true } },
+  { id: 'underline', label: 'Underline letters', words: ['line', 'rule'], style: { underline: true } },
+  { id: 'strike', label: 'Strike letters through', words: ['line', 'crossed'], style: { strike: true } },
+  {
+    id: 'emphasise',
+    label: 'Emphasise letters',
+    words: ['highlight', 'mark', 'stress', 'keyword'],
+    style: { role: 'emphasis' },
+  },
+]
+
+/** What is done with texts. */
+export const TEXTING: readonly Command[] = [
+  {
+    ...plain,
+    id: 'draw-text',
+    label: 'Write a text on the picture',
+    words: ['title', 'type', 'letters', 'name', 'lower third', 'caption', 'credit'],
+    keys: ['t'],
+    when: onDesign,
+    run: () => set({ drawing: 'text' }),
+  },
+  {
+    ...plain,
+    id: 'type-text',
+    label: 'Type in the text',
+    words: ['edit', 'change', 'words', 'spelling'],
+    when: () => onText() && !view().typing,
+    run: () => startTyping(view().objectId ?? ''),
+  },
+  { ...plain, id: 'stop-typing', label: 'Stop typing', when: isTyping, run: stopTyping },
+  ...STYLES.map(({ id, label, words, style }): Command => ({
+    ...plain,
+    id: `letters-${id}`,
+    label,
+    words,
+    when: isTyping,
+    run: () => switchStyle(style),
+  })),
+  ...COAT_KINDS.map((kind): Command => ({
+    ...plain,
+    id: `coat-${kind}`,
+    label: `Add a coat: ${COAT_NAMES[kind].toLowerCase()}`,
+    words: ['style', 'text', 'letters', 'stroke', 'outline', 'background', 'neon', 'drop', 'box', 'gradient'],
+    when: isCoated,
+    run: () => {
+      const own = object()
+      const behind = kind === 'shadow' || kind === 'glow' || kind === 'plate'
+      const at = behind ? 0 : (own?.coats?.length ?? 0)
+      store.dispatch(edit('coat.add', { objectId: own?.id ?? '', coatId: uid(), kind, at }))
+    },
+  })),
+]

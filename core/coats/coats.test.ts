@@ -1,0 +1,198 @@
+import fc from 'fast-check'
+import { coverPieces, softened } from '../kernels'
+import { defaults } from '../params'
+import { testKernels } from '../testing/pictures'
+import { COAT_FORMS, type Coat, type CoatKind, type Drawing, paintCoats, paintedArea } from '.'
+import { outlineOfShape, valueOf } from '../region'
+import { drawShape } from './shape'
+
+const k = testKernels(128)
+afterEach(() => expect(k.used).toBe(0))
+
+const coat = (kind: CoatKind, values: object = {}, stops: Coat['stops'] = []): Coat => ({
+  kind,
+  values: { ...defaults(COAT_FORMS[kind]), ...values },
+  stops,
+})
+const WHITE = { colour: [1, 1, 1] }
+const SIZE = { width: 96, height: 64 }
+const IDENTITY = [1, 0, 48, 0, 1, 32, 0, 0, 1] as const
+
+/** The picture of a shape in the middle of 96 x 64, as alpha and red at a place. */
+function pictured(kind: 'rectangle' | 'ellipse', box: [number, number], coats: readonly Coat[]) {
+  const points = valueOf(outlineOfShape(kind, [0, 0], box, 0, 0))
+  const drawn = drawShape(k, SIZE, { points, coats, map: [...IDENTITY] })
+  const { area, frame } = drawn ?? { area: { x: 0, y: 0, width: 0, height: 0 }, frame: undefined }
+  const data = frame ? [...frame.data] : []
+  if (frame) k.free(frame)
+  const at = (x: number, y: number, c = 3) => {
+    const [u, v] = [x - area.x, y - area.y]
+    return u < 0 || v < 0 || u >= area.width || v >= area.height
+      ? 0
+      : (data[(v * area.width + u) * 4 + c] as number)
+  }
+  const sum = data.reduce((total, v, i) => (i % 4 === 3 ? total + v : total), 0)
+  return { at, sum }
+}
+
+it('a fill covers exactly the area of its outline', () => {
+  fc.assert(
+    fc.property(
+      fc.double({ min: 4, max: 60, noNaN: true }),
+      fc.double({ min: 4, max: 40, noNaN: true }),
+      (w, h) => {
+        expect(pictured('rectangle', [w, h], [coat('fill', WHITE)]).sum).toBeCloseTo(w * h, 2)
+      },
+    ),
+    { numRuns: 30 },
+  )
+  // Straight pieces that are off by .02 px at most.
+  expect(Math.abs(pictured('ellipse', [50, 40], [coat('fill', WHITE)]).sum - Math.PI * 25 * 20)).toBeLessThan(
+    2,
+  )
+})
+
+it.each([
+  ['outside', [46 + 8, 26 + 8], [46, 26]],
+  ['inside', [46, 26], [46 - 8, 26 - 8]],
+  ['centred', [46 + 4, 26 + 4], [46 - 4, 26 - 4]],
+] as const)('an edge %s of a box is the ring that it should be', (side, [w, h], [u, v]) => {
+  const { sum } = pictured('rectangle', [46, 26], [coat('edge', { ...WHITE, width: 4, side })])
+  // Where an edge turns round a corner it is round.
+  const corners = side === 'inside' ? 0 : (4 - Math.PI) * (side === 'outside' ? 16 : 4)
+  expect(Math.abs(sum - (w * h - u * v - corners))).toBeLessThan(4)
+})
+
+it('between an edge and a fill in front of it nothing shows through', () => {
+  const { at } = pictured('ellipse', [40, 40], [coat('edge', { ...WHITE, width: 5 }), coat('fill', WHITE)])
+  for (let x = 48; x < 48 + 23; x++) expect(at(x, 32)).toBeGreaterThan(0.999)
+})
+
+it('a fill that is thicker by some pixels is larger by as many on each side', () => {
+  const { sum } = pictured('rectangle', [30, 20], [coat('fill', { ...WHITE, grow: 3 })])
+  expect(Math.abs(sum - (36 * 26 - (4 - Math.PI) * 9))).toBeLessThan(2)
+})
+
+it('blur follows the Gaussian of a straight edge', () => {
+  // The integral of a normal distribution, after Abramowitz and Stegun 7.1.26; its error is below 1.5e-7.
+  const erf = (x: number) => {
+    const t = 1 / (1 + 0.3275911 * Math.abs(x))
+    const poly =
+      ((((1.061405429 * t - 1.453152027) * t + 1.421413741) * t - 0.284496736) * t + 0.254829592) * t
+    return Math.sign(x) * (1 - poly * Math.exp(-x * x))
+  }
+  for (const sigma of [0.8, 2, 5, 11]) {
+    const plane = coverPieces(
+      k,
+      160,
+      160,
+      Float32Array.from([80, -5, 80, 165, 80, 165, 0, 165, 0, 165, 0, -5, 0, -5, 80, -5]),
+    )
+    const soft = softened(k, plane, sigma)
+    for (let x = 60; x < 100; x += 3) {
+      const exact = 0.5 - 0.5 * erf((x + 0.5 - 80) / (sigma * Math.SQRT2))
+      // Half-size steps of wide blurs are bilinear between pixels.
+      expect(Math.abs((soft.data[80 * 160 + x] as number) - exact)).toBeLessThan(0.012)
+    }
+    k.free(soft)
+  }
+})
+
+it('a shadow falls where it is sent, and behind', () => {
+  const { at } = pictured(
+    'rectangle',
+    [20, 12],
+    [coat('shadow', { offset: [14, 10], blur: 0, opacity: 1 }), coat('fill', WHITE)],
+  )
+  expect(at(48, 32, 0)).toBeCloseTo(1, 5)
+  expect([at(48 + 14 + 8, 32 + 10 + 4), at(48 + 14 + 8, 32 + 10 + 4, 0)]).toEqual([1, 0])
+  expect(at(48 - 14, 32)).toBe(0)
+})
+
+it('a drawn-out shadow covers the way between its two ends', () => {
+  const length = 20
+  const { sum } = pictured(
+    'rectangle',
+    [20, 12],
+    [coat('shadow', { offset: [1, 0], length, blur: 0, opacity: 1 })],
+  )
+  expect(Math.abs(sum - (20 + length) * 12)).toBeLessThan(13)
+})
+
+it('a gradient runs from its first colour to its last, also into nothing', () => {
+  const stops = [
+    { at: 0, colour: [1, 0, 0] as const, opacity: 1 },
+    { at: 1, colour: [0, 0, 1] as const, opacity: 0 },
+  ]
+  const { at } = pictured('rectangle', [80, 40], [coat('fill', { paint: 'linear', angle: 0 }, stops)])
+  expect(at(9, 32, 0)).toBeGreaterThan(0.94)
+  expect(at(86, 32)).toBeLessThan(0.05)
+  for (let x = 10; x < 86; x++) expect(at(x, 32)).toBeLessThan(at(x - 1, 32) + 1e-6)
+})
+
+it('inner shade lies within, and not where light comes from', () => {
+  const { at } = pictured(
+    'rectangle',
+    [40, 30],
+    [coat('fill', WHITE), coat('shade', { offset: [6, 0], blur: 0, opacity: 1 })],
+  )
+  expect(at(48 - 18, 32, 0)).toBeCloseTo(0, 5)
+  expect(at(48, 32, 0)).toBeCloseTo(1, 5)
+  expect(at(48 + 22, 32)).toBe(0)
+})
+
+it('a plate is as large as what it lies behind and its room', () => {
+  const { sum } = pictured('rectangle', [30, 10], [coat('plate', { ...WHITE, pad: [6, 4], opacity: 1 })])
+  expect(sum).toBeCloseTo(42 * 18, 2)
+})
+
+it('overlapping bodies are one: a fill is not doubled, and an edge within another is not seen', () => {
+  const box = (x: number): Drawing['bodies'][number] => ({
+    pieces: Float32Array.from([x, 20, x + 20, 20, x + 20, 20, x + 20, 40, x + 20, 40, x, 40, x, 40, x, 20]),
+    ...{ left: x, right: x + 20, top: 20, bottom: 40 },
+  })
+  const drawing: Drawing = {
+    bodies: [box(20), box(32)],
+    boxes: { block: [], line: [], word: [] },
+    map: [1, 0, 0, 0, 1, 0],
+  }
+  for (const [one, sum] of [
+    [coat('fill', { ...WHITE, opacity: 0.5 }), 32 * 20 * 0.5],
+    [coat('edge', { ...WHITE, width: 2, side: 'inside' }), 32 * 20 - 28 * 16],
+  ] as const) {
+    const area = paintedArea(SIZE, drawing, [one])
+    const frame = paintCoats(k, area, drawing, [one])
+    const total = frame.data.reduce((t, v, i) => (i % 4 === 3 ? t + v : t), 0)
+    k.free(frame)
+    expect(Math.abs(total - sum)).toBeLessThan(3)
+  }
+})
+
+it('no coat gives a value that is no number, or alpha beyond 0 to 1', () => {
+  const kinds = Object.keys(COAT_FORMS) as CoatKind[]
+  const any = fc.record({
+    kind: fc.constantFrom(...kinds),
+    values: fc.record({
+      grow: fc.double({ min: -30, max: 30, noNaN: true }),
+      blur: fc.double({ min: 0, max: 30, noNaN: true }),
+      width: fc.double({ min: 0, max: 30, noNaN: true }),
+      strength: fc.double({ min: 0, max: 10, noNaN: true }),
+      length: fc.double({ min: 0, max: 60, noNaN: true }),
+      offset: fc.tuple(fc.integer({ min: -40, max: 40 }), fc.double({ min: -9, max: 9, noNaN: true })),
+    }),
+  })
+  fc.assert(
+    fc.property(fc.array(any, { maxLength: 4 }), (list) => {
+      const points = valueOf(outlineOfShape('ellipse', [0, 0], [40, 24], 0, 0))
+      const coats = list.map(({ kind, values }) => coat(kind, values))
+      const drawn = drawShape(k, SIZE, { points, coats, map: [...IDENTITY] })
+      if (!drawn) return
+      const bad = drawn.frame.data.findIndex(
+        (v, i) => !Number.isFinite(v) || (i % 4 === 3 && (v < -1e-5 || v > 1.00001)),
+      )
+      k.free(drawn.frame)
+      expect(bad).toBe(-1)
+    }),
+    { numRuns: 60 },
+  )
+})
