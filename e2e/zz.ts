@@ -1,7 +1,9 @@
 import { openStage } from './browser'
 const stage = await openStage()
 const { page } = stage
-page.on('console', (m) => { if (m.type() === 'error') console.log('console', m.text().slice(0, 300)) })
+page.on('console', (m) => {
+  if (m.type() === 'error') console.log('console', m.text().slice(0, 300))
+})
 page.on('pageerror', (e) => console.log('pageerror', e.message.slice(0, 400)))
 await page.goto(`${stage.address}/demo`)
 await page.getByRole('button', { name: /^Shot Harbour wide/ }).waitFor()

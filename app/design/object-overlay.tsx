@@ -59,8 +59,6 @@ export function ObjectOverlay(props: { easel: Easel; design: Design; frame: numb
     event.stopPropagation()
     event.currentTarget.setPointerCapture(event.pointerId)
     if (hit.id !== objectId || also) dispatch(viewActions.object({ id: hit.id, also }))
-    if (hit.text && event.detail === 2 && !hit.locked)
-      return startTyping(hit.id, letterAt(easel, hit, frame, at))
     const own = heldAt(easel, hit, frame)
     if (own && !also) drag.current = { from: at, held: own, gesture: newGesture('object') }
   }
@@ -119,6 +117,11 @@ export function ObjectOverlay(props: { easel: Easel; design: Design; frame: numb
         onPointerDown={press}
         onPointerMove={pull}
         onPointerUp={release}
+        onDoubleClick={(event) => {
+          const at = toPicture(event, design.size)
+          const hit = objectAt(easel, design, at, frame)
+          if (hit?.text) startTyping(hit.id, letterAt(easel, hit, frame, at))
+        }}
       />
       {chosen && box && !chosen.object.locked && (
         <TransformBox

@@ -1,7 +1,7 @@
 import type { Project, Sequence, Stage, Step } from '@stilus/core/project'
 import type { Size } from '@stilus/core/frame'
 import { OUTLINE_COLOURS } from '@stilus/core/render'
-import type { PointerEvent } from 'react'
+import type { MouseEvent } from 'react'
 import type { Rect } from './layout'
 
 export type Point = [number, number]
@@ -17,7 +17,7 @@ export interface OverlayProps {
 }
 
 /** Where a pointer is, in pixels of the picture. */
-export function toPicture(event: PointerEvent, size: Size): Point {
+export function toPicture(event: MouseEvent, size: Size): Point {
   const svg = (event.currentTarget as SVGElement).ownerSVGElement ?? (event.currentTarget as SVGSVGElement)
   const bounds = svg.getBoundingClientRect()
   return [

@@ -58,6 +58,7 @@ export function FamilyChoice({
   const file = useRef<HTMLInputElement>(null)
   const fonts = fontsOf(project)
   const known = fonts.find(value)
+  const shown = known?.name ?? `${value.replace(/^own /, '')} is missing`
   const item = ({ id, name }: Family): MenuItem => ({
     label: name,
     checked: id === value,
@@ -81,12 +82,10 @@ export function FamilyChoice({
         trigger={
           <button
             type="button"
-            aria-label="Family of the letters"
+            aria-label={`Family of the letters: ${shown}`}
             className="flex h-7 min-w-0 items-center justify-between gap-2 rounded bg-field px-2 hover:bg-field-over"
           >
-            <span className={known ? 'truncate' : 'truncate text-alert'}>
-              {known?.name ?? `${value.replace(/^own /, '')} is missing`}
-            </span>
+            <span className={known ? 'truncate' : 'truncate text-alert'}>{shown}</span>
             <ChevronDown size={14} className="shrink-0 text-dim" />
           </button>
         }

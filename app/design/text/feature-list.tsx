@@ -18,16 +18,17 @@ export function FeatureList(props: {
   const known = Object.entries(FEATURE_NAMES).filter(([tag]) => has.includes(tag))
   if (!known.length) return null
   const on = known.filter(([tag]) => features[tag] !== undefined)
+  const shown = on.map(([, { name }]) => name).join(', ') || 'As usual'
   return (
     <Row label="Forms">
       <Menu
         trigger={
           <button
             type="button"
-            aria-label="Forms of the letters"
+            aria-label={`Forms of the letters: ${shown}`}
             className="flex h-7 min-w-0 items-center justify-between gap-2 rounded bg-field px-2 hover:bg-field-over"
           >
-            <span className="truncate">{on.map(([, { name }]) => name).join(', ') || 'As usual'}</span>
+            <span className="truncate">{shown}</span>
             <ChevronDown size={14} className="shrink-0 text-dim" />
           </button>
         }

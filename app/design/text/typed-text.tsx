@@ -1,7 +1,7 @@
 import { caretAt, indexAt, selectionBoxes } from '@stilus/core/lettering'
 import { invert, type Matrix3, through } from '@stilus/core/matrix'
 import { type DesignObject, type Easel, matrixOf, settingAt, stageOf } from '@stilus/core/project'
-import { type PointerEvent, useRef } from 'react'
+import { type MouseEvent, type PointerEvent, useRef } from 'react'
 import { typesetterOf } from '../../session/fonts'
 import type { Typing } from '../../store/view'
 import type { Rect } from '../../viewer/layout'
@@ -32,7 +32,8 @@ export function TypedText({ easel, object, typing, frame, rect }: TypedProps) {
   const caret = caretAt(layout, typing.focus)
   const [start, end] = spanOf(typing)
   const pressed = useRef(false)
-  const indexOf = (event: PointerEvent) => {
+  const field = useRef<HTMLTextAreaElement>(null)
+  const indexOf = (event: MouseEvent) => {
     const [x, y] = through(invert(map), ...toPicture(event, easel.size))
     return { at: indexAt(layout, x, y), inside: isInside(x, y) }
   }
@@ -52,9 +53,8 @@ export function TypedText({ easel, object, typing, frame, rect }: TypedProps) {
     if (!inside) return stopTyping()
     event.currentTarget.setPointerCapture(event.pointerId)
     pressed.current = true
-    const how =
-      event.detail >= 3 ? 'paragraph' : event.detail === 2 ? 'word' : event.shiftKey ? 'extend' : 'place'
-    caretTo(at, how)
+    field.current?.focus({ preventScroll: true })
+    caretTo(at, event.shiftKey ? 'extend' : 'place')
   }
   const matrix = cssMatrix(map)
   const [cx, cy] = through(map, caret.x, caret.top)
@@ -82,6 +82,10 @@ export function TypedText({ easel, object, typing, frame, rect }: TypedProps) {
           onPointerDown={press}
           onPointerMove={(event) => pressed.current && caretTo(indexOf(event).at, 'extend')}
           onPointerUp={() => (pressed.current = false)}
+          onClick={(event) => {
+            // Only clicks are counted.
+            if (event.detail > 1) caretTo(indexOf(event).at, event.detail === 2 ? 'word' : 'paragraph')
+          }}
         />
         <g transform={matrix} className="pointer-events-none">
           {w > 0 && (
@@ -113,6 +117,7 @@ export function TypedText({ easel, object, typing, frame, rect }: TypedProps) {
         </g>
       </svg>
       <TypingField
+        field={field}
         typing={typing}
         text={object.text?.text ?? ''}
         at={{ left: rect.left + cx / px, top: rect.top + cy / px }}

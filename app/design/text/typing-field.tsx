@@ -1,8 +1,15 @@
 import { caretAt, type CaretMove, type TextRange } from '@stilus/core/lettering'
-import { type ClipboardEvent, type KeyboardEvent, useEffect, useLayoutEffect, useRef } from 'react'
+import {
+  type ClipboardEvent,
+  type KeyboardEvent,
+  type RefObject,
+  useEffect,
+  useLayoutEffect,
+  useRef,
+} from 'react'
 import { redo, undo } from '../../store/edit'
 import { store } from '../../store/store'
-import type { Typing } from '../../store/view'
+import { type Typing, viewActions } from '../../store/view'
 import { laidOut, moveBy, putLetters, selectAll, selected, spanOf, stopTyping, switchStyle } from './typing'
 
 /** Letters with their styles, from one text to another. */
@@ -31,20 +38,21 @@ const STYLES = {
 
 /** What takes the keys while letters are typed on the picture: an unseen field at the caret, so that input methods open there. */
 export function TypingField({
+  field,
   typing,
   text,
   at,
 }: {
+  field: RefObject<HTMLTextAreaElement | null>
   typing: Typing
   text: string
   at: { left: number; top: number }
 }) {
-  const field = useRef<HTMLTextAreaElement>(null)
   const goal = useRef<number | undefined>(undefined)
   const [start, end] = spanOf(typing)
   useEffect(() => {
     field.current?.focus({ preventScroll: true })
-  }, [typing.objectId])
+  }, [field, typing.objectId])
   useLayoutEffect(() => {
     const own = field.current
     if (!own) return
@@ -84,6 +92,7 @@ export function TypingField({
     goal.current = undefined
     if (ctrl && key === 'z') return act(() => void store.dispatch(event.shiftKey ? redo : undo))
     if (ctrl && key === 'y') return act(() => void store.dispatch(redo))
+    if (ctrl && key === 'k') return act(() => void store.dispatch(viewActions.set({ palette: true })))
     if (ctrl && key === 'a') return act(selectAll)
     if (ctrl && key in STYLES) return act(() => switchStyle(STYLES[key as keyof typeof STYLES]))
     if (event.key === 'Enter') return act(() => putLetters(start, end, event.shiftKey ? '\u2028' : '\n'))
