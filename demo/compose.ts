@@ -12,7 +12,7 @@ import type { Act, Look } from './project'
 
 /** What lies between pictures: a design over footage, a dissolve, a span, a branch that is joined again, a sequence in the sequence. */
 export function compose(act: Act, look: Look): void {
-  plate(act, look)
+  for (const speaker of SPEAKERS) lowerThird(act, look, speaker)
   closeUp(act)
   bloom(act)
   crossings(act)
@@ -42,11 +42,22 @@ function crossings(act: Act): void {
   }
 }
 
-/** A plate of shapes that comes in under the stargazer and leaves again. */
-function plate(act: Act, look: Look): void {
-  const designId = 'plate'
+/** Who is named under whom: the design, the shot that it lies over, and from which frame of that. */
+const SPEAKERS = [
+  { designId: 'plate', over: 'talk', at: 8, name: 'Ottoline Vess', role: 'The Stargazer' },
+  { designId: 'plate-fox', over: 'fox', at: 10, name: 'Bram Tolliver Quill', role: 'The Tin Fox' },
+] as const
+
+/** A name and what it does, on a plate that comes in under a speaker and leaves again. */
+function lowerThird(
+  act: Act,
+  look: Look,
+  { designId, over, at, name, role }: (typeof SPEAKERS)[number],
+): void {
+  const own = (id: string) => (designId === 'plate' ? id : `${designId}-${id}`)
   const length = 48
-  act('design.add', { designId, name: 'Plate', size: SIZE, rate: RATE, length })
+  const called = designId === 'plate' ? 'Plate' : `Plate: ${name}`
+  act('design.add', { designId, name: called, size: SIZE, rate: RATE, length })
   const shapes: [string, 'rectangle' | 'outline', string, Record<string, number | number[]>][] = [
     ['bar', 'rectangle', 'Bar', { place: [330, 604], box: [420, 84], round: 12 }],
     ['rule', 'rectangle', 'Rule', { place: [330, 566], box: [380, 3] }],
@@ -54,41 +65,65 @@ function plate(act: Act, look: Look): void {
   ]
   const amber = { colour: [0.86, 0.5, 0.16] }
   const night = { colour: [0.012, 0.018, 0.04], opacity: 0.78 }
-  for (const [objectId, kind, name, form] of shapes) {
-    const coats = [newCoat('face', 'fill', objectId === 'bar' ? night : amber)]
-    act('object.add', { designId, objectId, kind, name, form, coats })
+  for (const [id, kind, shape, form] of shapes) {
+    const coats = [newCoat('face', 'fill', id === 'bar' ? night : amber)]
+    act('object.add', { designId, objectId: own(id), kind, name: shape, form, coats })
   }
+  const texts = [
+    ['name', name, { place: [204, 572], size: 34 }, { weight: 600 }, [0.92, 0.9, 0.84]],
+    [
+      'role',
+      role,
+      { place: [204, 613], size: 20, tracking: 60 },
+      { weight: 400, case: 'upper' },
+      amber.colour,
+    ],
+  ] as const
+  for (const [id, text, form, set, colour] of texts)
+    act('object.add', {
+      designId,
+      objectId: own(id),
+      kind: 'text',
+      form: { ...form, place: [...form.place] },
+      text: { ...set, text, family: 'barlow-condensed' },
+      coats: [newCoat('face', 'fill', { colour: [...colour] })],
+    })
   act('objects.group', {
-    objectIds: shapes.map(([id]) => id),
-    groupId: 'plate-all',
+    objectIds: [...shapes.map(([id]) => own(id)), own('name'), own('role')],
+    groupId: own('plate-all'),
     name: 'All of the plate',
   })
-  const key = (name: string, at: number, value: number | number[]) =>
-    act('key.put', { address: formAddress('object', 'plate-all', name), at, value })
-  for (const [at, x, opacity] of [
+  const key = (value: string, frame: number, to: number | number[]) =>
+    act('key.put', { address: formAddress('object', own('plate-all'), value), at: frame, value: to })
+  for (const [frame, x, opacity] of [
     [0, -60, 0],
     [10, 0, 1],
     [38, 0, 1],
     [47, -40, 0],
   ] as const) {
-    key('place', at, [x, 0])
-    key('opacity', at, opacity)
+    key('place', frame, [x, 0])
+    key('opacity', frame, opacity)
   }
-  act('step.add', { stack: { kind: 'object', id: 'bar' }, stepId: 'plate-shade', use: 'drop-shadow', at: 0 })
-  const under = findOwner(look(), 'shot', 'talk')
+  act('step.add', {
+    stack: { kind: 'object', id: own('bar') },
+    stepId: own('plate-shade'),
+    use: 'drop-shadow',
+    at: 0,
+  })
+  const under = findOwner(look(), 'shot', over)
   act('shot.place', {
     shot: {
-      id: 'plate-over',
-      name: 'Plate',
+      id: own('plate-over'),
+      name: called,
       source: { kind: 'design', designId },
       lane: 1,
-      start: (under?.start ?? 0) + 8,
+      start: (under?.start ?? 0) + at,
       length,
       in: 0,
       zero: 0,
       sound: null,
-      state: 'in work',
-      note: 'A design: its shapes wait for the name.',
+      state: 'done',
+      note: 'A design: its letters are typed on the picture.',
       steps: [],
     },
   })

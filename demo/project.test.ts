@@ -9,6 +9,8 @@ import {
   loadProject,
   recordsOf,
   stateBefore,
+  getDesign,
+  usesOf,
 } from '@stilus/core/project'
 import { demoProject } from './project'
 
@@ -24,7 +26,10 @@ it('the demo is a document that loads, with everything that was measured beside 
 it('shows one of each: a design over footage, a dissolve, a span, a branch that is joined again, a sequence in the sequence', () => {
   const plate = getShot(project, 'plate-over')
   expect(plate).toMatchObject({ source: { kind: 'design' }, lane: 1 })
-  expect(project.designs[0]?.objects[0]?.objects).toHaveLength(3)
+  const plateOf = (id: string) => getDesign(project, id).objects[0]?.objects ?? []
+  expect(plateOf('plate').map((o) => o.kind)).toEqual(['rectangle', 'rectangle', 'outline', 'text', 'text'])
+  for (const id of ['plate', 'plate-fox', 'word-moon', 'word-comet'])
+    expect(usesOf(project, { kind: 'design', designId: id })).not.toEqual([])
   expect(edit.spans.map((s) => allSteps(s.steps).length)).toEqual([2, 2])
   const steps = [...getShot(project, 'fox').steps]
   expect(steps.map((s) => stateBefore(steps, s))).toEqual([

@@ -6,13 +6,14 @@ import {
   findOwner,
   formAddress,
   type MotionItem,
+  newCoat,
   type ScreenItem,
   pinActs,
   splitMotion,
   stageOf,
   type Track,
 } from '@stilus/core/project'
-import { CUTS } from './cut'
+import { CUTS, RATE, SIZE } from './cut'
 import type { Act, Look } from './project'
 
 type Values = Record<string, number | number[] | string>
@@ -255,6 +256,22 @@ function shelve(act: Act, id: string, name: string, of: { mediaId: string; shotI
   return item
 }
 
+/** A word as a design of the picture's size, so that it can be pinned to what moves in it. */
+function wordDesign(act: Act, id: string, word: string, form: { place: number[]; size: number }): void {
+  act('design.add', { designId: id, name: `Word: ${word}`, size: SIZE, rate: RATE, length: 120 })
+  act('object.add', {
+    designId: id,
+    objectId: `${id}-text`,
+    kind: 'text',
+    form: { ...form, tracking: 40 },
+    text: { text: word, family: 'oswald', weight: 700, case: 'upper', align: 'centre', level: 'middle' },
+    coats: [
+      newCoat('shadow', 'shadow', { offset: [1, 2], blur: 2.5, opacity: 0.5 }),
+      newCoat('face', 'fill', { colour: [0.95, 0.93, 0.88] }),
+    ],
+  })
+}
+
 /** Two words over the shot of the flags, each taken along by one of them; the second leaves when its flag is covered. */
 function flags(act: Act, look: Look): void {
   const of = { mediaId: 'two-flags', shotId: 'flags' }
@@ -264,6 +281,8 @@ function flags(act: Act, look: Look): void {
     {
       shotId: 'word-moon',
       name: 'Moon',
+      place: [196, 190],
+      size: 58,
       lane: 2,
       length: shot.length,
       item: shelve(act, 'red-flag', 'Red flag', of),
@@ -271,17 +290,20 @@ function flags(act: Act, look: Look): void {
     {
       shotId: 'word-comet',
       name: 'Comet',
+      place: [980, 250],
+      size: 48,
       lane: 3,
       length: 40,
       item: shelve(act, 'blue-flag', 'Blue flag', of),
     },
   ]
-  for (const { shotId, name, lane, length, item } of words) {
+  for (const { shotId, name, place, size, lane, length, item } of words) {
+    wordDesign(act, shotId, name, { place, size })
     act('shot.place', {
       shot: {
         id: shotId,
         name: `Word: ${name}`,
-        source: { kind: 'medium' as const, mediaId: shotId },
+        source: { kind: 'design' as const, designId: shotId },
         lane,
         start: shot.start,
         length,
