@@ -13,6 +13,7 @@ import { browserFigures, type Figure, memoryFigures } from './browser'
 import { interfaceFigures } from './interface'
 import { kernelRows } from './kernels'
 import { keySection } from './keys'
+import { letterSection } from './letters'
 import { median, type Row } from './measure'
 import { contests, conversionErrors } from './rivals'
 import { trackRows } from './trackers'
@@ -193,6 +194,7 @@ const PARTS: Record<string, { head: string; make(): Promise<string> }> = {
   },
   transitions: { head: 'Every transition', make: () => Promise.resolve(transitionSection(k)) },
   keys: { head: 'Screen key against', make: () => keySection(k) },
+  letters: { head: 'Text against', make: () => letterSection(k) },
   trackers: { head: 'Outlines and trackers', make: trackSection },
   interface: { head: 'The interface itself', make: interfaceSection },
 }

@@ -1,5 +1,6 @@
 export { type Coat, type Stop } from './coat'
 export { COAT_FORMS, COAT_KINDS, COAT_NAMES, type CoatKind, STOP_FORM } from './forms'
+export { KeptPlanes } from './kept'
 export { type Drawing, paintCoats, type Painted, paintedArea } from './paint'
 export { drawShape, type Shaped } from './shape'
 export type { Boxes, OwnBox } from './plate'

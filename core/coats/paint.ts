@@ -6,12 +6,11 @@ import {
   blendInto,
   type Body,
   colourRamp,
-  coverPieces,
+  coverOf,
   distanceTo,
   filled,
   holdBy,
   type Kernels,
-  moved,
   overInto,
   paintThrough,
   ramp,
@@ -20,6 +19,7 @@ import {
 } from '../kernels'
 import { maths } from '../maths'
 import { type Coat, colourOf, coloursOf, numberOf, pairOf } from './coat'
+import type { KeptPlanes } from './kept'
 import { plateBodies, type Boxes } from './plate'
 import { castPieces } from './cast'
 
@@ -86,24 +86,14 @@ const mappedBox = ([a, b, c, d, e, f]: Drawing['map'], box: Boxes['block'][numbe
   ].map(([x = 0, y = 0]) => [a * x + b * y + c, d * x + e * y + f])
 
 /** Paints bodies with coats from back to front, on nothing; the picture of an area. */
-export function paintCoats(k: Kernels, area: Area, drawing: Drawing, coats: readonly Coat[]): Frame {
-  const { map } = drawing
-  const at = (body: Painted): Painted => ({
-    ...body,
-    pieces: moved(body.pieces, -area.x, -area.y),
-    left: body.left - area.x,
-    right: body.right - area.x,
-    top: body.top - area.y,
-    bottom: body.bottom - area.y,
-  })
-  const [a, b, c, d, e, f] = map
-  const own: Drawing = {
-    ...drawing,
-    bodies: drawing.bodies.map(at),
-    map: [a, b, c - area.x, d, e, f - area.y],
-  }
-  const painter = new Painter(k, area, own, coats)
-  return painter.paint()
+export function paintCoats(
+  k: Kernels,
+  area: Area,
+  drawing: Drawing,
+  coats: readonly Coat[],
+  kept?: KeptPlanes,
+): Frame {
+  return new Painter(k, area, drawing, coats, kept).paint()
 }
 
 class Painter {
@@ -114,9 +104,10 @@ class Painter {
 
   constructor(
     private readonly k: Kernels,
-    area: Area,
+    private readonly area: Area,
     private readonly drawing: Drawing,
     private readonly coats: readonly Coat[],
+    private readonly kept?: KeptPlanes,
   ) {
     this.#unit = lengthOf(drawing.map)
     this.#size = { width: area.width, height: area.height }
@@ -183,15 +174,28 @@ class Painter {
   #finished(coat: Coat, index: number): { matte: Plane; lent: boolean } {
     const { k } = this
     if (coat.kind === 'fill' && plainly(coat)) return { matte: this.#whole(), lent: true }
-    if (coat.kind === 'shade') return { matte: this.#shade(coat), lent: false }
+    const name = this.#nameOf(coat, index)
+    const make = () => this.#made(coat, index)
+    return { matte: this.kept ? this.kept.take(k, name, make) : make(), lent: false }
+  }
+
+  /** All that the matte of a coat comes of. */
+  #nameOf(coat: Coat, index: number): string {
+    const shaping = Object.entries(coat.values).filter(([value]) => !COLOURING.has(value))
+    return JSON.stringify([coat.kind, shaping, this.#hidden(coat, index)])
+  }
+
+  #made(coat: Coat, index: number): Plane {
+    const { k } = this
+    if (coat.kind === 'shade') return this.#shade(coat)
     let matte = this.#raw(coat, index)
     matte = softened(k, matte, numberOf(coat, 'blur') * this.#unit)
     const [dx, dy] = this.#moved(pairOf(coat, 'offset'))
     const factor = coat.kind === 'glow' ? numberOf(coat, 'strength', 1) : 1
-    if (dx === 0 && dy === 0 && factor === 1) return { matte, lent: false }
+    if (dx === 0 && dy === 0 && factor === 1) return matte
     const out = shifted(k, matte, dx, dy, factor)
     k.free(matte)
-    return { matte: out, lent: false }
+    return out
   }
 
   #raw(coat: Coat, index: number): Plane {
@@ -206,9 +210,7 @@ class Painter {
       const [width, gap] = [numberOf(coat, 'width') * unit, numberOf(coat, 'gap') * unit]
       const side = coat.values['side']
       const low = side === 'inside' ? -gap - width : side === 'centred' ? gap - width / 2 : gap
-      // Under what hides its inner half it goes on, so that no gap is seen between the two.
-      const hidden = side === 'outside' && gap <= 0 && this.coats.slice(index + 1).some(hides)
-      return bandOf(k, this.#distances(), hidden ? -1e6 : low, low + width)
+      return bandOf(k, this.#distances(), this.#hidden(coat, index) ? -1e6 : low, low + width)
     }
     if (coat.kind === 'shadow' && numberOf(coat, 'length') > 0) {
       const [x, y] = pairOf(coat, 'offset')
@@ -216,10 +218,16 @@ class Painter {
       const by = numberOf(coat, 'length') / long
       const cast = this.#moved([x * by, y * by])
       const pieces = castPieces(this.drawing.bodies, cast)
-      return coverPieces(k, this.#size.width, this.#size.height, pieces)
+      return this.#coverOf([{ pieces }])
     }
     if (grow !== 0) return bandOf(k, this.#distances(), -1e6, grow)
     return this.#coverOf(this.drawing.bodies)
+  }
+
+  /** Whether what is in front hides the inner half of an edge: it goes on under that, so that no gap is seen between the two. */
+  #hidden(coat: Coat, index: number): boolean {
+    const outside = coat.kind === 'edge' && coat.values['side'] === 'outside' && numberOf(coat, 'gap') <= 0
+    return outside && this.coats.slice(index + 1).some(hides)
   }
 
   /** What lies within the bodies and outside of them where they are moved, blurred. */
@@ -237,18 +245,12 @@ class Painter {
   }
 
   #whole(): Plane {
-    return (this.#cover ??= this.#coverOf(this.drawing.bodies))
+    const make = () => this.#coverOf(this.drawing.bodies)
+    return (this.#cover ??= this.kept ? this.kept.take(this.k, 'whole', make) : make())
   }
 
-  #coverOf(bodies: readonly Body[]): Plane {
-    const total = bodies.reduce((n, b) => n + b.pieces.length, 0)
-    const all = new Float32Array(total)
-    let at = 0
-    for (const { pieces } of bodies) {
-      all.set(pieces, at)
-      at += pieces.length
-    }
-    return coverPieces(this.k, this.#size.width, this.#size.height, all)
+  #coverOf(bodies: readonly Pick<Body, 'pieces'>[]): Plane {
+    return coverOf(this.k, this.area, bodies)
   }
 
   #distances(): Plane {
@@ -258,8 +260,7 @@ class Painter {
         return around * this.#unit + 2
       }),
     )
-    const { width, height } = this.#size
-    return (this.#distance ??= distanceTo(this.k, width, height, this.drawing.bodies, reach))
+    return (this.#distance ??= distanceTo(this.k, this.area, this.drawing.bodies, reach))
   }
 
   /** A way in the object's own pixels as one of the picture. */
@@ -281,7 +282,7 @@ class Painter {
     const [xs, ys] = [corners.map((c) => c[0] as number), corners.map((c) => c[1] as number)]
     const [left, right] = [Math.min(...xs), Math.max(...xs)]
     const [top, bottom] = [Math.min(...ys), Math.max(...ys)]
-    const centre = [(left + right) / 2, (top + bottom) / 2] as const
+    const centre = [(left + right) / 2 - this.area.x, (top + bottom) / 2 - this.area.y] as const
     const spread = Math.max(0.01, numberOf(coat, 'spread', 1))
     const turn = (numberOf(coat, 'angle', 90) * Math.PI) / 180
     const [x, y] = [maths.cos(turn), maths.sin(turn)]
@@ -308,6 +309,9 @@ class Painter {
     return frame
   }
 }
+
+/** Numbers of coats that change no matte. */
+const COLOURING = new Set(['paint', 'colour', 'angle', 'spread', 'opacity', 'blend'])
 
 /** Whether a fill is the outline itself. */
 const plainly = (coat: Coat) =>

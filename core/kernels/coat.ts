@@ -1,4 +1,4 @@
-import type { Frame, Plane } from '../frame'
+import type { Area, Frame, Plane } from '../frame'
 import { maths } from '../maths'
 import type { Kernels } from './kernels'
 
@@ -34,25 +34,25 @@ export interface Body {
 }
 
 /**
- * The distance of every pixel's middle to the edge of the union of bodies, negative inside, exact up to `reach` and `reach` beyond: the least of the distances to each body, so that
+ * The distance of the middle of every pixel of an area to the edge of the union of bodies, negative inside, exact up to `reach` and `reach` beyond: the least of the distances to each body, so that
  * an edge within another body does not count.
  */
 export function distanceTo(
   k: Kernels,
-  width: number,
-  height: number,
+  { x: x0, y: y0, width, height }: Area,
   bodies: readonly Body[],
   reach: number,
 ): Plane {
   const out = k.plane(width, height)
   k.raw.fillPlane(out.block.at, width * height, reach)
   for (const { pieces, left, top, right, bottom } of bodies) {
-    const x = Math.max(0, Math.floor(left - reach) - 1) & ~3
-    const y = Math.max(0, Math.floor(top - reach) - 1)
-    const w = Math.min(width, Math.ceil(right + reach) + 1) - x
-    const h = Math.min(height, Math.ceil(bottom + reach) + 1) - y
+    const x = Math.max(0, Math.floor(left - x0 - reach) - 1) & ~3
+    const y = Math.max(0, Math.floor(top - y0 - reach) - 1)
+    const w = Math.min(width, Math.ceil(right - x0 + reach) + 1) - x
+    const h = Math.min(height, Math.ceil(bottom - y0 + reach) + 1) - y
     if (w <= 0 || h <= 0) continue
-    const own = moved(pieces, -x, -y)
+    const own = new Float32Array(pieces.length)
+    movedInto(own, 0, pieces, -x - x0, -y - y0)
     const cover = coverPieces(k, w, h, own)
     withPieces(k, own, (list) =>
       k.scratch(w * h * 4 + 16, (d2) => {
@@ -65,14 +65,27 @@ export function distanceTo(
   return out
 }
 
-/** Pieces elsewhere. */
-export function moved(pieces: Pieces, dx: number, dy: number): Pieces {
-  const out = new Float32Array(pieces.length)
+/** Pieces elsewhere, written from an index on. */
+function movedInto(out: Float32Array, at: number, pieces: Pieces, dx: number, dy: number): void {
   for (let i = 0; i < pieces.length; i += 2) {
-    out[i] = (pieces[i] as number) + dx
-    out[i + 1] = (pieces[i + 1] as number) + dy
+    out[at + i] = (pieces[i] as number) + dx
+    out[at + i + 1] = (pieces[i + 1] as number) + dy
   }
-  return out
+}
+
+/** The exact share of each pixel of an area that lies inside of bodies. */
+export function coverOf(
+  k: Kernels,
+  { x, y, width, height }: Area,
+  bodies: readonly Pick<Body, 'pieces'>[],
+): Plane {
+  const all = new Float32Array(bodies.reduce((n, b) => n + b.pieces.length, 0))
+  let at = 0
+  for (const { pieces } of bodies) {
+    movedInto(all, at, pieces, -x, -y)
+    at += pieces.length
+  }
+  return coverPieces(k, width, height, all)
 }
 
 /** What lies between two distances of a plane of them, over one pixel at either end. */

@@ -33,9 +33,9 @@ export { type Dab, layDab } from './dab'
 export {
   bandOf,
   type Body,
+  coverOf,
   coverPieces,
   distanceTo,
-  moved,
   paintThrough,
   type Pieces,
   shifted,

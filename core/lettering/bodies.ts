@@ -1,6 +1,7 @@
 import type { Boxes, OwnBox, Painted } from '../coats'
 import { wordsOf } from './graphemes'
 import type { Glyph, Layout } from './layout'
+import type { Outline } from './typeface'
 
 type Map = readonly [number, number, number, number, number, number]
 
@@ -52,7 +53,7 @@ function glyphBody(
 ): LetterBody | undefined {
   const scale = size / font.unitsPerEm
   if (!(scale * unit > 0)) return undefined
-  const { contours } = font.outline(id, axes, toleranceFor(1 / (scale * unit)))
+  const { contours, box } = font.outline(id, axes, toleranceFor(1 / (scale * unit)))
   const count = contours.reduce((n, contour) => n + contour.length / 2, 0)
   if (!count) return undefined
   const [a, b, c, d, e, f] = map
@@ -62,21 +63,37 @@ function glyphBody(
   let at = 0
   for (const contour of contours) {
     const n = contour.length
-    const first = at
+    const [u, v] = [contour[n - 2] as number, contour[n - 1] as number]
+    let x0 = ax * u + bx * v + cx
+    let y0 = dx * u + ex * v + fx
+    // Each piece begins where the one before it ends, the first where the last does.
     for (let i = 0; i < n; i += 2) {
-      const [u, v] = [contour[i] as number, contour[i + 1] as number]
-      pieces[at] = ax * u + bx * v + cx
-      pieces[at + 1] = dx * u + ex * v + fx
+      const p = contour[i] as number
+      const q = contour[i + 1] as number
+      const x1 = ax * p + bx * q + cx
+      const y1 = dx * p + ex * q + fx
+      pieces[at] = x0
+      pieces[at + 1] = y0
+      pieces[at + 2] = x1
+      pieces[at + 3] = y1
       at += 4
-    }
-    // Each piece ends where the next one begins.
-    for (let i = first; i < at; i += 4) {
-      const next = i + 4 < at ? i + 4 : first
-      pieces[i + 2] = pieces[next] as number
-      pieces[i + 3] = pieces[next + 1] as number
+      x0 = x1
+      y0 = y1
     }
   }
-  return { ...boxed(pieces), pieces, index, colour: span.colour }
+  return { ...cornered(box, [ax, bx, cx, dx, ex, fx]), pieces, index, colour: span.colour }
+}
+
+/** The box of a mapped box. */
+function cornered([l, t, r, b]: Outline['box'], [ax, bx, cx, dx, ex, fx]: Map): OwnBox {
+  const xs = [ax * l + bx * t, ax * r + bx * t, ax * l + bx * b, ax * r + bx * b]
+  const ys = [dx * l + ex * t, dx * r + ex * t, dx * l + ex * b, dx * r + ex * b]
+  return {
+    left: Math.min(...xs) + cx,
+    right: Math.max(...xs) + cx,
+    top: Math.min(...ys) + fx,
+    bottom: Math.max(...ys) + fx,
+  }
 }
 
 function boxed(pieces: Float32Array): OwnBox {

@@ -26,15 +26,21 @@ export interface Drawn {
   area: Area
 }
 
+const NO_BOXES = { block: [], line: [], word: [] }
+
 /** Text with its coats on nothing: the part of a picture of a size that it touches, undefined where there is none. The caller frees it. */
 export function drawText(k: Kernels, size: Size, typesetter: Typesetter, text: Lettered): Drawn | undefined {
   const { setting, coats, order, map } = text
   const layout = typesetter.layout(setting)
-  const boxes = boxesOf(layout, setting.text)
+  const plated = coats.some((c) => c.kind === 'plate')
+  const boxes = plated ? boxesOf(layout, setting.text) : NO_BOXES
   const bodies = bodiesOf(layout, map)
   const area = paintedArea(size, { bodies, boxes, map }, coats)
   if (area.width <= 0 || area.height <= 0) return undefined
-  if (order === 'block') return { area, frame: paintCoats(k, area, { bodies, boxes, map }, coats) }
+  if (order === 'block') {
+    typesetter.kept.begin(JSON.stringify([setting, map, area]))
+    return { area, frame: paintCoats(k, area, { bodies, boxes, map }, coats, typesetter.kept) }
+  }
   const plates = coats.filter((c) => c.kind === 'plate')
   const rest = coats.filter((c) => c.kind !== 'plate')
   const frame = paintCoats(k, area, { bodies, boxes, map }, plates)

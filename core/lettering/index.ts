@@ -51,6 +51,7 @@ export {
   type TextRange,
 } from './text'
 export { openTypeface, type Outline, Typeface } from './typeface'
+export { shape, type Shaped, type Shaping } from './shape'
 export { bodiesOf, boxesOf, type LetterBody } from './bodies'
 export { type Drawn, drawText, type Lettered, type Order, ORDERS } from './draw'
 export { filesOf, Typesetter } from './typesetter'

@@ -1,5 +1,4 @@
 import type * as Harfbuzz from 'harfbuzzjs'
-import { LRUCache } from 'lru-cache'
 import { flattenCubic } from '../kernels'
 import type { Axis } from './families'
 import { FontError } from './font-error'
@@ -30,6 +29,9 @@ export interface Outline {
   box: readonly [number, number, number, number]
 }
 
+/** Outlines that a font keeps. */
+const MOST_HELD = 6000
+
 const NOTHING: Outline = { contours: [], box: [0, 0, 0, 0] }
 
 /** Axes as one word, so that equal settings are one font. */
@@ -47,7 +49,8 @@ export class Typeface {
   readonly unicodes: Uint32Array
   readonly #face: Harfbuzz.Face
   readonly #fonts = new Map<string, Harfbuzz.Font>()
-  readonly #outlines = new LRUCache<string, Outline>({ max: 4000 })
+  readonly #outlines = new Map<string, Map<number, Outline>>()
+  #held = 0
   #features: string[] | undefined
   readonly #metrics = new Map<string, FontMetrics>()
 
@@ -109,10 +112,18 @@ export class Typeface {
 
   /** The outline of a glyph, nowhere further than `tolerance` units from the font's own. */
   outline(glyph: number, key: string, tolerance: number): Outline {
-    const name = `${glyph} ${tolerance} ${key}`
-    let outline = this.#outlines.get(name)
-    if (!outline)
-      this.#outlines.set(name, (outline = flattened(this.font(key).glyphToJson(glyph), tolerance)))
+    const name = `${tolerance} ${key}`
+    let level = this.#outlines.get(name)
+    if (!level) this.#outlines.set(name, (level = new Map<number, Outline>()))
+    let outline = level.get(glyph)
+    if (outline) return outline
+    // Sizes and axes that move on leave many behind.
+    if (this.#held++ > MOST_HELD) {
+      this.#held = 0
+      for (const each of this.#outlines.values()) each.clear()
+    }
+    outline = flattened(this.font(key).glyphToJson(glyph), tolerance)
+    level.set(glyph, outline)
     return outline
   }
 

@@ -1,4 +1,5 @@
 import { LRUCache } from 'lru-cache'
+import { KeptPlanes } from '../coats'
 import type { Family, FontFile } from './families'
 import { Fonts, nearestFace, PLAIN_FAMILY } from './families'
 import { covers } from './coverage'
@@ -12,6 +13,8 @@ const KEPT = 64
 
 /** Sets text in fonts that are open, and keeps what was set last. */
 export class Typesetter {
+  /** The planes of the text that a hand is on. */
+  readonly kept = new KeptPlanes()
   readonly #layouts = new LRUCache<string, Layout>({ max: KEPT })
 
   constructor(
