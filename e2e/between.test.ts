@@ -144,9 +144,9 @@ test('a design is made of objects that are drawn, moved and sized on the picture
   await near('Box width', 400)
   await face('Where')
   await near('Place across', 400)
-  await drag(page, at(400, 300), at(500, 350))
+  await drag(page, at(400, 300), at(500, 330))
   await near('Place across', 500)
-  await near('Place down', 350)
+  await near('Place down', 330)
   const handle = await page.getByRole('img', { name: 'Pull right', exact: true }).boundingBox()
   assert.ok(handle)
   const [hx, hy] = [handle.x + handle.width / 2, handle.y + handle.height / 2]

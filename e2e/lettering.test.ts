@@ -4,7 +4,7 @@ import { createRequire } from 'node:module'
 import { fileURLToPath } from 'node:url'
 import { after, before, test } from 'node:test'
 import type { AxeResults } from 'axe-core'
-import { pictureOf } from './acts'
+import { drag, pictureOf } from './acts'
 import { openStage, type Stage } from './browser'
 
 let stage: Stage
@@ -225,4 +225,54 @@ test('a text in which nothing was written goes when typing ends', async () => {
   await page.keyboard.press('Escape')
   await field().waitFor({ state: 'detached' })
   assert.equal(await rows(), before)
+})
+
+test('objects snap to the middle of the picture, are aligned together, and undone as one', async () => {
+  const { page } = stage
+  await page.getByTestId('object-lanes').getByRole('button', { name: 'tin cometcomet', exact: true }).click()
+  await page.keyboard.press('Delete')
+  const area = await page.getByTestId('objects').boundingBox()
+  assert.ok(area)
+  const at = (x: number, y: number): [number, number] => [area.x + x * area.width, area.y + y * area.height]
+  for (const [x, y] of [
+    [0.1, 0.7],
+    [0.4, 0.75],
+    [0.7, 0.8],
+  ] as const) {
+    await page.getByRole('button', { name: 'Rectangle', exact: true }).click()
+    await drag(page, at(x, y), at(x + 0.08, y + 0.1))
+    await panel().waitFor()
+  }
+  const place = async (name: string) => {
+    await page.getByTestId('object-lanes').getByRole('button', { name, exact: true }).click()
+    const across = await page
+      .getByRole('spinbutton', { name: 'Place across', exact: true })
+      .getAttribute('aria-valuenow')
+    const down = await page
+      .getByRole('spinbutton', { name: 'Place down', exact: true })
+      .getAttribute('aria-valuenow')
+    return [Number(across), Number(down)] as const
+  }
+  await page.getByRole('tab', { name: 'Where', exact: true }).click()
+  // Its middle comes within six pixels of the picture's.
+  await page.mouse.move(...at(0.44, 0.8))
+  await page.mouse.down()
+  await page.mouse.move(...at(0.47, 0.8), { steps: 4 })
+  await page.mouse.move(...at(0.498, 0.8), { steps: 4 })
+  await page.getByTestId('snapped').first().waitFor({ state: 'attached' })
+  await page.mouse.up()
+  assert.equal((await place('Rectangle 2'))[0], 640)
+  for (const name of ['Rectangle 1', 'Rectangle 3'])
+    await page
+      .getByTestId('object-lanes')
+      .getByRole('button', { name, exact: true })
+      .click({ modifiers: ['Control'] })
+  await panel().getByText('Align 3 objects').waitFor()
+  await panel().getByRole('button', { name: 'Align to the top' }).click()
+  const tops = [await place('Rectangle 1'), await place('Rectangle 2'), await place('Rectangle 3')].map(
+    (p) => p[1],
+  )
+  assert.ok(Math.max(...tops) - Math.min(...tops) < 4, tops.join())
+  await page.keyboard.press('Control+z')
+  assert.ok(Math.abs((await place('Rectangle 3'))[1] - 0.85 * 720) < 8)
 })

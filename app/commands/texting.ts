@@ -1,6 +1,8 @@
 import { COAT_KINDS, COAT_NAMES } from '@stilus/core/coats'
 import type { LetterStyle } from '@stilus/core/lettering'
-import { findOwner } from '@stilus/core/project'
+import { type Design, designOf, findOwner, type Project } from '@stilus/core/project'
+import { ALIGNMENTS } from '../design/arrange'
+import { alignChosen, spreadChosen } from '../design/arranging'
 import { startTyping, stopTyping, switchStyle } from '../design/text/typing'
 import { uid } from '../session/work'
 import { edit } from '../store/edit'
@@ -33,8 +35,38 @@ const STYLES: { id: string; label: string; words: string[]; style: LetterStyle }
   },
 ]
 
-/** What is done with texts. */
+/** The design of the screen with its project. */
+function onScreen(): { project: Project; design: Design } | undefined {
+  const { document } = store.getState().project
+  const { objectId } = view()
+  if (!document || objectId === null || !onDesign()) return undefined
+  return { project: document, design: designOf(document, objectId) }
+}
+
+/** What is done with texts and with several objects. */
 export const TEXTING: readonly Command[] = [
+  ...ALIGNMENTS.map((how): Command => ({
+    ...plain,
+    id: `align-${how}`,
+    label: `Align the objects: ${how}`,
+    words: ['line up', 'arrange', 'position', 'centre', 'edge'],
+    when: () => onScreen() !== undefined,
+    run: () => {
+      const on = onScreen()
+      if (on) alignChosen(on.project, on.design, how)
+    },
+  })),
+  ...(['across', 'down'] as const).map((axis): Command => ({
+    ...plain,
+    id: `spread-${axis}`,
+    label: `Equal gaps between the objects ${axis}`,
+    words: ['distribute', 'space', 'arrange'],
+    when: () => onScreen() !== undefined && view().objectIds.length > 2,
+    run: () => {
+      const on = onScreen()
+      if (on) spreadChosen(on.project, on.design, axis)
+    },
+  })),
   {
     ...plain,
     id: 'draw-text',

@@ -1,6 +1,6 @@
 import { valueAt } from '@stilus/core/anim'
 import { numbersOf } from '@stilus/core/design'
-import { invert, type Matrix3, multiply, through } from '@stilus/core/matrix'
+import { invert, type Matrix3, multiply, shifted, through } from '@stilus/core/matrix'
 import {
   type Act,
   aboveMatrix,
@@ -51,15 +51,9 @@ export function addOutline(design: Design, corners: readonly Corner[]): void {
   addObject(design, 'outline', { form: { place: [x, y], points } })
 }
 
-/** Values that an object gets at a frame of its design, as one change. */
-export function setNumbers(
-  object: DesignObject,
-  frame: number,
-  values: Record<string, number | number[]>,
-  label: string,
-  gesture?: string,
-): void {
-  const acts = Object.entries(values).flatMap(([name, value]): Act[] => {
+/** Values that an object gets at a frame of its design. */
+function numberActs(object: DesignObject, frame: number, values: Record<string, number | number[]>): Act[] {
+  return Object.entries(values).flatMap(([name, value]): Act[] => {
     const animated = object.form[name]
     const next = Array.isArray(value) ? value.map(round) : round(value)
     const same = animated && JSON.stringify(valueAt(animated, frame - object.zero)) === JSON.stringify(next)
@@ -71,7 +65,6 @@ export function setNumbers(
       ],
     ]
   })
-  if (acts.length) store.dispatch(editAll(acts, label, gesture))
 }
 
 /** What an object is before a hand changes it. */
@@ -94,8 +87,20 @@ export function heldAt(easel: Easel, object: DesignObject, frame: number): Held 
   return { object, frame, matrix: matrixOf(easel, object, frame), above, anchor, scale, box }
 }
 
-/** Brings an object to where a map of the design takes it. A rectangle or ellipse grows by its box, all else by its size. */
+/** Brings an object to where a map of the design takes it, as one change. */
 export function carry(held: Held, map: Matrix3, gesture: string): void {
+  const acts = carryActs(held, map)
+  if (acts.length) store.dispatch(editAll(acts, `Move or size ${held.object.name}`, gesture))
+}
+
+/** Brings objects to places of their own, as one change. */
+export function moveAll(moves: readonly (readonly [Held, Point])[], label: string, gesture?: string): void {
+  const acts = moves.flatMap(([held, [x, y]]) => (held.object.locked ? [] : carryActs(held, shifted(x, y))))
+  if (acts.length) store.dispatch(editAll(acts, label, gesture))
+}
+
+/** What brings an object to where a map of the design takes it. A rectangle or ellipse grows by its box, all else by its size. */
+function carryActs(held: Held, map: Matrix3): Act[] {
   const { object, frame, matrix, above, anchor } = held
   const numbers = numbersOf(multiply(invert(above), multiply(map, matrix)), anchor)
   // A mirrored or turned object keeps the signs that it has.
@@ -112,7 +117,7 @@ export function carry(held: Held, map: Matrix3, gesture: string): void {
         anchor: [anchor[0] * Math.abs(ratio[0]), anchor[1] * Math.abs(ratio[1])],
       }
     : { scale: [own.scale[0] * ratio[0], own.scale[1] * ratio[1]] }
-  setNumbers(object, frame, { place, turn, ...sized }, `Move or size ${object.name}`, gesture)
+  return numberActs(object, frame, { place, turn, ...sized })
 }
 
 const numbersOfHeld = ({ object, frame, scale }: Held) => {

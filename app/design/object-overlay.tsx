@@ -1,7 +1,7 @@
-import { allObjects, cornersOfBox, type Design, type Easel } from '@stilus/core/project'
-import { invert, type Matrix3, multiply, shifted, through } from '@stilus/core/matrix'
+import { allObjects, type Box, cornersOfBox, type Design, type Easel } from '@stilus/core/project'
+import { invert, type Matrix3, multiply, through } from '@stilus/core/matrix'
 import { corner } from '@stilus/core/region'
-import { type KeyboardEvent, type PointerEvent, useRef } from 'react'
+import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react'
 import { useAppDispatch, useView } from '../store/store'
 import { viewActions } from '../store/view'
 import { BoxDrawing, OutlineDrawing } from '../viewer/drawing-surface'
@@ -11,7 +11,8 @@ import { TransformBox } from '../viewer/transform-box'
 import { addText, letterAt } from './text/add-text'
 import { TypedText } from './text/typed-text'
 import { startTyping } from './text/typing'
-import { addObject, addOutline, carry, type Held, heldAt, objectAt } from './object-acts'
+import { boundsOf, type Line, snapLines, snapped, union } from './arrange'
+import { addObject, addOutline, carry, type Held, heldAt, moveAll, objectAt } from './object-acts'
 
 /** The rigid part of an object's matrix, in which its box stands upright, and that box in it. */
 function upright({ matrix, box }: Held): { map: Matrix3; corners: Point[] } {
@@ -36,17 +37,46 @@ function mapBetween(from: readonly Point[], to: readonly Point[]): Matrix3 {
   return multiply(frame(p, q, r), invert(frame(o, x, y)))
 }
 
+interface Drag {
+  from: Point
+  held: Held
+  others: Held[]
+  bounds: Box
+  lines: Line[]
+  label: string
+  gesture: string
+}
+
 /** The objects of a design on the picture: click one to take it, drag to move it, pull its box, arrow keys; or draw a new one. */
 export function ObjectOverlay(props: { easel: Easel; design: Design; frame: number; rect: Rect }) {
   const { easel, design, frame, rect } = props
   const dispatch = useAppDispatch()
-  const { objectId, drawing, typing } = useView('objectId', 'drawing', 'typing')
+  const { objectId, objectIds, drawing, typing } = useView('objectId', 'objectIds', 'drawing', 'typing')
   const { width, height } = design.size
   const px = width / rect.width
   const chosen = held(easel, design, objectId, frame)
-  const drag = useRef<{ from: Point; held: Held; gesture: string } | null>(null)
+  const drag = useRef<Drag | null>(null)
+  const [lines, setLines] = useState<Line[]>([])
   const start = useRef<Held | null>(null)
   const hand = (down: boolean) => void dispatch(viewActions.set({ hand: down }))
+  /** What a drag takes along: an object that is one of several chosen takes them all. */
+  const dragOf = (from: Point, own: Held): Drag => {
+    const taken = objectIds.includes(own.object.id) ? objectIds : [own.object.id]
+    const all = allObjects(design.objects)
+    const others = all.filter((o) => taken.includes(o.id) && o.id !== own.object.id)
+    const still = design.objects.filter((o) => !taken.includes(o.id) && o.on)
+    const boxes = still.flatMap((o) => boundsOf(easel, o, frame) ?? [])
+    const bounds = [own.object, ...others].flatMap((o) => boundsOf(easel, o, frame) ?? [])
+    return {
+      from,
+      held: own,
+      others: others.flatMap((o) => heldAt(easel, o, frame) ?? []),
+      bounds: union(bounds),
+      lines: snapLines(design.size, boxes),
+      label: others.length ? `Move ${others.length + 1} objects` : `Move ${own.object.name}`,
+      gesture: newGesture('object'),
+    }
+  }
   const press = (event: PointerEvent<SVGElement>) => {
     if (event.button !== 0) return
     const at = toPicture(event, design.size)
@@ -58,9 +88,10 @@ export function ObjectOverlay(props: { easel: Easel; design: Design; frame: numb
     }
     event.stopPropagation()
     event.currentTarget.setPointerCapture(event.pointerId)
-    if (hit.id !== objectId || also) dispatch(viewActions.object({ id: hit.id, also }))
+    const among = objectIds.includes(hit.id) && objectIds.length > 1
+    if (also || (hit.id !== objectId && !among)) dispatch(viewActions.object({ id: hit.id, also }))
     const own = heldAt(easel, hit, frame)
-    if (own && !also) drag.current = { from: at, held: own, gesture: newGesture('object') }
+    if (own && !also) drag.current = dragOf(at, own)
   }
   const pull = (event: PointerEvent<SVGElement>) => {
     const d = drag.current
@@ -72,11 +103,19 @@ export function ObjectOverlay(props: { easel: Easel; design: Design; frame: numb
     const across = Math.abs(x) > Math.abs(y)
     const [dx, dy] = event.shiftKey ? (across ? [x, 0] : [0, y]) : [x, y]
     hand(true)
-    carry(d.held, shifted(dx, dy), d.gesture)
+    const free = event.ctrlKey || event.metaKey
+    const found = free ? { move: [dx, dy] as Point, lines: [] } : snapped(d.bounds, [dx, dy], d.lines, 6 * px)
+    setLines(found.lines)
+    moveAll(
+      [[d.held, found.move], ...d.others.map((o): [Held, Point] => [o, found.move])],
+      d.label,
+      d.gesture,
+    )
   }
   const release = (event: PointerEvent<SVGElement>) => {
     event.currentTarget.removeAttribute('data-moved')
     drag.current = null
+    setLines([])
     hand(false)
   }
   const keys = (event: KeyboardEvent) => {
@@ -89,7 +128,12 @@ export function ObjectOverlay(props: { easel: Easel; design: Design; frame: numb
     if (!by || !chosen) return
     event.preventDefault()
     event.stopPropagation()
-    carry(chosen, shifted(...by), `nudge ${chosen.object.id}`)
+    const all = objectIds.flatMap((id) => held(easel, design, id, frame) ?? [])
+    moveAll(
+      all.map((h): [Held, Point] => [h, by]),
+      'Nudge',
+      `nudge ${objectIds.join()}`,
+    )
   }
   const box = chosen && upright(chosen)
   const back = (event: PointerEvent): Point => {
@@ -123,6 +167,37 @@ export function ObjectOverlay(props: { easel: Easel; design: Design; frame: numb
           if (hit?.text) startTyping(hit.id, letterAt(easel, hit, frame, at))
         }}
       />
+      {lines.map(({ axis, at }) => (
+        <line
+          key={`${axis}${at}`}
+          data-testid="snapped"
+          {...(axis === 'x' ? { x1: at, x2: at, y1: 0, y2: height } : { x1: 0, x2: width, y1: at, y2: at })}
+          stroke="var(--color-where)"
+          vectorEffect="non-scaling-stroke"
+          className="pointer-events-none"
+        />
+      ))}
+      {objectIds.length > 1 &&
+        objectIds.map((id) => {
+          const object = allObjects(design.objects).find((o) => o.id === id)
+          const b = object && boundsOf(easel, object, frame)
+          return (
+            b && (
+              <rect
+                key={id}
+                x={b.left}
+                y={b.top}
+                width={b.right - b.left}
+                height={b.bottom - b.top}
+                fill="none"
+                stroke="var(--color-what)"
+                strokeDasharray="3 3"
+                vectorEffect="non-scaling-stroke"
+                className="pointer-events-none"
+              />
+            )
+          )
+        })}
       {chosen && box && !chosen.object.locked && (
         <TransformBox
           corners={box.corners.map(([x, y]) => corner(x, y))}

@@ -21,6 +21,7 @@ import { Button, IconButton } from '../ui/button'
 import { Choice, EditableText } from '../ui/fields'
 import { NumberField } from '../ui/number-field'
 import { Menu } from '../ui/overlays'
+import { ArrangeRow } from './arrange-row'
 import { CoatsPanel } from './text/coats-panel'
 import { ColumnPanel, LettersPanel } from './text/letters-panel'
 import { parentsFor } from './object-acts'
@@ -157,6 +158,7 @@ export function ObjectPanel({
           </p>
         </Tabs.Content>
         <Tabs.Content value="where" className="min-h-0 flex-1 overflow-y-auto px-3 py-2">
+          <ArrangeRow {...{ project, design }} />
           <Field label="Moves along">
             <ParentChoice design={design} object={object} />
           </Field>

@@ -1,5 +1,6 @@
 import {
   allObjects,
+  allShots,
   type Design,
   hasObject,
   type Easel,
@@ -155,6 +156,10 @@ function Body({ design }: { design: Design }) {
   )
 }
 
+/** The first shot that shows a design. */
+const shotOf = (project: Project, designId: string): string | undefined =>
+  allShots(project).find(({ source }) => source.kind === 'design' && source.designId === designId)?.id
+
 const Picture = memo(function Picture({ design }: { design: Design }) {
   const { project, stage } = useDesk()
   const step = useSelectedStep()
@@ -166,14 +171,17 @@ const Picture = memo(function Picture({ design }: { design: Design }) {
   const object = stage.stack.id !== ''
   // A state, a view or a step by itself is of the object; all else is the design.
   const own = object && (peek !== null || look !== 'result' || solo.length > 0)
+  const over = view.background === 'below' ? shotOf(project, design.id) : undefined
   const key = JSON.stringify({
-    ...(own ? targetOf(stage, step?.id ?? null, view) : { kind: 'design', designId: design.id }),
+    ...(own
+      ? targetOf(stage, step?.id ?? null, view)
+      : { kind: 'design', designId: design.id, ...(over ? { over } : {}) }),
     ...(view.inspect ? { inspect: view.inspect } : {}),
   })
   const target = useMemo(() => JSON.parse(key) as Target, [key])
   const shown = useMemo(() => (view.trying ? tryOn(project, view.trying) : project), [view.trying, project])
-  const fonts = useFonts()
-  const typesetter = useMemo(() => typesetterOf(project), [project, fonts])
+  useFonts()
+  const typesetter = typesetterOf(project)
   const easel: Easel = { project, design, size: design.size, typesetter }
   useEffect(() => {
     const texts = textsOf({ designs: [design] }).map(({ object }) => {

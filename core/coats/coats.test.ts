@@ -149,7 +149,10 @@ it('a plate is as large as what it lies behind and its room', () => {
 it('overlapping bodies are one: a fill is not doubled, and an edge within another is not seen', () => {
   const box = (x: number): Drawing['bodies'][number] => ({
     pieces: Float32Array.from([x, 20, x + 20, 20, x + 20, 20, x + 20, 40, x + 20, 40, x, 40, x, 40, x, 20]),
-    ...{ left: x, right: x + 20, top: 20, bottom: 40 },
+    left: x,
+    right: x + 20,
+    top: 20,
+    bottom: 40,
   })
   const drawing: Drawing = {
     bodies: [box(20), box(32)],

@@ -1,3 +1,5 @@
+// The package brings no types; every floor that reads this file needs them.
+// eslint-disable-next-line @typescript-eslint/triple-slash-reference
 /// <reference path="./linebreak.d.ts" />
 import LineBreaker from 'linebreak'
 import { wordsOf } from './graphemes'

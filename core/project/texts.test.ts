@@ -193,3 +193,34 @@ it('a font that was brought is kept beside the document by its content, and foun
   const planned = plan(brought, { kind: 'design', designId: 'd' }, 0, 1)
   expect(planned.resources).toContainEqual({ kind: 'font', id: 'f1', hash: id })
 })
+
+it('a design is seen over what lies under a shot that shows it', async () => {
+  const base = begun({ text: 'Pell' })
+  const shot = {
+    id: 'over',
+    name: 'Over',
+    source: { kind: 'design' as const, designId: 'd' },
+    lane: 1,
+    start: 4,
+    length: 20,
+    in: 0,
+    zero: 0,
+    sound: null,
+    state: 'done' as const,
+    note: '',
+    steps: [],
+  }
+  const solid = {
+    ...shot,
+    id: 'under',
+    lane: 0,
+    source: { kind: 'solid' as const, colour: [0, 0.5, 0] as [number, number, number] },
+  }
+  const p = all(base, ['shot.place', { shot: solid }], ['shot.place', { shot }])
+  const planned = plan(p, { kind: 'design', designId: 'd', over: 'over' }, 3, 0.5)
+  const made = await renderFrame(k, planned, () => undefined, { typefaces: open })
+  expect([made.data[1], made.data[3]]).toEqual([0.5, 1])
+  const lit = made.data.filter((v, i) => i % 4 === 0 && v > 0.5).length
+  k.free(made)
+  expect(lit).toBeGreaterThan(50)
+})

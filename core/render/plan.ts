@@ -4,7 +4,9 @@ import {
   getDesign,
   getMedium,
   getSequence,
+  getShot,
   type Project,
+  sequenceOf,
   type Stack,
   type Stage,
   stageOf,
@@ -32,8 +34,8 @@ export type Target = Base & {
 type Base =
   /** A whole sequence; the one that came in unless named. */
   | { kind: 'sequence'; sequenceId?: string | undefined }
-  /** A design on nothing. */
-  | { kind: 'design'; designId: string }
+  /** A design on nothing, or over what lies under a shot that shows it. */
+  | { kind: 'design'; designId: string; over?: string | undefined }
   /** A kept still, or any medium, at its first frame. */
   | { kind: 'medium'; mediaId: string }
   | StackTarget
@@ -116,13 +118,24 @@ function planBeside(of: Planning, stage: Stage, f: number): number {
   return planStack(of, stageOf(of.project, { kind, id, list }), stage.head + f, { upTo: 'source' })
 }
 
+/** What lies under a shot while it shows a frame of its source. */
+function planUnder(of: Planning, shotId: string, frame: number): number | undefined {
+  const shot = getShot(of.project, shotId)
+  const sequence = sequenceOf(of.project, 'shot', shotId)
+  return planSequence(of, sequence, Math.round(shot.start + frame - shot.in), { lane: shot.lane })
+}
+
 function planTarget(of: Planning, target: Base, frame: number): number {
   const { g, project } = of
   const canvas = g.canvas(targetSize(project, target))
   if (target.kind === 'medium') return g.add(canvas, sourceOp(getMedium(project, target.mediaId), 0, 'fit'))
   if (target.kind === 'design') {
     const inner = within(of, `design ${target.designId}`) as Planning
-    return planDesign(inner, getDesign(project, target.designId), frame)
+    const picture = planDesign(inner, getDesign(project, target.designId), frame)
+    const under = target.over === undefined ? undefined : planUnder(of, target.over, frame)
+    return under === undefined
+      ? picture
+      : g.add(canvas, { kind: 'over' }, [picture, onCanvas(of, under, canvas)])
   }
   if (target.kind === 'sequence') {
     const sequence = getSequence(project, target.sequenceId)

@@ -11,7 +11,7 @@ import { Button, IconButton } from '../../ui/button'
 import { cx } from '../../ui/classes'
 import { Choice } from '../../ui/fields'
 import { Menu } from '../../ui/overlays'
-import { Group, Row } from './letters-panel'
+import { Group, Row } from './row'
 import { StyleMenu } from './style-menu'
 
 /** The coats of an object, the front one first, each with its controls; how they lie on letters that overlap. */

@@ -3,7 +3,7 @@ import { fontsOf, type Project } from '@stilus/core/project'
 import { ChevronDown } from 'lucide-react'
 import { featuresIn, useFonts } from '../../session/fonts'
 import { Menu } from '../../ui/overlays'
-import { Row } from './letters-panel'
+import { Row } from './row'
 
 /** What the letters of a family can do besides, in plain words. */
 export function FeatureList(props: {

@@ -31,6 +31,7 @@ import { Choice, Toggle } from '../../ui/fields'
 import { NumberField } from '../../ui/number-field'
 import { FamilyChoice, weightsOf } from './family-choice'
 import { FeatureList } from './feature-list'
+import { Group, Row } from './row'
 import { chosenLetters, styleLetters } from './typing'
 
 const CASES: { value: Case; label: string }[] = [
@@ -256,28 +257,7 @@ function SomeLetters({
   )
 }
 
-export function Group({ title, end, children }: { title: string; end?: ReactNode; children: ReactNode }) {
-  return (
-    <fieldset className="min-w-0 border-b border-line pb-2 last:border-0">
-      <legend className="float-left flex h-7 w-full items-center justify-between text-xs font-semibold text-faint">
-        {title}
-        {end}
-      </legend>
-      <div className="clear-both">{children}</div>
-    </fieldset>
-  )
-}
-
-export function Row({ label, children }: { label: string; children: ReactNode }) {
-  return (
-    <div className="grid grid-cols-[92px_1fr_40px] items-center gap-x-2 py-0.5">
-      <span className="pl-2.5 leading-tight text-dim">{label}</span>
-      <div className="grid">{children}</div>
-    </div>
-  )
-}
-
-export function FormRow({ object, name }: { object: DesignObject; name: string }) {
+function FormRow({ object, name }: { object: DesignObject; name: string }) {
   const param = OBJECT_FORMS[object.kind][name]
   if (!param) return null
   const animated = object.form[name] ?? { value: param.default }

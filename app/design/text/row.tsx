@@ -1,0 +1,24 @@
+import type { ReactNode } from 'react'
+
+/** Controls under a heading. */
+export function Group({ title, end, children }: { title: string; end?: ReactNode; children: ReactNode }) {
+  return (
+    <fieldset className="min-w-0 border-b border-line pb-2 last:border-0">
+      <legend className="float-left flex h-7 w-full items-center justify-between text-xs font-semibold text-faint">
+        {title}
+        {end}
+      </legend>
+      <div className="clear-both">{children}</div>
+    </fieldset>
+  )
+}
+
+/** A control with its name before it. */
+export function Row({ label, children }: { label: string; children: ReactNode }) {
+  return (
+    <div className="grid grid-cols-[92px_1fr_40px] items-center gap-x-2 py-0.5">
+      <span className="pl-2.5 leading-tight text-dim">{label}</span>
+      <div className="grid">{children}</div>
+    </div>
+  )
+}
