@@ -38,7 +38,8 @@ writeFileSync(
   `# Third-party licences
 
 What ships with Stilus or runs on its server, made by \`node scripts/licences.mjs\` from the installed packages. Stilus itself is under
-Apache-2.0. The interface font is Source Sans 3 (SIL Open Font License 1.1). The demo's pictures and sounds are made by \`demo/\` and
+Apache-2.0. The interface font is Source Sans 3 (SIL Open Font License 1.1). The families that text is set in come from the packages below: each is under the
+licence that fonts/families.mjs names (SIL Open Font License 1.1, or Apache-2.0 for Roboto Slab and Special Elite). The demo's pictures and sounds are made by \`demo/\` and
 share the licence of Stilus. Chromium and ffmpeg are used by tests only, as Debian ships them; opencv-js (Apache-2.0) by benchmarks only.
 
 | package | version | licence |

@@ -16,6 +16,11 @@ export const GUIDE: readonly { page: string; title: string; words: readonly stri
     words: ['green', 'blue', 'screen', 'chroma', 'matte', 'hair', 'spill'],
   },
   {
+    page: 'write-a-title',
+    title: 'Write a title',
+    words: ['text', 'type', 'letters', 'font', 'name', 'lower third', 'credits', 'caption', 'style'],
+  },
+  {
     page: 'hand-over',
     title: 'Hand over',
     words: ['render', 'export', 'deliver', 'mp4', 'png', 'otio', 'edl'],
