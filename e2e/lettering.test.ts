@@ -275,4 +275,23 @@ test('objects snap to the middle of the picture, are aligned together, and undon
   assert.ok(Math.max(...tops) - Math.min(...tops) < 4, tops.join())
   await page.keyboard.press('Control+z')
   assert.ok(Math.abs((await place('Rectangle 3'))[1] - 0.85 * 720) < 8)
+
+  // A drag with Alt takes a copy along, and the next copy goes as far again.
+  await place('Rectangle 1')
+  const [x0] = await place('Rectangle 1')
+  await page.keyboard.down('Alt')
+  await drag(page, at(0.14, 0.75), at(0.14 + 0.055, 0.75))
+  await page.keyboard.up('Alt')
+  const [x1] = await place('Rectangle 1 copy')
+  assert.equal((await place('Rectangle 1'))[0], x0)
+  assert.ok(x1 - x0 > 60 && x1 - x0 < 82, `${x1 - x0}`)
+  await place('Rectangle 1 copy')
+  await page.keyboard.press('Control+d')
+  const [x2] = await place('Rectangle 1 copy copy')
+  assert.ok(Math.abs(x2 - x1 - (x1 - x0)) < 0.02, `${x2 - x1}, ${x1 - x0}`)
+  await page.keyboard.press('Control+z')
+  assert.equal(
+    await page.getByTestId('object-lanes').getByRole('button', { name: 'Rectangle 1 copy copy' }).count(),
+    0,
+  )
 })

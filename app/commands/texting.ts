@@ -2,7 +2,8 @@ import { COAT_KINDS, COAT_NAMES } from '@stilus/core/coats'
 import type { LetterStyle } from '@stilus/core/lettering'
 import { type Design, designOf, findOwner, type Project } from '@stilus/core/project'
 import { ALIGNMENTS } from '../design/arrange'
-import { alignChosen, spreadChosen } from '../design/arranging'
+import { copyAgain, copyStyle, hasStyle, pasteStyle } from '../design/duplicating'
+import { alignChosen, moveChosen, spreadChosen } from '../design/arranging'
 import { startTyping, stopTyping, switchStyle } from '../design/text/typing'
 import { uid } from '../session/work'
 import { edit } from '../store/edit'
@@ -67,6 +68,35 @@ export const TEXTING: readonly Command[] = [
       if (on) spreadChosen(on.project, on.design, axis)
     },
   })),
+  {
+    ...plain,
+    id: 'duplicate-objects',
+    label: 'Duplicate the objects, as far as the last time',
+    words: ['copy', 'repeat', 'again', 'clone'],
+    keys: ['ctrl+d'],
+    when: () => onScreen() !== undefined && view().stepId === null,
+    run: () =>
+      copyAgain((by, gesture) => {
+        const on = onScreen()
+        if (on) moveChosen(on.project, on.design, by, gesture)
+      }),
+  },
+  {
+    ...plain,
+    id: 'copy-style',
+    label: 'Copy the style of the object',
+    words: ['coats', 'look', 'format', 'appearance'],
+    when: isCoated,
+    run: () => copyStyle(view().objectId ?? ''),
+  },
+  {
+    ...plain,
+    id: 'paste-style',
+    label: 'Paste the style on the chosen objects',
+    words: ['coats', 'look', 'format', 'appearance', 'apply'],
+    when: () => onScreen() !== undefined && hasStyle(),
+    run: () => pasteStyle(view().objectIds),
+  },
   {
     ...plain,
     id: 'draw-text',

@@ -32,6 +32,16 @@ export function alignChosen(project: Project, design: Design, how: Alignment): v
   )
 }
 
+/** Moves the objects in hand. */
+export function moveChosen(project: Project, design: Design, by: [number, number], gesture: string): void {
+  const list = chosen(project, design)
+  moveAll(
+    list.map(({ held }): [Held, [number, number]] => [held, by]),
+    `Duplicate ${named(list)}`,
+    gesture,
+  )
+}
+
 /** Puts equal gaps between the objects in hand. */
 export function spreadChosen(project: Project, design: Design, axis: 'across' | 'down'): void {
   const list = chosen(project, design)

@@ -11,6 +11,7 @@ import { TransformBox } from '../viewer/transform-box'
 import { addText, letterAt } from './text/add-text'
 import { TypedText } from './text/typed-text'
 import { startTyping } from './text/typing'
+import { copyObjects, noteMove } from './duplicating'
 import { boundsOf, type Line, snapLines, snapped, union } from './arrange'
 import { addObject, addOutline, carry, type Held, heldAt, moveAll, objectAt } from './object-acts'
 
@@ -45,6 +46,9 @@ interface Drag {
   lines: Line[]
   label: string
   gesture: string
+  /** The first move makes copies, and moves those. */
+  copies?: boolean
+  copied?: boolean
 }
 
 /** The objects of a design on the picture: click one to take it, drag to move it, pull its box, arrow keys; or draw a new one. */
@@ -77,6 +81,21 @@ export function ObjectOverlay(props: { easel: Easel; design: Design; frame: numb
       gesture: newGesture('object'),
     }
   }
+  /** Lets a drag go on with copies of what it holds; they stand where that stands. */
+  const copyFirst = (d: Drag) => {
+    const made = copyObjects(
+      [d.held, ...d.others].map((h) => h.object.id),
+      d.gesture,
+    )
+    const copyOf = (h: Held): Held => ({
+      ...h,
+      object: { ...h.object, id: made.get(h.object.id) ?? h.object.id },
+    })
+    d.held = copyOf(d.held)
+    d.others = d.others.map(copyOf)
+    d.copied = made.size > 0
+    d.label = made.size > 1 ? `Duplicate ${made.size} objects` : 'Duplicate object'
+  }
   const press = (event: PointerEvent<SVGElement>) => {
     if (event.button !== 0) return
     const at = toPicture(event, design.size)
@@ -91,7 +110,7 @@ export function ObjectOverlay(props: { easel: Easel; design: Design; frame: numb
     const among = objectIds.includes(hit.id) && objectIds.length > 1
     if (also || (hit.id !== objectId && !among)) dispatch(viewActions.object({ id: hit.id, also }))
     const own = heldAt(easel, hit, frame)
-    if (own && !also) drag.current = dragOf(at, own)
+    if (own && !also) drag.current = { ...dragOf(at, own), copies: event.altKey }
   }
   const pull = (event: PointerEvent<SVGElement>) => {
     const d = drag.current
@@ -100,12 +119,17 @@ export function ObjectOverlay(props: { easel: Easel; design: Design; frame: numb
     const [x, y] = [at[0] - d.from[0], at[1] - d.from[1]]
     if (Math.hypot(x, y) < 3 * px && !event.currentTarget.hasAttribute('data-moved')) return
     event.currentTarget.setAttribute('data-moved', '')
+    if (d.copies) {
+      d.copies = false
+      copyFirst(d)
+    }
     const across = Math.abs(x) > Math.abs(y)
     const [dx, dy] = event.shiftKey ? (across ? [x, 0] : [0, y]) : [x, y]
     hand(true)
     const free = event.ctrlKey || event.metaKey
     const found = free ? { move: [dx, dy] as Point, lines: [] } : snapped(d.bounds, [dx, dy], d.lines, 6 * px)
     setLines(found.lines)
+    if (d.copied) noteMove(found.move)
     moveAll(
       [[d.held, found.move], ...d.others.map((o): [Held, Point] => [o, found.move])],
       d.label,

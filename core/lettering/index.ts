@@ -1,3 +1,4 @@
+export { axisNumber, axisParam } from './axes'
 export {
   type Caret,
   caretAt,

@@ -21,18 +21,8 @@ export {
   matrixOf,
   numbersAt,
 } from './objects'
-export {
-  coatsAt,
-  EMPHASIS,
-  familyId,
-  fontsOf,
-  newCoat,
-  ownFamilies,
-  plainText,
-  settingAt,
-  textsOf,
-  VARIABLES,
-} from './texts'
+export { coatsAt, EMPHASIS, newCoat, plainText, settingAt, textsOf, VARIABLES } from './texts'
+export { familyId, fontsOf, ownFamilies } from './fonts'
 export { nameOfText } from './edits/texts'
 export { pinActs } from './pin'
 export { stateBefore } from './wires'

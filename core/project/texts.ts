@@ -1,11 +1,11 @@
 import type { Coat, CoatKind } from '../coats'
 import { COAT_FORMS, STOP_FORM } from '../coats'
-import { type Family, Fonts, type LetterStyle, readCoverage, type Setting } from '../lettering'
+import { axisNumber, type LetterStyle, type Setting } from '../lettering'
 import { defaults, fit, type Params, type Values } from '../params'
 import type { Stage } from './stage'
 import { formAt, moved } from './values'
 import { still } from './parts'
-import type { CoatItem, Design, DesignObject, DesignText, Font, Project } from './schema'
+import type { CoatItem, Design, DesignObject, DesignText, Project } from './schema'
 
 /** What emphasised letters look like where a design does not say. */
 export const EMPHASIS: LetterStyle = { weight: 700, colour: [1, 0.46, 0.1] }
@@ -64,8 +64,11 @@ export function settingAt(
 
 /** Axes of variable fonts are numbers of the form called `axis-wdth` and so on. */
 function axesAt(stage: Stage, object: DesignObject, frame: number): Record<string, number> {
-  const names = Object.keys(object.form).filter((name) => name.startsWith('axis-'))
-  return Object.fromEntries(names.map((name) => [name.slice(5), Number(formAt(stage, object, name, frame))]))
+  const before = axisNumber('')
+  const names = Object.keys(object.form).filter((name) => name.startsWith(before))
+  return Object.fromEntries(
+    names.map((name) => [name.slice(before.length), Number(formAt(stage, object, name, frame))]),
+  )
 }
 
 /** What can stand in a text in braces, in plain words. */
@@ -130,38 +133,6 @@ export function coatsAt(stage: Stage, object: DesignObject, frame: number): Coat
       values: values(COAT_FORMS[kind], form),
       stops: stops.map((s) => values(STOP_FORM, s.form) as unknown as Coat['stops'][number]),
     }))
-}
-
-/** Families that were brought to a project: their files by name, weight and slope. */
-export function ownFamilies({ fonts = [] }: Pick<Project, 'fonts'>): Family[] {
-  const byId = new Map<string, Font[]>()
-  for (const font of fonts) byId.set(font.family, [...(byId.get(font.family) ?? []), font])
-  return [...byId.entries()].map(([name, own]) => ({
-    id: familyId(name),
-    name,
-    kind: 'own',
-    licence: '',
-    axes: own[0]?.axes ?? [],
-    faces: own.map(({ id, weight, italic, coverage }) => ({
-      weight,
-      italic,
-      files: [{ id, coverage: readCoverage(coverage) }],
-    })),
-  }))
-}
-
-/** The id of a family that was brought. */
-export const familyId = (name: string): string => `own ${name}`
-
-const made = new WeakMap<object, Fonts>()
-const NONE = {}
-
-/** All that the texts of a project can be set in. */
-export function fontsOf(project: Pick<Project, 'fonts'>): Fonts {
-  const key = project.fonts ?? NONE
-  let fonts = made.get(key)
-  if (!fonts) made.set(key, (fonts = new Fonts(ownFamilies(project))))
-  return fonts
 }
 
 /** All texts of a project, with the design that each is in. */

@@ -3,6 +3,8 @@ import { contentAt, type ContentValues, fit, type Param, type Values } from '../
 import { ITEM_FORMS } from '../region'
 import { COAT_FORMS, STOP_FORM } from '../coats'
 import { OBJECT_FORMS } from '../design'
+import { axisNumber, axisParam } from '../lettering'
+import { fontsOf } from './fonts'
 import { contentOf, fieldParam, panelFor, paramsOf } from './declared'
 import { getItem, getObject, getStep } from './find'
 import { carried, motionNumber } from './motions'
@@ -171,20 +173,27 @@ export function paramAt(project: Project, at: Address): Param | undefined {
   if (value.path !== at.path) return undefined
   const leaf = leafOf(at)
   if (at.owner.kind === 'item') return ITEM_FORMS[getItem(project, at.owner.id).kind][leaf]
-  if (at.owner.kind === 'object') return objectParam(getObject(project, at.owner.id), at.path)
+  if (at.owner.kind === 'object') return objectParam(project, getObject(project, at.owner.id), at.path)
   const step = getStep(project, at.owner.id)
   const control = controlOf(at)
   return control === undefined ? fieldParam(step, at.path) : paramsOf(step)[control]
 }
 
 /** The parameter of a number of an object, of one of its coats, or of a colour in a coat's gradient. */
-function objectParam(object: DesignObject, path: string): Param | undefined {
+function objectParam(project: Project, object: DesignObject, path: string): Param | undefined {
   const [first, coatId, third] = path.split('/')
   const leaf = path.slice(path.lastIndexOf('/') + 1)
-  if (first !== 'coats') return OBJECT_FORMS[object.kind][leaf]
+  if (first !== 'coats') return OBJECT_FORMS[object.kind][leaf] ?? axisOf(project, object, leaf)
   const kind = object.coats?.find((c) => c.id === coatId)?.kind
   if (!kind) return undefined
   return third === 'stops' ? STOP_FORM[leaf] : COAT_FORMS[kind][leaf]
+}
+
+/** The axis of its font that a number of a text sets. */
+function axisOf(project: Project, { text }: DesignObject, name: string): Param | undefined {
+  const axes = text && fontsOf(project).find(text.family)?.axes
+  const axis = axes?.find(({ tag }) => axisNumber(tag) === name)
+  return axis && axisParam(axis)
 }
 
 /** A value's name as people read it: whose it is and the control. */

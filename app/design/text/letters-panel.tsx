@@ -30,8 +30,10 @@ import { ColourField } from '../../ui/colour-field'
 import { Choice, Toggle } from '../../ui/fields'
 import { NumberField } from '../../ui/number-field'
 import { FamilyChoice, weightsOf } from './family-choice'
+import { AxesList } from './axes-list'
 import { FeatureList } from './feature-list'
 import { Group, Row } from './row'
+import { SetNotes } from './set-notes'
 import { chosenLetters, styleLetters } from './typing'
 
 const CASES: { value: Case; label: string }[] = [
@@ -121,8 +123,14 @@ export function LettersPanel({ project, object }: { project: Project; object: De
         {some ? (
           <SomeLetters {...{ shared, style }} colour={shownColour(project, object, shared)} />
         ) : (
-          ['size', 'tracking', 'leading'].map((name) => <FormRow key={name} {...{ object, name }} />)
+          <>
+            {['size', 'tracking', 'leading'].map((name) => (
+              <FormRow key={name} {...{ object, name }} />
+            ))}
+            <AxesList {...{ project, object }} />
+          </>
         )}
+        <SetNotes {...{ project, object }} />
         <FeatureList
           project={project}
           family={own.family}

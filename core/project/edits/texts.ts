@@ -1,9 +1,10 @@
 import { z } from 'zod'
 import { COAT_KINDS, COAT_NAMES, STOP_FORM } from '../../coats'
-import { insertText, replaceText, styleText, type TextContent } from '../../lettering'
+import { axisNumber, insertText, replaceText, styleText, type TextContent } from '../../lettering'
 import { defineEdit } from '../define'
 import { getDesign, getObject, NotFound, Refused } from '../find'
-import { Locked, still } from '../parts'
+import { formAddress, Locked, still } from '../parts'
+import { paramAt } from '../values'
 import {
   coatSchema,
   type CoatItem,
@@ -15,7 +16,7 @@ import {
   textSchema,
 } from '../schema'
 import { newCoat } from '../texts'
-import { defaults } from '../../params'
+import { defaults, fit } from '../../params'
 import { id, value } from './common'
 
 const onObject = { objectId: id }
@@ -99,6 +100,17 @@ export const TEXT_EDITS = {
     (p, a) => {
       const given = Object.entries(a.change).filter(([, v]) => v !== undefined)
       Object.assign(textOf(p, a.objectId), Object.fromEntries(given))
+    },
+  ),
+  'text.axis': defineEdit(
+    { ...onObject, tag: z.string().length(4), value: z.number() },
+    () => 'Set an axis of the font',
+    (p, a) => {
+      const object = opened(p, a.objectId)
+      const address = formAddress('object', a.objectId, axisNumber(a.tag))
+      const axis = paramAt(p, address)
+      if (!axis) throw new NotFound('axis', a.tag)
+      object.form[axisNumber(a.tag)] ??= { value: fit(axis, a.value) }
     },
   ),
   'coat.add': defineEdit(
