@@ -295,3 +295,14 @@ test('objects snap to the middle of the picture, are aligned together, and undon
     0,
   )
 })
+
+test('artwork of layers comes in as a design, its layers by name', async () => {
+  const { page } = stage
+  const kit = fileURLToPath(new URL('../demo/kit/title-card.ora', import.meta.url))
+  await page.getByRole('button', { name: 'Media' }).first().click()
+  await page.getByTestId('import-input').setInputFiles(kit)
+  await page.getByTestId('object-lanes').getByRole('button', { name: 'comet rivet', exact: true }).waitFor()
+  const rows = page.getByTestId('object-lanes').getByRole('button', { name: /^Hide/ })
+  assert.equal(await rows.count(), 6)
+  assert.ok((await changes(0)) > 1e6)
+})

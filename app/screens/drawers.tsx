@@ -109,7 +109,7 @@ export function MediaDrawer({ project }: { project: Project }) {
           multiple
           hidden
           data-testid="import-input"
-          accept={`${MEDIA_ACCEPT},.otio,.edl`}
+          accept={`${MEDIA_ACCEPT},.otio,.edl,.ora`}
           onChange={(e) => {
             void importFiles([...(e.target.files ?? [])], true)
             e.target.value = ''

@@ -14,6 +14,7 @@ import {
 import { edit } from '../store/edit'
 import { store } from '../store/store'
 import { viewActions } from '../store/view'
+import { ARTWORK, importArtwork } from './artwork'
 import { readEdit } from './incoming'
 import { session } from './session'
 import { openSequence, sequenceFrame } from './where'
@@ -32,7 +33,10 @@ export const MEDIA_ACCEPT =
  */
 export async function importFiles(files: readonly File[], place: boolean): Promise<void> {
   const edits = files.filter((f) => EDITS.test(f.name))
-  const { sequences, single } = sequencesAmong(files.filter((f) => !edits.includes(f)))
+  const artworks = files.filter((f) => ARTWORK.test(f.name))
+  const { sequences, single } = sequencesAmong(
+    files.filter((f) => !edits.includes(f) && !artworks.includes(f)),
+  )
   for (const file of single) await importOne(file, place && !edits.length)
   for (const stills of sequences) {
     const packed = await work(`Reading ${stills.length} pictures`, (share, signal) =>
@@ -46,6 +50,7 @@ export async function importFiles(files: readonly File[], place: boolean): Promi
     )
   }
   for (const file of edits) await readEdit(file)
+  for (const file of artworks) await importArtwork(file)
 }
 
 async function importOne(file: File, place: boolean): Promise<void> {

@@ -12,6 +12,7 @@ export { writeOtio } from './otio-write'
 export { mediumPath, type PackageReader, type PackedMedium, readPackage, writePackage } from './package'
 export { readCube, TableError } from './cube'
 export { readFont } from './font'
+export { type ArtLayer, type Artwork, ArtworkError, readOra } from './ora'
 export {
   type Preset,
   type PresetFile,
