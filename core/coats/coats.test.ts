@@ -60,7 +60,7 @@ it.each([
   const { sum } = pictured('rectangle', [46, 26], [coat('edge', { ...WHITE, width: 4, side })])
   // Where an edge turns round a corner it is round.
   const corners = side === 'inside' ? 0 : (4 - Math.PI) * (side === 'outside' ? 16 : 4)
-  expect(Math.abs(sum - (w * h - u * v - corners))).toBeLessThan(4)
+  expect(Math.abs(sum - (w * h - u * v - corners))).toBeLessThan(0.5)
 })
 
 it('between an edge and a fill in front of it nothing shows through', () => {
@@ -70,7 +70,7 @@ it('between an edge and a fill in front of it nothing shows through', () => {
 
 it('a fill that is thicker by some pixels is larger by as many on each side', () => {
   const { sum } = pictured('rectangle', [30, 20], [coat('fill', { ...WHITE, grow: 3 })])
-  expect(Math.abs(sum - (36 * 26 - (4 - Math.PI) * 9))).toBeLessThan(2)
+  expect(Math.abs(sum - (36 * 26 - (4 - Math.PI) * 9))).toBeLessThan(0.3)
 })
 
 it('blur follows the Gaussian of a straight edge', () => {
@@ -167,7 +167,7 @@ it('overlapping bodies are one: a fill is not doubled, and an edge within anothe
     const frame = paintCoats(k, area, drawing, [one])
     const total = frame.data.reduce((t, v, i) => (i % 4 === 3 ? t + v : t), 0)
     k.free(frame)
-    expect(Math.abs(total - sum)).toBeLessThan(3)
+    expect(Math.abs(total - sum)).toBeLessThan(0.5)
   }
 })
 
@@ -198,4 +198,31 @@ it('no coat gives a value that is no number, or alpha beyond 0 to 1', () => {
     }),
     { numRuns: 60 },
   )
+})
+
+it('an edge follows the exact distance, also round corners and where strokes are thin', () => {
+  const exact = (x: number, y: number, w: number, h: number) => {
+    const [u, v] = [Math.abs(x) - w / 2, Math.abs(y) - h / 2]
+    return Math.hypot(Math.max(u, 0), Math.max(v, 0)) + Math.min(Math.max(u, v), 0)
+  }
+  for (const [w, h, width, side] of [
+    [40, 9, 3, 'outside'],
+    [40, 9, 4, 'inside'],
+    [30, 22, 1, 'centred'],
+  ] as const) {
+    const [low, high] =
+      side === 'outside' ? [0, width] : side === 'inside' ? [-width, 0] : [-width / 2, width / 2]
+    const { at } = pictured('rectangle', [w, h], [coat('edge', { ...WHITE, width, side })])
+    let worst = 0
+    for (let y = 0; y < 64; y++)
+      for (let x = 0; x < 96; x++) {
+        let inside = 0
+        for (let i = 0; i < 256; i++) {
+          const d = exact(x + ((i % 16) + 0.5) / 16 - 48, y + (Math.floor(i / 16) + 0.5) / 16 - 32, w, h)
+          if (d >= low && d <= high) inside++
+        }
+        worst = Math.max(worst, Math.abs(inside / 256 - at(x, y)))
+      }
+    expect(worst).toBeLessThan(0.08)
+  }
 })

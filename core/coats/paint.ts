@@ -1,6 +1,6 @@
 import type { Area, Frame, Plane } from '../frame'
 import {
-  bandOf,
+  grownFrom,
   bendPlane,
   type Blend,
   blendInto,
@@ -199,7 +199,6 @@ class Painter {
   }
 
   #raw(coat: Coat, index: number): Plane {
-    const { k } = this
     const unit = this.#unit
     const grow = numberOf(coat, 'grow') * unit
     if (coat.kind === 'plate') {
@@ -210,7 +209,7 @@ class Painter {
       const [width, gap] = [numberOf(coat, 'width') * unit, numberOf(coat, 'gap') * unit]
       const side = coat.values['side']
       const low = side === 'inside' ? -gap - width : side === 'centred' ? gap - width / 2 : gap
-      return bandOf(k, this.#distances(), this.#hidden(coat, index) ? -1e6 : low, low + width)
+      return this.#between(this.#hidden(coat, index) ? -1e6 : low, low + width)
     }
     if (coat.kind === 'shadow' && numberOf(coat, 'length') > 0) {
       const [x, y] = pairOf(coat, 'offset')
@@ -220,8 +219,7 @@ class Painter {
       const pieces = castPieces(this.drawing.bodies, cast)
       return this.#coverOf([{ pieces }])
     }
-    if (grow !== 0) return bandOf(k, this.#distances(), -1e6, grow)
-    return this.#coverOf(this.drawing.bodies)
+    return this.#grown(grow)
   }
 
   /** Whether what is in front hides the inner half of an edge: it goes on under that, so that no gap is seen between the two. */
@@ -251,6 +249,27 @@ class Painter {
 
   #coverOf(bodies: readonly Pick<Body, 'pieces'>[]): Plane {
     return coverOf(this.k, this.area, bodies)
+  }
+
+  /** What lies between two distances: what the larger outline covers without what the smaller one does. */
+  #between(low: number, high: number): Plane {
+    const { k } = this
+    const outer = this.#grown(high)
+    if (low < -1e5) return outer
+    const inner = this.#grown(low)
+    // Four places of a plane are as one of a frame.
+    k.raw.addScaled(outer.block.at, inner.block.at, Math.ceil((outer.width * outer.height) / 4), -1)
+    k.free(inner)
+    return outer
+  }
+
+  /** What the outline covers where it is moved out by some pixels. */
+  #grown(by: number): Plane {
+    const { k } = this
+    if (by !== 0) return grownFrom(k, this.#distances(), by, this.area, this.drawing.bodies)
+    const copy = k.plane(this.#size.width, this.#size.height)
+    copy.data.set(this.#whole().data)
+    return copy
   }
 
   #distances(): Plane {

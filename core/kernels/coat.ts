@@ -88,11 +88,35 @@ export function coverOf(
   return coverPieces(k, width, height, all)
 }
 
-/** What lies between two distances of a plane of them, over one pixel at either end. */
-export function bandOf(k: Kernels, distance: Plane, low: number, high: number): Plane {
-  const out = k.plane(distance.width, distance.height)
-  const far = (v: number) => Math.min(1e6, Math.max(-1e6, v))
-  k.raw.band(out.block.at, distance.block.at, out.width * out.height, far(low), far(high))
+/**
+ * What bodies of an area cover where their outlines are moved out by some pixels, from the distances to them: over one pixel at the edge; where the distance bends, as at corners and along the middle of strokes, by 4 x 4
+ * samples a pixel.
+ */
+export function grownFrom(
+  k: Kernels,
+  distance: Plane,
+  by: number,
+  { x, y }: Area,
+  bodies: readonly Body[],
+): Plane {
+  const { width, height } = distance
+  const out = k.plane(width, height)
+  k.raw.within(out.block.at, distance.block.at, width * height, by)
+  const total = bodies.reduce((n, b) => n + b.pieces.length, 0)
+  if (!total) return out
+  const table = Math.ceil((bodies.length * 24) / 16) * 16
+  k.scratch(table + total * 8, (block) => {
+    const heads = k.floats(block)
+    const all = k.floatsAt(block.at + table, total)
+    let at = 0
+    bodies.forEach(({ pieces, left, top, right, bottom }, i) => {
+      heads.set([left - x, top - y, right - x, bottom - y, at / 4, pieces.length / 4], 6 * i)
+      movedInto(all, at, pieces, -x, -y)
+      at += pieces.length
+    })
+    const [from, end] = [block.at + table, block.at + table + total * 4]
+    k.raw.refine(out.block.at, distance.block.at, width, height, by, block.at, bodies.length, from, end)
+  })
   return out
 }
 

@@ -31,7 +31,7 @@ export { bendPlane, colourRamp, dither, outerPlane, ramp, type RampKind } from '
 export { guided, halftone, paint, pick, type Screening, slopes } from './local'
 export { type Dab, layDab } from './dab'
 export {
-  bandOf,
+  grownFrom,
   type Body,
   coverOf,
   coverPieces,

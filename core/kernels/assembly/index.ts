@@ -14,13 +14,14 @@ export { runMaxima, discRow, distance } from './morphology'
 export { shape, fillPlane, invertPlane } from './matte'
 export {
   nearer,
-  band,
+  within,
   weighRows,
   weighColumns,
   halfPlane,
   doublePlane,
   paintThrough,
   shiftPlane,
+  refine,
 } from './coat'
 export { pathSums, pathCover, pathDistance, pathFeather } from './path'
 export { statistics, histogram, noise } from './measure'
