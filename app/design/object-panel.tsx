@@ -10,13 +10,13 @@ import {
   sourceName,
 } from '@stilus/core/project'
 import { Copy, Eye, EyeOff, Lock, LockOpen, Trash2 } from 'lucide-react'
-import { Tabs } from 'radix-ui'
 import type { ReactNode } from 'react'
 import { uid } from '../session/work'
 import { ParamRow } from '../desk/controls/param-row'
+import { FaceTabs } from '../desk/panel/face-tabs'
 import { edit } from '../store/edit'
 import { useApp, useAppDispatch, useView } from '../store/store'
-import { type Face, viewActions } from '../store/view'
+import { viewActions } from '../store/view'
 import { Button, IconButton } from '../ui/button'
 import { Choice, EditableText } from '../ui/fields'
 import { NumberField } from '../ui/number-field'
@@ -28,11 +28,6 @@ import { parentsFor } from './object-acts'
 import { PassageRows } from './passage-rows'
 import { pictureSources } from './sources'
 
-const FACES: { id: Face; label: string }[] = [
-  { id: 'what', label: 'What' },
-  { id: 'where', label: 'Where' },
-  { id: 'when', label: 'When' },
-]
 /** What of an object's numbers says where it stands. */
 const PLACING = ['place', 'anchor', 'scale', 'turn', 'opacity']
 const OBJECT_PLURALS: Record<ObjectKind, string> = {
@@ -103,74 +98,66 @@ export function ObjectPanel({
           </IconButton>
         </div>
       </header>
-      <Tabs.Root
-        value={face}
-        onValueChange={(v) => dispatch(viewActions.set({ face: v as Face }))}
-        className="flex min-h-0 flex-1 flex-col"
-      >
-        <Tabs.List className="grid grid-cols-3 border-b">
-          {FACES.map(({ id, label }) => (
-            <Tabs.Trigger
-              key={id}
-              value={id}
-              data-facet={id}
-              className="group border-b-2 border-transparent px-3 py-1.5 text-left text-sm text-dim data-[state=active]:border-(--facet) data-[state=active]:font-semibold data-[state=active]:text-(--facet)"
-            >
-              {label}
-            </Tabs.Trigger>
-          ))}
-        </Tabs.List>
-        <Tabs.Content value="what" className="min-h-0 flex-1 overflow-y-auto px-3 py-2">
-          {object.kind === 'picture' && object.source && (
-            <Field label="Shows">
-              <PictureChoice
-                {...{ project, design, source: object.source }}
-                onChange={(source) => change({ source })}
-              />
-            </Field>
-          )}
-          {object.kind === 'group' && object.objects && (
-            <Button
-              className="mb-2 w-full"
-              onClick={() => {
-                if (dispatch(edit('object.ungroup', at))) dispatch(viewActions.object({ id: null }))
-              }}
-            >
-              Open up the group
-            </Button>
-          )}
-          {object.text && <LettersPanel {...{ project, object }} />}
-          {object.coats && <CoatsPanel object={object} />}
-          {object.text && <ColumnPanel object={object} />}
-          <Forms {...{ object }} params={params.filter(([name]) => !PLACING.includes(name))} />
-          <Field label="Lies there as">
-            <Choice
-              label="Blend mode of the object"
-              value={blend.mode}
-              options={BLENDS.map((mode) => ({ value: mode, label: MODES[mode] ?? capital(mode) }))}
-              onChange={(mode) => change({ blend: { ...blend, mode: mode as Blend } })}
-            />
-          </Field>
-          <p className="pt-3 text-dim">
-            {object.steps.length
-              ? 'Its treatments stand in the strip below.'
-              : `Treatments work on ${OBJECT_PLURALS[object.kind]} too: add one from the catalogue.`}
-          </p>
-        </Tabs.Content>
-        <Tabs.Content value="where" className="min-h-0 flex-1 overflow-y-auto px-3 py-2">
-          <ArrangeRow {...{ project, design }} />
-          <Field label="Moves along">
-            <ParentChoice design={design} object={object} />
-          </Field>
-          <Forms {...{ object }} params={params.filter(([name]) => PLACING.includes(name))} />
-        </Tabs.Content>
-        <Tabs.Content value="when" className="min-h-0 flex-1 overflow-y-auto px-3 py-2">
-          <div className="grid grid-cols-[92px_1fr] items-center gap-x-2 gap-y-1">
-            <TimeRows object={object} />
-            <PassageRows object={object} />
-          </div>
-        </Tabs.Content>
-      </Tabs.Root>
+      <FaceTabs
+        faces={{
+          what: (
+            <>
+              {object.kind === 'picture' && object.source && (
+                <Field label="Shows">
+                  <PictureChoice
+                    {...{ project, design, source: object.source }}
+                    onChange={(source) => change({ source })}
+                  />
+                </Field>
+              )}
+              {object.kind === 'group' && object.objects && (
+                <Button
+                  className="mb-2 w-full"
+                  onClick={() => {
+                    if (dispatch(edit('object.ungroup', at))) dispatch(viewActions.object({ id: null }))
+                  }}
+                >
+                  Open up the group
+                </Button>
+              )}
+              {object.text && <LettersPanel {...{ project, object }} />}
+              {object.coats && <CoatsPanel object={object} />}
+              {object.text && <ColumnPanel object={object} />}
+              <Forms {...{ object }} params={params.filter(([name]) => !PLACING.includes(name))} />
+              <Field label="Lies there as">
+                <Choice
+                  label="Blend mode of the object"
+                  value={blend.mode}
+                  options={BLENDS.map((mode) => ({ value: mode, label: MODES[mode] ?? capital(mode) }))}
+                  onChange={(mode) => change({ blend: { ...blend, mode: mode as Blend } })}
+                />
+              </Field>
+              <p className="pt-3 text-dim">
+                {object.steps.length
+                  ? 'Its treatments stand in the strip below.'
+                  : `Treatments work on ${OBJECT_PLURALS[object.kind]} too: add one from the catalogue.`}
+              </p>
+            </>
+          ),
+          where: (
+            <>
+              <ArrangeRow {...{ project, design }} />
+              <Field label="Moves along">
+                <ParentChoice design={design} object={object} />
+              </Field>
+              <Forms {...{ object }} params={params.filter(([name]) => PLACING.includes(name))} />
+            </>
+          ),
+          when: (
+            <>
+              <div className="grid grid-cols-[92px_1fr] items-center gap-x-2 gap-y-1">
+                <TimeRows object={object} />
+                <PassageRows object={object} />
+              </div>
+            </>
+          ),
+        }}
+      />
     </section>
   )
 }

@@ -1,6 +1,6 @@
 import { BLENDS } from '../kernels'
-import type { PairParam, Params } from '../params'
-import { choice, colour, degrees, px, share, times } from '../params/make'
+import type { Params } from '../params'
+import { choice, colour, degrees, pair, px, share, times } from '../params/make'
 
 /** What a coat can be. */
 export const COAT_KINDS = ['fill', 'edge', 'shadow', 'glow', 'shade', 'plate'] as const
@@ -15,24 +15,14 @@ export const COAT_NAMES: Record<CoatKind, string> = {
   plate: 'Plate',
 }
 
-const pair = (
+/** Two lengths in pixels of the object. */
+const lengths = (
   label: string,
   help: string,
   names: readonly [string, string],
   fallback: [number, number],
   limits: readonly [number, number] = [-2000, 2000],
-): PairParam => ({
-  type: 'pair',
-  label,
-  help,
-  names,
-  default: fallback,
-  min: limits[0],
-  max: limits[1],
-  step: 0.5,
-  digits: 1,
-  unit: 'px',
-})
+) => pair(label, help, names, fallback, limits, { step: 0.5, unit: 'px' })
 
 const OPACITY = { opacity: share('Opacity', 'How much of the coat shows.', 1) }
 const MODES = Object.fromEntries(
@@ -42,7 +32,7 @@ const BLEND = {
   blend: choice('Lies there as', 'How the coat lies on those behind it.', MODES),
 }
 const OFFSET = {
-  offset: pair('Offset', 'Moves the coat, in pixels of its object.', ['Across', 'Down'], [0, 0]),
+  offset: lengths('Offset', 'Moves the coat, in pixels of its object.', ['Across', 'Down'], [0, 0]),
 }
 const soft = (fallback: number) => ({
   blur: px('Blur', 'Softens the coat; the standard deviation.', fallback, [0, 60], { limits: [0, 400] }),
@@ -91,7 +81,7 @@ export const COAT_FORMS: Record<CoatKind, Params> = {
   },
   shadow: {
     colour: colour('Colour', 'Of the shadow.', [0, 0, 0]),
-    offset: pair('Offset', 'Where it falls, in pixels of the object.', ['Across', 'Down'], [4, 6]),
+    offset: lengths('Offset', 'Where it falls, in pixels of the object.', ['Across', 'Down'], [4, 6]),
     ...soft(6),
     grow: thick('Thicken', 'Makes the shadow larger than what casts it.'),
     length: px('Length', 'Draws the shadow out in the way of its offset; 0 lets it lie.', 0, [0, 200], {
@@ -112,7 +102,7 @@ export const COAT_FORMS: Record<CoatKind, Params> = {
   },
   shade: {
     colour: colour('Colour', 'Of the shade.', [0, 0, 0]),
-    offset: pair('Offset', 'From which side it comes in.', ['Across', 'Down'], [2, 3]),
+    offset: lengths('Offset', 'From which side it comes in.', ['Across', 'Down'], [2, 3]),
     ...soft(4),
     ...OPACITY,
     opacity: share('Opacity', 'How much of the coat shows.', 0.6),
@@ -126,7 +116,13 @@ export const COAT_FORMS: Record<CoatKind, Params> = {
       line: 'Each line',
       word: 'Each word',
     }),
-    pad: pair('Room', 'Between what it lies behind and its edge.', ['Across', 'Down'], [18, 8], [-500, 2000]),
+    pad: lengths(
+      'Room',
+      'Between what it lies behind and its edge.',
+      ['Across', 'Down'],
+      [18, 8],
+      [-500, 2000],
+    ),
     round: px('Rounding', 'Radius of its corners.', 0, [0, 60]),
     slant: degrees('Slant', 'Leans its sides.', 0, { limits: [-80, 80], soft: [-45, 45] }),
     ...OPACITY,

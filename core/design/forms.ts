@@ -1,5 +1,5 @@
-import type { PairParam, Params } from '../params'
-import { degrees, number, px, share, times } from '../params/make'
+import type { Params } from '../params'
+import { degrees, number, pair, px, share, times } from '../params/make'
 
 /** What an object of a design can be. */
 export const OBJECT_KINDS = ['text', 'picture', 'rectangle', 'ellipse', 'outline', 'group'] as const
@@ -13,26 +13,6 @@ export const OBJECT_NAMES: Record<ObjectKind, string> = {
   outline: 'Outline',
   group: 'Group',
 }
-
-const pair = (
-  label: string,
-  help: string,
-  names: readonly [string, string],
-  fallback: [number, number],
-  limits: readonly [number, number],
-  more: Partial<PairParam> = {},
-): PairParam => ({
-  type: 'pair',
-  label,
-  help,
-  names,
-  default: fallback,
-  min: limits[0],
-  max: limits[1],
-  step: 1,
-  digits: 1,
-  ...more,
-})
 
 const FAR = [-32000, 32000] as const
 

@@ -1,26 +1,10 @@
-import { readFileSync } from 'node:fs'
-import { join } from 'node:path'
 import { strToU8, zipSync } from 'fflate'
 import { readOra } from '.'
 
-const kit = readFileSync(join(__dirname, '../../demo/kit/title-card.ora'))
 const packed = (stack: string, files: Record<string, Uint8Array> = {}, mimetype = 'image/openraster') =>
   zipSync({ mimetype: strToU8(mimetype), 'stack.xml': strToU8(stack), ...files })
 const png = { 'data/a.png': strToU8('picture') }
 const layer = (more: string) => `<layer name="A" src="data/a.png" ${more}/>`
-
-it('the artwork of the kit has its layers by name, from back to front', () => {
-  const { width, height, layers, notes } = readOra(kit)
-  expect([width, height, notes]).toEqual([1280, 720, []])
-  expect(layers.map((l) => l.name)).toEqual([
-    'ribbon shadow',
-    'ribbon',
-    'comet tails',
-    'comet star',
-    'comet rivet',
-    'lettering',
-  ])
-})
 
 it('groups, places, visibility, opacity and blend modes are kept; what is not known is told', () => {
   const stack = `<image w="40" h="30"><stack>${layer('x="3" y="-2" opacity="0.5" composite-op="svg:multiply"')}

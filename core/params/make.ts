@@ -3,6 +3,7 @@ import type {
   ColourParam,
   CurveParam,
   NumberParam,
+  PairParam,
   PointParam,
   RangeParam,
   SeedParam,
@@ -174,4 +175,25 @@ export const edge = (
     more,
   ),
   default: first,
+})
+
+/** Two lengths, from `limits[0]` to `limits[1]`. */
+export const pair = (
+  label: string,
+  help: string,
+  names: readonly [string, string],
+  fallback: [number, number],
+  limits: readonly [number, number],
+  more: Partial<PairParam> = {},
+): PairParam => ({
+  type: 'pair',
+  label,
+  help,
+  names,
+  default: fallback,
+  min: limits[0],
+  max: limits[1],
+  step: 1,
+  digits: 1,
+  ...more,
 })

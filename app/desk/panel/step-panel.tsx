@@ -10,7 +10,6 @@ import {
 } from '@stilus/core/project'
 import { findStep } from '@stilus/core/steps'
 import { Eye, EyeOff, MoreHorizontal } from 'lucide-react'
-import { Tabs } from 'radix-ui'
 import { CutLength } from '../../sequence/cut-length'
 import { edit } from '../../store/edit'
 import { useAppDispatch, useView } from '../../store/store'
@@ -21,6 +20,7 @@ import { Menu } from '../../ui/overlays'
 import { NumberField } from '../../ui/number-field'
 import { KeyButton } from '../controls/key-button'
 import { ModifiersPanel } from '../controls/modifiers-panel'
+import { FaceTabs } from './face-tabs'
 import { SharedPanel } from './shared-panel'
 import { useStepMenu } from '../strip/step-menu'
 import { useAnimated, useDesk, useSelectedStep, useSelectedSteps } from '../use-desk'
@@ -28,18 +28,11 @@ import { WhatFace } from './what-face'
 import { WhenFace } from './when-face'
 import { WhereFace } from './where-face'
 
-const FACES: { id: Face; label: string }[] = [
-  { id: 'what', label: 'What' },
-  { id: 'where', label: 'Where' },
-  { id: 'when', label: 'When' },
-]
-
 /** The selected step: its name, switch and mix, and one of its three faces; or what several selected steps share. */
 export function StepPanel() {
   const step = useSelectedStep()
   const steps = useSelectedSteps()
   const { face, modifiers } = useView('face', 'modifiers')
-  const dispatch = useAppDispatch()
   if (!step) return <NoStep />
   if (steps.length > 1) return <SharedPanel steps={steps} />
   return (
@@ -48,36 +41,14 @@ export function StepPanel() {
       {modifiers && belongs(modifiers, step) ? (
         <ModifiersPanel address={modifiers} step={step} />
       ) : (
-        <Tabs.Root
-          value={face}
-          onValueChange={(v) => dispatch(viewActions.set({ face: v as Face }))}
-          className="flex min-h-0 flex-1 flex-col"
-        >
-          <Tabs.List className="grid grid-cols-3 border-b">
-            {FACES.map(({ id, label }) => (
-              <Tabs.Trigger
-                key={id}
-                value={id}
-                data-facet={id}
-                className="group grid gap-0 border-b-2 border-transparent px-3 pt-1.5 pb-1 text-left data-[state=active]:border-(--facet)"
-              >
-                <span className="text-sm text-dim group-data-[state=active]:font-semibold group-data-[state=active]:text-(--facet)">
-                  {label}
-                </span>
-                <span className="truncate text-xs text-faint">{summary(step, id)}</span>
-              </Tabs.Trigger>
-            ))}
-          </Tabs.List>
-          <Tabs.Content value="what" className="min-h-0 flex-1 overflow-y-auto px-3 py-2">
-            <WhatFace key={step.id} step={step} />
-          </Tabs.Content>
-          <Tabs.Content value="where" className="min-h-0 flex-1 overflow-y-auto px-3 py-2">
-            <WhereFace key={step.id} step={step} />
-          </Tabs.Content>
-          <Tabs.Content value="when" className="min-h-0 flex-1 overflow-y-auto px-3 py-2">
-            <WhenFace key={step.id} step={step} />
-          </Tabs.Content>
-        </Tabs.Root>
+        <FaceTabs
+          summary={(id) => summary(step, id)}
+          faces={{
+            what: <WhatFace key={step.id} step={step} />,
+            where: <WhereFace key={step.id} step={step} />,
+            when: <WhenFace key={step.id} step={step} />,
+          }}
+        />
       )}
     </section>
   )
