@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict'
 import { after, before, test } from 'node:test'
-import { addTreatment, goToTimecode, pictureOf, typeNumber } from './acts'
+import { addTreatment, goToTimecode, pictureOf, typeNumber, saved } from './acts'
 import { openStage, type Stage } from './browser'
 
 let stage: Stage
@@ -243,7 +243,7 @@ test('an object of a design arrives by a transition of its own; laid beside anot
       const data = canvas?.getContext('2d')?.getImageData(0, 0, canvas.width, canvas.height).data ?? []
       return Array.from(data).filter((v, i) => i % 4 === 3 && v > 8).length
     })
-  await page.getByRole('region', { name: 'Design' }).or(page.getByText('Lies there as')).first().waitFor()
+  await page.getByRole('region', { name: 'Design' }).or(page.getByText('Begins at')).first().waitFor()
   const seen: number[] = []
   for (const frame of [5, 30]) {
     await goToTimecode(page, `00:00:0${Math.floor(frame / 24)}:${String(frame % 24).padStart(2, '0')}`)
@@ -253,8 +253,9 @@ test('an object of a design arrives by a transition of its own; laid beside anot
   const [early = 0, late = 0] = seen
   assert.ok(early > 0.2 * late && early < 0.8 * late, `${early} and ${late} pixels`)
 
+  await saved(page)
   await page.goto(`${address}/p/the-tin-comet`)
-  const shot = page.getByRole('button', { name: /^Shot Plate/ })
+  const shot = page.getByRole('button', { name: /^Shot Plate,/ })
   await shot.getByRole('img', { name: 'By itself: Bar arrives by wipe' }).waitFor()
   await shot.focus()
   await page.keyboard.press('Control+k')

@@ -185,7 +185,7 @@ for (const [name, args, message] of [
   ['alpha in MP4', ['ZIP', '--alpha', 'straight', '--out', 'x.mp4'], /MP4 cannot hold transparency/],
   ['a depth that there is not', ['ZIP', '--depth', '12', '--out', 'x.png.zip'], /--depth is one of 8, 16/],
   ['no arguments', [], /Use: npm run render/],
-  ['a shot that is not there', ['ZIP', '--shot', '99', '--out', 'x.mp4'], /no shot 99; The Tin Comet has 26/],
+  ['a shot that is not there', ['ZIP', '--shot', '99', '--out', 'x.mp4'], /no shot 99; The Tin Comet has 27/],
   ['a file that is no package', ['TEXT', '--out', 'x.mp4'], /not a zip file/],
 ] as const) {
   test(`refuses ${name} with a sentence`, () => {
