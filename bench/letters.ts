@@ -273,7 +273,7 @@ export async function letterSection(k: Kernels): Promise<string> {
   const shaped = await shapedAlike()
   const floors = (ms: number) => ms / t.floor
   const row = (what: string, figure: number, unit: string, bar: number) =>
-    `| ${what} | ${figure.toFixed(2)} ${unit} | ${bar} | ${figure <= bar ? 'met' : 'missed'} |`
+    `| ${what} | ${figure.toFixed(figure < 1 ? 3 : 2)} ${unit} | ${bar} | ${figure <= bar ? 'met' : 'missed'} |`
   return `## Text against shaping by harfbuzz's own command, and its speed
 
 A lower third of two lines and 38 letters under five coats (plate, shadow, glow, edge, fill) at 1920x1080; the floor is one frame laid over another, ${t.floor.toFixed(1)} ms. Exactness is against

@@ -184,7 +184,8 @@ export function refine(dst: usize, distance: usize, w: i32, h: i32, by: f32, bod
     for (let x = 1; x < w - 1; x++) {
       const i = (<usize>y * w + x) << 2
       const d = load<f32>(distance + i)
-      if (abs(d - by) >= 0.95) continue
+      // Half of the diagonal of a pixel.
+      if (abs(d - by) >= 0.7072) continue
       const row = <usize>w << 2
       const gx = (load<f32>(distance + i + 4) - load<f32>(distance + i - 4)) * <f32>0.5
       const gy = (load<f32>(distance + i + row) - load<f32>(distance + i - row)) * <f32>0.5
