@@ -225,6 +225,11 @@ test('a text in which nothing was written goes when typing ends', async () => {
   await page.keyboard.press('Escape')
   await field().waitFor({ state: 'detached' })
   assert.equal(await rows(), before)
+  // The keys are the picture's again.
+  assert.equal(
+    await page.evaluate(() => document.activeElement?.getAttribute('aria-label')),
+    'Objects on the picture',
+  )
 })
 
 test('objects snap to the middle of the picture, are aligned together, and undone as one', async () => {

@@ -1,7 +1,7 @@
 import { allObjects, type Box, cornersOfBox, type Design, type Easel } from '@stilus/core/project'
 import { invert, type Matrix3, multiply, through } from '@stilus/core/matrix'
 import { corner } from '@stilus/core/region'
-import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react'
+import { type KeyboardEvent, type PointerEvent, useEffect, useRef, useState } from 'react'
 import { useAppDispatch, useView } from '../store/store'
 import { viewActions } from '../store/view'
 import { BoxDrawing, OutlineDrawing } from '../viewer/drawing-surface'
@@ -62,6 +62,14 @@ export function ObjectOverlay(props: { easel: Easel; design: Design; frame: numb
   const drag = useRef<Drag | null>(null)
   const [lines, setLines] = useState<Line[]>([])
   const start = useRef<Held | null>(null)
+  const svg = useRef<SVGSVGElement>(null)
+  const wasTyping = useRef(false)
+  useEffect(() => {
+    // When typing ends the keys are the object's again.
+    if (!typing && wasTyping.current && document.activeElement === document.body)
+      svg.current?.focus({ preventScroll: true })
+    wasTyping.current = typing !== null
+  }, [typing])
   const hand = (down: boolean) => void dispatch(viewActions.set({ hand: down }))
   /** What a drag takes along: an object that is one of several chosen takes them all. */
   const dragOf = (from: Point, own: Held): Drag => {
@@ -169,6 +177,7 @@ export function ObjectOverlay(props: { easel: Easel; design: Design; frame: numb
   if (typing && typed?.text) return <TypedText {...{ easel, typing, frame, rect }} object={typed} />
   return (
     <svg
+      ref={svg}
       className="absolute overflow-visible outline-none"
       style={{ left: rect.left, top: rect.top, width: rect.width, height: rect.height }}
       viewBox={`0 0 ${width} ${height}`}

@@ -119,6 +119,27 @@ it('a drawn-out shadow covers the way between its two ends', () => {
   expect(Math.abs(sum - (20 + length) * 12)).toBeLessThan(13)
 })
 
+it('what lies outside of the picture sheds its glow into it', () => {
+  const points = valueOf(outlineOfShape('rectangle', [0, 0], [40, 40], 0, 0))
+  const glow = [coat('glow', { blur: 6, strength: 1, blend: 'normal' })]
+  // The same box beside the picture and, moved by whole pixels, all in a larger one.
+  const beside = drawShape(k, SIZE, { points, coats: glow, map: [1, 0, -22, 0, 1, 32, 0, 0, 1] })
+  const inside = drawShape(
+    k,
+    { width: 200, height: 200 },
+    { points, coats: glow, map: [1, 0, 78, 0, 1, 82, 0, 0, 1] },
+  )
+  const at = (drawn: typeof beside, x: number, y: number) => {
+    const { area, frame } = drawn as NonNullable<typeof beside>
+    return frame.data[((y - area.y) * area.width + x - area.x) * 4 + 3] as number
+  }
+  const values = Array.from({ length: 12 }, (_, x) => [at(beside, x, 32), at(inside, x + 100, 82)] as const)
+  for (const drawn of [beside, inside]) if (drawn) k.free(drawn.frame)
+  expect(values[0]?.[0]).toBeGreaterThan(0.3)
+  // Half-size steps of the blur may begin at another pixel.
+  for (const [a, b] of values) expect(Math.abs(a - b)).toBeLessThan(0.012)
+})
+
 it('a gradient runs from its first colour to its last, also into nothing', () => {
   const stops = [
     { at: 0, colour: [1, 0, 0] as const, opacity: 1 },

@@ -53,7 +53,7 @@ function reachOf(coat: Coat): number {
   return far + maths.hypot(Math.max(0, px), Math.max(0, py)) + lean * 400
 }
 
-/** The part of a picture that bodies under coats can touch, in whole pixels. */
+/** What bodies under coats can touch of a picture, and of what is just outside of it, in whole pixels. */
 export function paintedArea(
   { width, height }: { width: number; height: number },
   { bodies, boxes, map }: Drawing,
@@ -66,13 +66,15 @@ export function paintedArea(
   if (!xs.length) return { x: 0, y: 0, width: 0, height: 0 }
   const least = (list: readonly number[]) => list.reduce((a, b) => Math.min(a, b), Infinity)
   const most = (list: readonly number[]) => list.reduce((a, b) => Math.max(a, b), -Infinity)
-  const x = Math.max(0, Math.floor(least(xs) - reach))
-  const y = Math.max(0, Math.floor(least(ys) - reach))
+  // What lies just outside of the picture still sheds its blur and its shadow into it.
+  const room = Math.ceil(reach)
+  const x = Math.max(-room, Math.floor(least(xs) - reach))
+  const y = Math.max(-room, Math.floor(least(ys) - reach))
   return {
     x,
     y,
-    width: Math.max(0, Math.min(width, Math.ceil(most(xs) + reach)) - x),
-    height: Math.max(0, Math.min(height, Math.ceil(most(ys) + reach)) - y),
+    width: Math.max(0, Math.min(width + room, Math.ceil(most(xs) + reach)) - x),
+    height: Math.max(0, Math.min(height + room, Math.ceil(most(ys) + reach)) - y),
   }
 }
 
