@@ -1,6 +1,6 @@
 import type { Boxes, OwnBox, Painted } from '../coats'
 import { wordsOf } from './graphemes'
-import type { Glyph, Layout } from './layout'
+import type { Glyph, Layout } from './laid'
 import type { Outline } from './typeface'
 
 type Map = readonly [number, number, number, number, number, number]

@@ -1,5 +1,5 @@
 import { wordsOf } from './graphemes'
-import type { Cell, Layout, Line } from './layout'
+import type { Cell, Layout, Line } from './laid'
 
 /** Where a caret stands, in the text's own pixels. */
 export interface Caret {

@@ -26,7 +26,8 @@ export { FEATURE_NAMES } from './features'
 export { FontError } from './font-error'
 export { graphemesOf, wordsOf } from './graphemes'
 export type { Fallback, Typefaces } from './itemise'
-export { type Cell, type Glyph, layOut, type Layout, type Line } from './layout'
+export type { Cell, Glyph, Layout, Line } from './laid'
+export { layOut } from './layout'
 export {
   type Align,
   ALIGNS,

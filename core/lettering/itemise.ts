@@ -1,5 +1,5 @@
 import { covers } from './coverage'
-import { type Face, type Family, type Fonts, nearestFace } from './families'
+import { type Family, type Fonts, nearestFace } from './families'
 import { graphemesOf } from './graphemes'
 import { scriptOf } from './script'
 import type { Span } from './setting'
@@ -38,9 +38,9 @@ export const hidden = (code: number) =>
   code < 32 ||
   code === 0xfeff
 
+/** A font file that letters may be set in. */
 interface Candidate {
   family: Family
-  face: Face
   font: Typeface
   covers(code: number): boolean
 }
@@ -73,17 +73,17 @@ export class FontChooser {
     return found ?? chain[0]
   }
 
-  /** The setting of the axes of a font for a span. */
-  axesOf(font: Typeface, { weight, family }: Span, face: Face): string {
-    if (!font.axes.length) return ''
-    const has = (tag: string) => font.axes.some((a) => a.tag === tag)
-    const own = has('wght') && face.weight !== weight ? { wght: weight } : has('wght') ? { wght: weight } : {}
-    const asked = family === this.fonts.find(family)?.id ? this.axes : {}
-    const all = Object.entries({ ...asked, ...own }).flatMap(([tag, value]) => {
-      const axis = font.axes.find((a) => a.tag === tag)
-      return axis ? [[tag, Math.min(axis.max, Math.max(axis.min, value))] as const] : []
-    })
-    return axesKey(Object.fromEntries(all))
+  /** The setting of the axes of a font for a span: its weight, and what was asked of the wanted family alone. */
+  axesOf({ family, font }: Candidate, span: Span): string {
+    const asked = { ...(family.id === span.family ? this.axes : {}), wght: span.weight }
+    return axesKey(
+      Object.fromEntries(
+        font.axes.flatMap(({ tag, min, max }) => {
+          const value = asked[tag as keyof typeof asked]
+          return value === undefined ? [] : [[tag, Math.min(max, Math.max(min, value))] as const]
+        }),
+      ),
+    )
   }
 
   #chain(span: Span): Candidate[] {
@@ -91,20 +91,20 @@ export class FontChooser {
     if (known) return known
     const { family, weight, italic } = span
     const key = `${family} ${weight} ${italic}`
-    let chain = this.#chains.get(key)
-    if (chain) {
-      this.#chainOf.set(span, chain)
-      return chain
-    }
-    chain = this.fonts.chain(family).flatMap((each): Candidate[] => {
+    const chain = this.#chains.get(key) ?? this.#chainFor(family, weight, italic)
+    this.#chains.set(key, chain)
+    this.#chainOf.set(span, chain)
+    return chain
+  }
+
+  #chainFor(family: string, weight: number, italic: boolean): Candidate[] {
+    return this.fonts.chain(family).flatMap((each): Candidate[] => {
       const face = nearestFace(each, weight, italic)
       return face.files.flatMap(({ id, coverage }) => {
         const font = this.open(id)
-        return font ? [{ family: each, face, font, covers: (code: number) => covers(coverage, code) }] : []
+        return font ? [{ family: each, font, covers: (code: number) => covers(coverage, code) }] : []
       })
     })
-    this.#chains.set(key, chain)
-    return chain
   }
 
   #note(wanted: string, shown: string | undefined, letter: string): void {
@@ -138,7 +138,7 @@ export function itemise(
     const level = levels[start] as number
     const chosen = chooser.choose(letter, span, last?.font)
     if (!chosen) continue
-    const { font, face } = chosen
+    const { font } = chosen
     // What stands before the first letter of a script goes with it.
     if (last && last.script === '' && script) last.script = script
     if (
@@ -149,7 +149,7 @@ export function itemise(
       last.script === script
     )
       last.end = end
-    else runs.push({ start, end, span, level, script, font, axes: chooser.axesOf(font, span, face) })
+    else runs.push({ start, end, span, level, script, font, axes: chooser.axesOf(chosen, span) })
   }
   for (const run of runs) run.script ||= 'Latn'
   return runs

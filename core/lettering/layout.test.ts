@@ -141,3 +141,19 @@ it('an empty paragraph takes the height of a line', () => {
     0, 50, 100,
   ])
 })
+
+it('what parts lines, and what no font draws, leaves no box on the picture', () => {
+  for (const text of ['one\u2028two', 'one\ttwo', 'one\r\ntwo'])
+    expect(set({ text }).glyphs.filter((g) => g.id === 0)).toEqual([])
+  expect(set({ text: 'one\u2028' }).lines[0]?.right).toBeCloseTo(set({ text: 'one' }).box.right, 6)
+})
+
+it('axes go to the wanted family, the weight to every variable font', async () => {
+  const { fonts, open } = await shippedFonts('roboto-flex', 'fraunces')
+  const keys = (family: string) => {
+    const made = layOut({ ...plainSetting, text: 'Pж', family, weight: 700, axes: { wdth: 60 } }, fonts, open)
+    return made.glyphs.map((g) => g.axes)
+  }
+  expect(keys('roboto-flex')).toEqual(['wdth=60,wght=700', 'wdth=60,wght=700'])
+  expect(keys('fraunces')).toEqual(['wght=700', 'wght=700'])
+})

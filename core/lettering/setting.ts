@@ -60,7 +60,6 @@ export interface Span {
   strike: boolean
   features: Readonly<Record<string, number>>
   language: string
-  emphasised: boolean
 }
 
 /** The spans of a setting, one after the other over the whole text. */
@@ -88,7 +87,6 @@ export function spansOf(setting: Setting): Span[] {
       strike: style.strike ?? false,
       features: { ...setting.features, ...style.features },
       language: style.language ?? setting.language,
-      emphasised: own.role === 'emphasis',
     }
   })
 }

@@ -13,8 +13,6 @@ export interface Shaped {
   unsafe: Uint8Array
   /** Where in the text they end. */
   end: number
-  /** 1 where a stretching stroke may be put in before a glyph. */
-  stretches: Uint8Array
 }
 
 /** What is shaped: units [start, end) of a text, which are joined to those around them as they would be there. */
@@ -41,9 +39,7 @@ export function shape(font: Typeface, axes: string, run: Shaping): Shaped {
   buffer.setScript(run.script)
   buffer.setLanguage(run.language || 'en')
   buffer.setFlags(
-    (run.start === 0 ? hb.BufferFlag.BOT : 0) |
-      (run.end === run.text.length ? hb.BufferFlag.EOT : 0) |
-      hb.BufferFlag.PRODUCE_SAFE_TO_INSERT_TATWEEL,
+    (run.start === 0 ? hb.BufferFlag.BOT : 0) | (run.end === run.text.length ? hb.BufferFlag.EOT : 0),
   )
   const features = Object.entries(run.features).map(([tag, value]) => new hb.Feature(tag, value))
   hb.shape(font.font(axes), buffer, features)
@@ -58,7 +54,6 @@ export function shape(font: Typeface, axes: string, run: Shaping): Shaped {
     dx: new Float64Array(n),
     dy: new Float64Array(n),
     unsafe: new Uint8Array(n),
-    stretches: new Uint8Array(n),
   }
   for (let i = 0; i < n; i++) {
     const info = infos[i] as (typeof infos)[number]
@@ -66,7 +61,6 @@ export function shape(font: Typeface, axes: string, run: Shaping): Shaped {
     shaped.glyphs[i] = info.codepoint
     shaped.clusters[i] = info.cluster
     shaped.unsafe[i] = info.flags & hb.GlyphFlag.UNSAFE_TO_BREAK ? 1 : 0
-    shaped.stretches[i] = info.flags & hb.GlyphFlag.SAFE_TO_INSERT_TATWEEL ? 1 : 0
     shaped.advances[i] = place.xAdvance
     shaped.dx[i] = place.xOffset
     shaped.dy[i] = place.yOffset
@@ -100,7 +94,6 @@ export function partOf(shaped: Shaped, start: number, end: number, rightToLeft: 
     dx: cut(shaped.dx),
     dy: cut(shaped.dy),
     unsafe: cut(unsafe),
-    stretches: cut(shaped.stretches),
     end,
   }
 }

@@ -14,10 +14,6 @@ export const loadEngine = (): Promise<Engine> => (engine ??= import('harfbuzzjs'
 export interface FontMetrics {
   ascender: number
   descender: number
-  /** What the font asks for between two lines besides. */
-  gap: number
-  capHeight: number
-  xHeight: number
   underline: { at: number; width: number }
   strike: { at: number; width: number }
 }
@@ -94,15 +90,12 @@ export class Typeface {
     const known = this.#metrics.get(key)
     if (known) return known
     const font = this.font(key)
-    const { ascender, descender, lineGap } = font.hExtents()
+    const { ascender, descender } = font.hExtents()
     const { MetricsTag } = this.hb
     const share = (tag: Harfbuzz.MetricsTag) => font.getMetricPositionWithFallback(tag) / this.unitsPerEm
     const metrics: FontMetrics = {
       ascender: ascender / this.unitsPerEm,
       descender: descender / this.unitsPerEm,
-      gap: Math.max(0, lineGap / this.unitsPerEm),
-      capHeight: share(MetricsTag.CAP_HEIGHT),
-      xHeight: share(MetricsTag.X_HEIGHT),
       underline: { at: share(MetricsTag.UNDERLINE_OFFSET), width: share(MetricsTag.UNDERLINE_SIZE) },
       strike: { at: share(MetricsTag.STRIKEOUT_OFFSET), width: share(MetricsTag.STRIKEOUT_SIZE) },
     }

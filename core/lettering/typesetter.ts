@@ -5,7 +5,8 @@ import { Fonts, nearestFace, PLAIN_FAMILY } from './families'
 import { covers } from './coverage'
 import { graphemesOf } from './graphemes'
 import { hidden, type Typefaces } from './itemise'
-import { layOut, type Layout } from './layout'
+import type { Layout } from './laid'
+import { layOut } from './layout'
 import { type Setting, spansOf } from './setting'
 
 /** Layouts that are kept: a page of titles, and what a hand goes back and forth between. */

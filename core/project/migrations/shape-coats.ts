@@ -1,5 +1,6 @@
-import { COAT_FORMS } from '../../coats'
-import { defaults } from '../../params'
+import type { Animated } from '../../anim'
+import type { Values } from '../../params'
+import { newCoat } from '../texts'
 import { each, isTree, type Tree } from './tree'
 
 /** What a shape's own numbers became: the coat and the number in it. */
@@ -12,9 +13,6 @@ const MOVED: Record<string, readonly ['fill' | 'edge', string]> = {
 }
 const SHAPES: readonly unknown[] = ['rectangle', 'ellipse', 'outline']
 
-const still = (values: object): Tree =>
-  Object.fromEntries(Object.entries(values).map(([name, value]) => [name, { value }]))
-
 /** Version 3 kept the face and the line of a shape among its numbers; in version 4 they are coats, as those of text. */
 export function shapeCoats(document: Tree): Tree {
   const shapes = new Set<unknown>()
@@ -22,11 +20,11 @@ export function shapeCoats(document: Tree): Tree {
     const inner = 'objects' in tree ? { objects: each(tree.objects, (o) => object(o as Tree)) } : {}
     if (!SHAPES.includes(tree.kind) || !isTree(tree.form)) return { ...tree, ...inner }
     shapes.add(tree.id)
-    const coat = (kind: 'fill' | 'edge', given: object) => {
-      const own = Object.entries(MOVED).filter(([name, [of]]) => of === kind && name in (tree.form as Tree))
-      const form = { ...still({ ...defaults(COAT_FORMS[kind]), ...given }) }
-      for (const [name, [, to]] of own) form[to] = (tree.form as Tree)[name]
-      return { id: kind, kind, on: true, form, stops: [] }
+    const coat = (kind: 'fill' | 'edge', given: Values) => {
+      const made = newCoat(kind, kind, given)
+      for (const [name, [of, to]] of Object.entries(MOVED))
+        if (of === kind && name in (tree.form as Tree)) made.form[to] = (tree.form as Tree)[name] as Animated
+      return made
     }
     const rest = Object.fromEntries(Object.entries(tree.form).filter(([name]) => !(name in MOVED)))
     // Half of the line lay on either side of the outline, over the face.
