@@ -19,5 +19,10 @@ function shippedFont(name: string): Promise<Uint8Array> {
 }
 
 /** The file of a font: one that was brought from its project, else one that ships. @throws Error where it is not there */
-export const fontFile = async (project: Project, resource: Resource): Promise<Uint8Array> =>
-  broughtFont(project, resource) ?? (await shippedFont(resource.id))
+export async function fontFile(project: Project, resource: Resource): Promise<Uint8Array> {
+  const own = project.fonts?.find((f) => f.id === resource.id)
+  if (!own) return shippedFont(resource.id)
+  const bytes = broughtFont(project, resource)
+  if (!bytes) throw new Error(`The file of the font ${own.family} is not there. Bring it again under Family.`)
+  return bytes
+}

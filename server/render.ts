@@ -99,7 +99,7 @@ export class NodeMedia {
 export class NodeRenderer {
   readonly kernels: Kernels
   readonly media: NodeMedia
-  readonly #fonts = new NodeFonts()
+  readonly #fonts: NodeFonts
 
   constructor(
     private readonly project: Project,
@@ -107,6 +107,7 @@ export class NodeRenderer {
     onProblem?: (message: string) => void,
   ) {
     this.media = new NodeMedia(project, files, onProblem)
+    this.#fonts = new NodeFonts(onProblem)
     const canvases = [...project.sequences, ...project.designs].map(({ size }) => size.width * size.height)
     const largest = project.media.reduce((most, m) => Math.max(most, m.width * m.height), 0)
     this.kernels = new Kernels(Math.max(96 * 1048576, (Math.max(...canvases) * 16 + largest * 3) * 16))

@@ -4,6 +4,7 @@ import { type Design, designOf, findOwner, type Project } from '@stilus/core/pro
 import { ALIGNMENTS } from '../design/arrange'
 import { copyAgain, copyStyle, hasStyle, pasteStyle } from '../design/duplicating'
 import { alignChosen, moveChosen, spreadChosen } from '../design/arranging'
+import { outermost } from '../design/object-acts'
 import { startTyping, stopTyping, switchStyle } from '../design/text/typing'
 import { uid } from '../session/work'
 import { edit } from '../store/edit'
@@ -75,11 +76,15 @@ export const TEXTING: readonly Command[] = [
     words: ['copy', 'repeat', 'again', 'clone'],
     keys: ['ctrl+d'],
     when: () => onScreen() !== undefined && view().stepId === null,
-    run: () =>
-      copyAgain((by, gesture) => {
+    run: () => {
+      const now = onScreen()
+      if (!now) return
+      const ids = outermost(now.design, view().objectIds).map((o) => o.id)
+      copyAgain(ids, (by, gesture) => {
         const on = onScreen()
         if (on) moveChosen(on.project, on.design, by, gesture)
-      }),
+      })
+    },
   },
   {
     ...plain,

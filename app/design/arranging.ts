@@ -1,20 +1,18 @@
-import { allObjects, type Design, type Easel, type Project } from '@stilus/core/project'
+import { type Design, type Easel, type Project } from '@stilus/core/project'
 import { typesetterOf } from '../session/fonts'
 import { store } from '../store/store'
 import { aligned, type Alignment, boundsOf, spread, union } from './arrange'
-import { type Held, heldAt, moveAll } from './object-acts'
+import { type Held, heldAt, moveAll, outermost } from './object-acts'
 
 /** The objects in hand as they stand at the playhead, with what they take up. */
 function chosen(project: Project, design: Design) {
   const { objectIds, frame } = store.getState().view
   const easel: Easel = { project, design, size: design.size, typesetter: typesetterOf(project) }
-  return allObjects(design.objects)
-    .filter((o) => objectIds.includes(o.id))
-    .flatMap((object) => {
-      const held = heldAt(easel, object, frame)
-      const bounds = boundsOf(easel, object, frame)
-      return held && bounds ? [{ held, bounds }] : []
-    })
+  return outermost(design, objectIds).flatMap((object) => {
+    const held = heldAt(easel, object, frame)
+    const bounds = boundsOf(easel, object, frame)
+    return held && bounds ? [{ held, bounds }] : []
+  })
 }
 
 const named = (list: readonly unknown[]) => `${list.length} ${list.length === 1 ? 'object' : 'objects'}`

@@ -28,11 +28,11 @@ function chooseAll(ids: readonly string[]): void {
 /** Notes how far copies were moved, for the next ones. */
 export const noteMove = (by: Point): void => void (last = by)
 
-/** Copies what is in hand again, as far away as the last copy was moved. @param move moves objects of the screen */
-export function copyAgain(move: (by: Point, gesture: string) => void): void {
+/** Copies objects again, as far away as the last copy was moved. @param move moves objects of the screen */
+export function copyAgain(ids: readonly string[], move: (by: Point, gesture: string) => void): void {
   const by = last ?? [24, 24]
   const gesture = uid()
-  if (!copyObjects(store.getState().view.objectIds, gesture).size) return
+  if (!copyObjects(ids, gesture).size) return
   move(by, gesture)
   last = by
 }

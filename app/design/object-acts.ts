@@ -15,6 +15,7 @@ import {
   hasObject,
   matrixOf,
   numbersAt,
+  objectsAbove,
   passageOf,
   type PassageWay,
   type Source,
@@ -159,6 +160,12 @@ export function groupObjects(ids: readonly string[]): void {
 export const parentsFor = (design: Design, object: DesignObject): DesignObject[] => {
   const inside = new Set(allObjects([object]).map((o) => o.id))
   return allObjects(design.objects).filter((o) => !inside.has(o.id))
+}
+
+/** Of some objects of a design those that no other of them takes along: what is in a chosen group, or moves along with a chosen object, goes with that. */
+export function outermost(design: Design, ids: readonly string[]): DesignObject[] {
+  const chosen = allObjects(design.objects).filter((o) => ids.includes(o.id))
+  return chosen.filter((o) => !objectsAbove(design, o).some((above) => ids.includes(above.id)))
 }
 
 /** Removes objects as one act; what is in a group that goes, goes with it. */

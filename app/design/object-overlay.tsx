@@ -13,7 +13,7 @@ import { TypedText } from './text/typed-text'
 import { startTyping } from './text/typing'
 import { copyObjects, noteMove } from './duplicating'
 import { boundsOf, type Line, snapLines, snapped, union } from './arrange'
-import { addObject, addOutline, carry, type Held, heldAt, moveAll, objectAt } from './object-acts'
+import { addObject, addOutline, carry, type Held, heldAt, moveAll, objectAt, outermost } from './object-acts'
 
 /** The rigid part of an object's matrix, in which its box stands upright, and that box in it. */
 function upright({ matrix, box }: Held): { map: Matrix3; corners: Point[] } {
@@ -74,8 +74,7 @@ export function ObjectOverlay(props: { easel: Easel; design: Design; frame: numb
   /** What a drag takes along: an object that is one of several chosen takes them all. */
   const dragOf = (from: Point, own: Held): Drag => {
     const taken = objectIds.includes(own.object.id) ? objectIds : [own.object.id]
-    const all = allObjects(design.objects)
-    const others = all.filter((o) => taken.includes(o.id) && o.id !== own.object.id)
+    const others = outermost(design, taken).filter((o) => o.id !== own.object.id)
     const still = design.objects.filter((o) => !taken.includes(o.id) && o.on)
     const boxes = still.flatMap((o) => boundsOf(easel, o, frame) ?? [])
     const bounds = [own.object, ...others].flatMap((o) => boundsOf(easel, o, frame) ?? [])
@@ -160,7 +159,7 @@ export function ObjectOverlay(props: { easel: Easel; design: Design; frame: numb
     if (!by || !chosen) return
     event.preventDefault()
     event.stopPropagation()
-    const all = objectIds.flatMap((id) => held(easel, design, id, frame) ?? [])
+    const all = outermost(design, objectIds).flatMap((o) => held(easel, design, o.id, frame) ?? [])
     moveAll(
       all.map((h): [Held, Point] => [h, by]),
       'Nudge',

@@ -15,11 +15,12 @@ export async function importArtwork(file: File): Promise<void> {
   const { document } = store.getState().project
   if (!document) return
   const designId = uid()
-  const read = await work(`Importing ${file.name}`, async (_, signal) => {
+  const read = await work(`Importing ${file.name}`, async (share, signal) => {
     const artwork = readOra(new Uint8Array(await file.arrayBuffer()))
     const media = new Map<Picture, Medium>()
-    for (const layer of picturesIn(artwork.layers)) {
-      signal.throwIfAborted()
+    const pictures = picturesIn(artwork.layers)
+    for (const [i, layer] of pictures.entries()) {
+      share(i / pictures.length)
       const name = `${file.name.replace(ARTWORK, '')} - ${layer.name}.png`
       const png = new File([new Uint8Array(layer.png)], name, { type: 'image/png' })
       media.set(layer, (await importFile(document.id, png, uid(), signal)).medium)

@@ -49,6 +49,10 @@ async function openOne(project: Project, id: string): Promise<void> {
   }
 }
 
+/** Whether all fonts that a text needs are open, so that what it had to do without is not only late. */
+export const areOpen = (project: Project, setting: Setting): boolean =>
+  filesOf(setting, fontsOf(project)).every((id) => open.has(id))
+
 /** A number that changes when more fonts are open. */
 export const useFonts = (): number =>
   useSyncExternalStore(

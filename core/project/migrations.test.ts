@@ -151,6 +151,7 @@ it('a shape of version 3 keeps its face and its line, with their keys and what f
     [0, 1],
     [12, 5],
   ])
+  expect(box.coats?.map((c) => c.stops.length)).toEqual([2, 2])
   const follower = getObject(project, 'e').coats?.[0]?.form['opacity']?.modifiers?.[0]
   expect(follower).toMatchObject({
     source: { address: { owner: { kind: 'object', id: 'r' }, path: 'coats/edge/form/width' } },

@@ -33,7 +33,16 @@ const recent = new RecentNodes(0)
 const tables = new Map<string, ColourTable>()
 /** Open fonts by the ids of their files. */
 const fonts = new Map<string, Typeface>()
-const typefaces = (id: string) => fonts.get(id)
+/** Another one whenever a font is opened: what was set without it is not kept. */
+let typefaces = (id: string) => fonts.get(id)
+
+/** Opens a font; one that is damaged is left out, and its letters are shown in another. The page tells. */
+async function openFont(id: string, bytes: Uint8Array): Promise<void> {
+  const font = await openTypeface(id, bytes).catch(() => undefined)
+  if (!font) return
+  fonts.set(id, font)
+  typefaces = (each) => fonts.get(each)
+}
 
 export const handlers = {
   start({ bytes }: { bytes: number }) {
@@ -57,7 +66,7 @@ export const handlers = {
     if (!kernels) throw new Error('The renderer was not started.')
     const { plan, sources, format, alpha, keep, stop } = job
     for (const { hash, id, table } of job.tables)
-      if (table instanceof Uint8Array) fonts.set(id, await openTypeface(id, table))
+      if (table instanceof Uint8Array) await openFont(id, table)
       else if (table) tables.set(hash, table)
     const find = (mediaId: string, frame: number) =>
       sources.find((s) => s.mediaId === mediaId && s.frame === frame)?.picture

@@ -199,6 +199,7 @@ export class Renderer {
     const table = (resource: Resource) => {
       if (resource.kind === 'table') return colourTable(project, resource)
       return fontFile(project, resource).catch((error: Error) => {
+        failed = true
         this.#onProblem(`${error.message} Its letters are shown in another font.`)
         return undefined
       })

@@ -220,7 +220,8 @@ function Stops({ object, coat }: { object: DesignObject; coat: CoatItem }) {
 function Swatch({ coat }: { coat: CoatItem }) {
   const css = (v: unknown) => `color(srgb-linear ${(Array.isArray(v) ? v : [0.5, 0.5, 0.5]).join(' ')})`
   const graded = coat.form['paint'] && coat.form['paint'].value !== 'colour'
-  const ends = coat.stops.map((s) => css(s.form['colour']?.value))
+  const rising = [...coat.stops].sort((a, b) => Number(a.form['at']?.value) - Number(b.form['at']?.value))
+  const ends = rising.map((s) => css(s.form['colour']?.value))
   return (
     <span
       aria-hidden

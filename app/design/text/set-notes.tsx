@@ -1,5 +1,5 @@
 import { type DesignObject, fontsOf, type Project, settingAt, stageOf } from '@stilus/core/project'
-import { typesetterOf, useFonts } from '../../session/fonts'
+import { areOpen, typesetterOf, useFonts } from '../../session/fonts'
 import { edit } from '../../store/edit'
 import { useAppDispatch, useView } from '../../store/store'
 import { Button } from '../../ui/button'
@@ -8,9 +8,9 @@ import { Button } from '../../ui/button'
 export function SetNotes({ project, object }: { project: Project; object: DesignObject }) {
   const dispatch = useAppDispatch()
   const { frame } = useView('frame')
-  const open = useFonts()
-  if (!open) return null
+  useFonts()
   const setting = settingAt(stageOf(project, { kind: 'object', id: object.id }), object, frame)
+  if (!areOpen(project, setting)) return null
   const { fallbacks, overflows, shrunk } = typesetterOf(project).layout(setting)
   const fonts = fontsOf(project)
   const name = (id: string) => fonts.find(id)?.name ?? id.replace(/^own /, '')

@@ -96,7 +96,6 @@ export function TypingField({
     if (ctrl && key === 'a') return act(selectAll)
     if (ctrl && key in STYLES) return act(() => switchStyle(STYLES[key as keyof typeof STYLES]))
     if (event.key === 'Enter') return act(() => putLetters(start, end, event.shiftKey ? '\u2028' : '\n'))
-    if (event.key === 'Tab') act(() => putLetters(start, end, '\t'))
   }
   const copy = (event: ClipboardEvent) => {
     const letters = selected()
@@ -108,7 +107,7 @@ export function TypingField({
   }
   const paste = (event: ClipboardEvent) => {
     event.preventDefault()
-    const plain = event.clipboardData.getData('text/plain').replace(/\r\n?/g, '\n')
+    const plain = event.clipboardData.getData('text/plain').replace(/\r\n?/g, '\n').replace(/\t/g, ' ')
     const own = read(event.clipboardData.getData(OWN))
     if (own?.text === plain) putLetters(start, end, plain, own.ranges)
     else if (plain) putLetters(start, end, plain)
