@@ -50,13 +50,8 @@ const described = files().map(({ family, file, weight, italic }) => {
 })
 const families = [...STATIC, ...VARIABLE].map(([id, name, kind, licence]) => {
   const own = described.filter((d) => d.family === id)
-  const faces = []
-  for (const { file, weight, italic, coverage } of own) {
-    const same = faces.find((f) => f.weight === weight && f.italic === italic)
-    if (same) same.files.push({ file, coverage })
-    else faces.push({ weight, italic, files: [{ file, coverage }] })
-  }
-  return { id, name, kind, licence, axes: own[0].axes, faces }
+  const files = own.map(({ file, coverage }) => `${file.slice(id.length + 1, -'.ttf'.length)}:${coverage}`)
+  return { id, name, kind, licence, axes: own[0].axes.map(Object.values), files: files.join(' ') }
 })
 const chunks = (text) => text.match(/.{1,96}/g).map((c) => `'${c}'`)
 const lines = coverages.map((c) => `  [${chunks(c).join(',\n')}].join(''),`)

@@ -35,12 +35,10 @@ export interface ShippedFamily {
   name: string
   kind: string
   licence: string
-  axes: readonly Axis[]
-  faces: readonly {
-    weight: number
-    italic: boolean
-    files: readonly { file: string; coverage: number }[]
-  }[]
+  /** Tag, least, usual and most of each axis. */
+  axes: readonly (readonly [string, number, number, number])[]
+  /** Its files after the family's name, each with which coverage is its own: `400i:2` is a weight, `i` a slope; of variable families `latin-ext-i:5` a script. */
+  files: string
 }
 
 /** A font file and what it holds. */
@@ -73,18 +71,28 @@ let shipped: readonly Family[] | undefined
 export function shippedFamilies(): readonly Family[] {
   if (shipped) return shipped
   const coverages = COVERAGES.map(readCoverage)
-  shipped = SHIPPED.map((family) => ({
+  shipped = SHIPPED.map(({ axes, files, kind, ...family }) => ({
     ...family,
-    kind: family.kind as FamilyKind,
-    faces: family.faces.map((face) => ({
-      ...face,
-      files: face.files.map(({ file, coverage }) => ({
-        id: file,
-        coverage: coverages[coverage] as Coverage,
-      })),
-    })),
+    kind: kind as FamilyKind,
+    axes: axes.map(([tag, min, usual, max]) => ({ tag, min, default: usual, max })),
+    faces: facesOf(family.id, files, coverages),
   }))
   return shipped
+}
+
+/** The faces that files belong to; those of one weight and slope are looked through in their order. */
+function facesOf(family: string, files: string, coverages: readonly Coverage[]): Face[] {
+  const faces: { weight: number; italic: boolean; files: FontFile[] }[] = []
+  for (const each of files.split(' ')) {
+    const [name = '', coverage = ''] = each.split(':')
+    const weight = Number.parseInt(name, 10) || 400
+    const italic = /(\d|-)i$/.test(name)
+    const file = { id: `${family}-${name}.ttf`, coverage: coverages[Number(coverage)] as Coverage }
+    const face = faces.find((f) => f.weight === weight && f.italic === italic)
+    if (face) face.files.push(file)
+    else faces.push({ weight, italic, files: [file] })
+  }
+  return faces
 }
 
 /** The family of new text, and what shows where a family is not there. */

@@ -3,12 +3,13 @@ import { join } from 'node:path'
 import { Fonts, openTypeface, type Typeface, type Typefaces } from '../lettering'
 
 const folder = join(__dirname, '../../app/public/fonts')
-export const fontPath = (file: string) => join(folder, file)
+/** A font file that ships. */
+export const fontFile = (file: string): Uint8Array => new Uint8Array(readFileSync(join(folder, file)))
 
 const kept = new Map<string, Promise<Typeface>>()
 const openShipped = (file: string) => {
   let font = kept.get(file)
-  if (!font) kept.set(file, (font = openTypeface(file, readFileSync(fontPath(file)))))
+  if (!font) kept.set(file, (font = openTypeface(file, fontFile(file))))
   return font
 }
 
