@@ -1,4 +1,5 @@
 import { getSequence } from '@stilus/core/project'
+import { SHAPING } from './shaping'
 import { TEXTING } from './texting'
 import { groupObjects, letPass, orderObject, removeObjects } from '../design/object-acts'
 import { newDesign, newSequence } from '../session/made'
@@ -94,6 +95,7 @@ export const BETWEEN: readonly Command[] = [
     run: newSequence,
   },
   ...TEXTING,
+  ...SHAPING,
   ...(['rectangle', 'ellipse', 'outline'] as const).map((drawing): Command => ({
     ...plain,
     id: `draw-${drawing}`,

@@ -1,4 +1,4 @@
-import { Circle, Spline, Square, Type } from 'lucide-react'
+import { Circle, Hexagon, Minus, MoveRight, Spline, Square, Star, Type } from 'lucide-react'
 import { useAppDispatch, useView } from '../store/store'
 import { type Drawing, viewActions } from '../store/view'
 import { IconButton } from '../ui/button'
@@ -7,6 +7,10 @@ const TOOLS: { drawing: Drawing; label: string; icon: typeof Type; shortcut?: st
   { drawing: 'text', label: 'Text', icon: Type, shortcut: 'T' },
   { drawing: 'rectangle', label: 'Rectangle', icon: Square },
   { drawing: 'ellipse', label: 'Ellipse', icon: Circle },
+  { drawing: 'polygon', label: 'Polygon', icon: Hexagon },
+  { drawing: 'star', label: 'Star', icon: Star },
+  { drawing: 'line', label: 'Line', icon: Minus },
+  { drawing: 'arrow', label: 'Arrow', icon: MoveRight },
   { drawing: 'outline', label: 'Outline', icon: Spline },
 ]
 

@@ -20,6 +20,7 @@ import {
   type PassageWay,
   type Source,
 } from '@stilus/core/project'
+import type { Join } from '@stilus/core/polygon'
 import { type Corner, valueOf } from '@stilus/core/region'
 import { uid } from '../session/work'
 import { edit, editAll } from '../store/edit'
@@ -32,8 +33,8 @@ const round = (v: number) => Math.round(v * 1000) / 1000
 /** Puts a new object on top of a design and takes it in hand. */
 export function addObject(
   design: Design,
-  kind: 'rectangle' | 'ellipse' | 'outline' | 'picture',
-  more: { form?: Record<string, number | number[]>; source?: Source; name?: string },
+  kind: 'rectangle' | 'ellipse' | 'polygon' | 'star' | 'line' | 'outline' | 'picture',
+  more: { form?: Record<string, number | number[] | string>; source?: Source; name?: string },
 ): void {
   const objectId = uid()
   if (!store.dispatch(edit('object.add', { designId: design.id, objectId, kind, ...more }))) return
@@ -42,18 +43,36 @@ export function addObject(
 }
 
 /** A drawn outline as an object: it stands at the middle of what was drawn. */
-export function addOutline(design: Design, corners: readonly Corner[]): void {
+export const addOutline = (design: Design, corners: readonly Corner[]): void =>
+  addObject(design, 'outline', { form: aboutMiddle(corners) })
+
+/** A line through corners, as thick as looks well in the design; an arrow has a head at its end. */
+export function addLine(design: Design, corners: readonly Corner[], arrow: boolean): void {
+  const width = Math.max(1, Math.round(design.size.height / 120))
+  const headEnd = arrow ? 'arrow' : 'none'
+  addObject(design, 'line', {
+    form: { ...aboutMiddle(corners), width, headEnd },
+    ...(arrow ? { name: 'Arrow' } : {}),
+  })
+}
+
+/** Corners counted from their middle, and where that is. */
+function aboutMiddle(corners: readonly Corner[]): { place: Point; points: number[] } {
   const middle = (axis: 'x' | 'y') => {
     const all = corners.map((c) => c[axis])
     return (Math.min(...all) + Math.max(...all)) / 2
   }
   const [x, y] = [middle('x'), middle('y')]
   const points = valueOf(corners.map((c) => ({ ...c, x: c.x - x, y: c.y - y })))
-  addObject(design, 'outline', { form: { place: [x, y], points } })
+  return { place: [x, y], points }
 }
 
 /** Values that an object gets at a frame of its design. */
-function numberActs(object: DesignObject, frame: number, values: Record<string, number | number[]>): Act[] {
+export function numberActs(
+  object: DesignObject,
+  frame: number,
+  values: Record<string, number | number[]>,
+): Act[] {
   return Object.entries(values).flatMap(([name, value]): Act[] => {
     const animated = object.form[name]
     const next = Array.isArray(value) ? value.map(round) : round(value)
@@ -100,7 +119,7 @@ export function moveAll(moves: readonly (readonly [Held, Point])[], label: strin
   if (acts.length) store.dispatch(editAll(acts, label, gesture))
 }
 
-/** What brings an object to where a map of the design takes it. A rectangle or ellipse grows by its box, all else by its size. */
+/** What brings an object to where a map of the design takes it. What has a box grows by that, all else by its size. */
 function carryActs(held: Held, map: Matrix3): Act[] {
   const { object, frame, matrix, above, anchor } = held
   const numbers = numbersOf(multiply(invert(above), multiply(map, matrix)), anchor)
@@ -110,7 +129,7 @@ function carryActs(held: Held, map: Matrix3): Act[] {
   const own = numbersOfHeld(held)
   const turn = own.turn + numbers.turn - before.turn
   const { place } = numbers
-  const drawn = object.kind === 'rectangle' || object.kind === 'ellipse'
+  const drawn = ['rectangle', 'ellipse', 'polygon', 'star'].includes(object.kind)
   const [width, height] = [held.box.right - held.box.left, held.box.bottom - held.box.top]
   const sized: Record<string, number[]> = drawn
     ? {
@@ -154,6 +173,13 @@ export function groupObjects(ids: readonly string[]): void {
   const groupId = uid()
   if (store.dispatch(edit('objects.group', { objectIds: [...ids], groupId, name: 'Group' })))
     store.dispatch(viewActions.object({ id: groupId }))
+}
+
+/** Joins the chosen shapes to one, which stays made of them. */
+export function combineObjects(ids: readonly string[], join: Join): void {
+  const combinedId = uid()
+  if (store.dispatch(edit('objects.combine', { objectIds: [...ids], combinedId, join })))
+    store.dispatch(viewActions.object({ id: combinedId }))
 }
 
 /** What an object could move along with: all that do not move along with it. */

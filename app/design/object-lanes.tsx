@@ -11,7 +11,22 @@ import {
 } from '@stilus/core/project'
 import { OBJECT_FORMS } from '@stilus/core/design'
 import type { Target } from '@stilus/core/render'
-import { Circle, Eye, EyeOff, Folder, Image, Lock, Plus, Spline, Square, Type } from 'lucide-react'
+import {
+  Circle,
+  Eye,
+  EyeOff,
+  Folder,
+  Hexagon,
+  Image,
+  Lock,
+  Minus,
+  Plus,
+  Spline,
+  Square,
+  SquaresUnite,
+  Star,
+  Type,
+} from 'lucide-react'
 import { type DragEvent, memo, type ReactNode, useMemo, useRef } from 'react'
 import { KeyLane } from '../desk/lanes/key-lane'
 import { StepLanes } from '../desk/lanes/lane-list'
@@ -19,7 +34,7 @@ import { useDesk } from '../desk/use-desk'
 import { playScale, seek } from '../session/playback'
 import { edit } from '../store/edit'
 import { useApp, useAppDispatch, useView } from '../store/store'
-import { viewActions } from '../store/view'
+import { type Drawing, viewActions } from '../store/view'
 import { Button } from '../ui/button'
 import { cx } from '../ui/classes'
 import { Menu } from '../ui/overlays'
@@ -33,7 +48,11 @@ const ICONS: Record<DesignObject['kind'], ReactNode> = {
   picture: <Image size={13} />,
   rectangle: <Square size={13} />,
   ellipse: <Circle size={13} />,
+  polygon: <Hexagon size={13} />,
+  star: <Star size={13} />,
+  line: <Minus size={13} />,
   outline: <Spline size={13} />,
+  combined: <SquaresUnite size={13} />,
   group: <Folder size={13} />,
 }
 
@@ -100,8 +119,7 @@ function frontFirst(rows: readonly Deep[]): Deep[] {
 function AddMenu({ design }: { design: Design }) {
   const { project } = useDesk()
   const dispatch = useAppDispatch()
-  const draw = (drawing: 'text' | 'rectangle' | 'ellipse' | 'outline') => () =>
-    void dispatch(viewActions.set({ drawing }))
+  const draw = (drawing: Drawing) => () => void dispatch(viewActions.set({ drawing }))
   return (
     <Menu
       trigger={
@@ -113,6 +131,10 @@ function AddMenu({ design }: { design: Design }) {
         { label: 'Text', run: draw('text') },
         { label: 'Rectangle', run: draw('rectangle') },
         { label: 'Ellipse', run: draw('ellipse') },
+        { label: 'Polygon', run: draw('polygon') },
+        { label: 'Star', run: draw('star') },
+        { label: 'Line', run: draw('line') },
+        { label: 'Arrow', run: draw('arrow') },
         { label: 'Outline', run: draw('outline') },
         {
           label: 'Picture or clip',

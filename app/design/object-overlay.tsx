@@ -4,16 +4,17 @@ import { corner } from '@stilus/core/region'
 import { type KeyboardEvent, type PointerEvent, useEffect, useRef, useState } from 'react'
 import { useAppDispatch, useView } from '../store/store'
 import { viewActions } from '../store/view'
-import { BoxDrawing, OutlineDrawing } from '../viewer/drawing-surface'
 import type { Rect } from '../viewer/layout'
 import { arrowStep, newGesture, type Point, toPicture } from '../viewer/on-picture'
 import { TransformBox } from '../viewer/transform-box'
-import { addText, letterAt } from './text/add-text'
+import { letterAt } from './text/add-text'
 import { TypedText } from './text/typed-text'
 import { startTyping } from './text/typing'
 import { copyObjects, noteMove } from './duplicating'
+import { hasCorners, ObjectCorners } from './object-corners'
+import { ObjectDrawing } from './object-drawing'
 import { boundsOf, type Line, snapLines, snapped, union } from './arrange'
-import { addObject, addOutline, carry, type Held, heldAt, moveAll, objectAt, outermost } from './object-acts'
+import { carry, type Held, heldAt, moveAll, objectAt, outermost } from './object-acts'
 
 /** The rigid part of an object's matrix, in which its box stands upright, and that box in it. */
 function upright({ matrix, box }: Held): { map: Matrix3; corners: Point[] } {
@@ -55,7 +56,13 @@ interface Drag {
 export function ObjectOverlay(props: { easel: Easel; design: Design; frame: number; rect: Rect }) {
   const { easel, design, frame, rect } = props
   const dispatch = useAppDispatch()
-  const { objectId, objectIds, drawing, typing } = useView('objectId', 'objectIds', 'drawing', 'typing')
+  const { objectId, objectIds, drawing, typing, reshaping } = useView(
+    'objectId',
+    'objectIds',
+    'drawing',
+    'typing',
+    'reshaping',
+  )
   const { width, height } = design.size
   const px = width / rect.width
   const chosen = held(easel, design, objectId, frame)
@@ -167,6 +174,10 @@ export function ObjectOverlay(props: { easel: Easel; design: Design; frame: numb
     )
   }
   const box = chosen && upright(chosen)
+  // A line is taken by its ends; an outline when it is asked for.
+  const single = objectIds.length === 1 && !drawing
+  const cornered =
+    single && chosen && hasCorners(chosen.object) && (reshaping || chosen.object.kind === 'line')
   const back = (event: PointerEvent): Point => {
     const map = (start.current ? upright(start.current) : box)?.map
     const at = toPicture(event, design.size)
@@ -197,6 +208,7 @@ export function ObjectOverlay(props: { easel: Easel; design: Design; frame: numb
           const at = toPicture(event, design.size)
           const hit = objectAt(easel, design, at, frame)
           if (hit?.text) startTyping(hit.id, letterAt(easel, hit, frame, at))
+          else if (hit && hasCorners(hit)) dispatch(viewActions.set({ reshaping: true }))
         }}
       />
       {lines.map(({ axis, at }) => (
@@ -230,7 +242,8 @@ export function ObjectOverlay(props: { easel: Easel; design: Design; frame: numb
             )
           )
         })}
-      {chosen && box && !chosen.object.locked && (
+      {chosen && cornered && <ObjectCorners {...{ easel, frame, rect }} object={chosen.object} />}
+      {chosen && box && !cornered && !chosen.object.locked && (
         <TransformBox
           corners={box.corners.map(([x, y]) => corner(x, y))}
           chosen={[0, 1, 2, 3]}
@@ -254,27 +267,7 @@ export function ObjectOverlay(props: { easel: Easel; design: Design; frame: numb
           }}
         />
       )}
-      {(drawing === 'rectangle' || drawing === 'ellipse') && (
-        <BoxDrawing
-          stage={design}
-          round={drawing === 'ellipse'}
-          onDraw={(place, drawn) => {
-            const third = height / 3
-            const small = drawn[0] < 8 && drawn[1] < 8
-            addObject(design, drawing, { form: { place, box: small ? [third, third] : drawn } })
-          }}
-        />
-      )}
-      {drawing === 'text' && (
-        <BoxDrawing
-          stage={design}
-          round={false}
-          onDraw={(place, drawn) => addText(design, place, drawn[0] < 12 * px ? [0, 0] : drawn)}
-        />
-      )}
-      {drawing === 'outline' && (
-        <OutlineDrawing size={design.size} rect={rect} onDraw={(corners) => addOutline(design, corners)} />
-      )}
+      <ObjectDrawing {...{ design, rect }} />
     </svg>
   )
 }

@@ -1,7 +1,9 @@
 import { type Blend, BLENDS } from '@stilus/core/kernels'
 import { OBJECT_FORMS, type ObjectKind } from '@stilus/core/design'
 import type { Param } from '@stilus/core/params'
+import { type Join, JOINS } from '@stilus/core/polygon'
 import {
+  allObjects,
   type Design,
   type DesignObject,
   formAddress,
@@ -24,6 +26,7 @@ import { Menu } from '../ui/overlays'
 import { ArrangeRow } from './arrange-row'
 import { CoatsPanel } from './text/coats-panel'
 import { ColumnPanel, LettersPanel } from './text/letters-panel'
+import { JOIN_NAMES } from './join-names'
 import { parentsFor } from './object-acts'
 import { PassageRows } from './passage-rows'
 import { pictureSources } from './sources'
@@ -35,7 +38,11 @@ const OBJECT_PLURALS: Record<ObjectKind, string> = {
   picture: 'pictures',
   rectangle: 'rectangles',
   ellipse: 'ellipses',
+  polygon: 'polygons',
+  star: 'stars',
+  line: 'lines',
   outline: 'outlines',
+  combined: 'combinations',
   group: 'groups',
 }
 
@@ -55,6 +62,7 @@ export function ObjectPanel({
   const dispatch = useAppDispatch()
   const { face } = useView('face')
   const at = { objectId: object.id }
+  const joinedTo = combinationOf(design, object)
   const blend = object.blend ?? { mode: 'normal' as const, space: 'perceptual' as const }
   const change = (c: Parameters<typeof edit<'object.change'>>[1]['change']) =>
     dispatch(edit('object.change', { ...at, change: c }))
@@ -110,20 +118,38 @@ export function ObjectPanel({
                   />
                 </Field>
               )}
-              {object.kind === 'group' && object.objects && (
+              {joinedTo && (
+                <Field label="Joined">
+                  {joinedTo.objects?.[0]?.id === object.id ? (
+                    <span className="text-dim">The others are joined to it</span>
+                  ) : (
+                    <Choice
+                      label="How the shape is joined to those behind it"
+                      value={object.join ?? 'unite'}
+                      options={JOINS.map((join) => ({ value: join, label: JOIN_NAMES[join].done }))}
+                      onChange={(join) => change({ join: join as Join })}
+                    />
+                  )}
+                </Field>
+              )}
+              {object.objects && (
                 <Button
                   className="mb-2 w-full"
                   onClick={() => {
                     if (dispatch(edit('object.ungroup', at))) dispatch(viewActions.object({ id: null }))
                   }}
                 >
-                  Open up the group
+                  {object.kind === 'group' ? 'Open up the group' : 'Take the shapes apart'}
                 </Button>
               )}
               {object.text && <LettersPanel {...{ project, object }} />}
-              {object.coats && <CoatsPanel object={object} />}
-              {object.text && <ColumnPanel object={object} />}
               <Forms {...{ object }} params={params.filter(([name]) => !PLACING.includes(name))} />
+              {joinedTo ? (
+                <p className="pb-2 text-dim">It wears the coats of {joinedTo.name}.</p>
+              ) : (
+                object.coats && <CoatsPanel object={object} />
+              )}
+              {object.text && <ColumnPanel object={object} />}
               <Field label="Lies there as">
                 <Choice
                   label="Blend mode of the object"
@@ -161,6 +187,12 @@ export function ObjectPanel({
     </section>
   )
 }
+
+/** The combination that an object is a part of. */
+const combinationOf = (design: Design, object: DesignObject): DesignObject | undefined =>
+  allObjects(design.objects).find(
+    (o) => o.kind === 'combined' && o.objects?.some((inner) => inner.id === object.id),
+  )
 
 /** Numbers under their headings. */
 function Forms({ object, params }: { object: DesignObject; params: [string, Param][] }) {

@@ -39,7 +39,19 @@ export interface ChosenKeys {
   at: number[]
 }
 
-export type Drawing = 'text' | 'ellipse' | 'rectangle' | 'outline' | 'point' | 'pair' | 'plane' | 'mark'
+export type Drawing =
+  | 'text'
+  | 'ellipse'
+  | 'rectangle'
+  | 'polygon'
+  | 'star'
+  | 'line'
+  | 'arrow'
+  | 'outline'
+  | 'point'
+  | 'pair'
+  | 'plane'
+  | 'mark'
 /** What the next mark of a key says, and its shape. */
 export type MarkTool = Pick<Mark, 'kind' | 'shape'> & { wide: number }
 
@@ -71,6 +83,8 @@ export interface ViewState {
   objectIds: string[]
   /** The text that is being typed on the picture. */
   typing: Typing | null
+  /** The corners of the outline in hand are taken, not the whole of it. */
+  reshaping: boolean
   /** At a cut, the side whose steps are in hand; none for those of the joined picture. */
   side: 'outgoing' | 'incoming' | null
   /** The transition or span chosen on the sequence. */
@@ -155,6 +169,7 @@ const PASSING = {
   objectId: null,
   objectIds: [],
   typing: null,
+  reshaping: false,
   side: null,
   acrossId: null,
   look: 'result',
@@ -285,6 +300,7 @@ const slice = createSlice({
             : rest
       if (state.objectId !== (ids.at(-1) ?? null)) select(state, null, [])
       if (state.typing?.objectId !== ids.at(-1)) state.typing = null
+      if (state.objectId !== (ids.at(-1) ?? null)) state.reshaping = false
       state.objectIds = ids
       state.objectId = ids.at(-1) ?? null
     },

@@ -1,66 +1,73 @@
-import { valueAt } from '@stilus/core/anim'
+import type { Size } from '@stilus/core/frame'
 import { invert, type Matrix3, through } from '@stilus/core/matrix'
-import type { MaskItem } from '@stilus/core/project'
 import {
   type Corner,
-  cornersOf,
   flatten,
+  flattenOpen,
   handlesOf,
   hasHandles,
   mapped,
   segmentOf,
 } from '@stilus/core/region'
 import { type KeyboardEvent, type PointerEvent, useRef } from 'react'
-import { setCorners } from '../session/outlines'
-import { edit } from '../store/edit'
 import { useAppDispatch, useView } from '../store/store'
 import { viewActions } from '../store/view'
-import {
-  arrowStep,
-  lineColour,
-  newGesture,
-  type OverlayProps,
-  type Point,
-  round,
-  toGuides,
-  toPicture,
-} from './on-picture'
+import type { Rect } from './layout'
+import { arrowStep, newGesture, type Point, round, toPicture } from './on-picture'
 import { TransformBox } from './transform-box'
 
 /** Screen pixels between a corner and its softness handle when it is fully round. */
 const SOFT_WAY = 46
 
-export const pathOf = (contour: readonly number[]): string =>
-  contour.length ? `M${contour.map((v) => round(v)).join(' ')}Z` : ''
+export const pathOf = (contour: readonly number[], closed = true): string =>
+  contour.length ? `M${contour.map((v) => round(v)).join(' ')}${closed ? 'Z' : ''}` : ''
+
+/** What an outline is whose corners are taken in hand. */
+export interface Outlined {
+  name: string
+  corners: readonly Corner[]
+  /** Whether the last corner goes on to the first. */
+  closed: boolean
+  on: boolean
+  locked: boolean
+  /** The pixels that its edge is soft by, inwards and outwards. */
+  feather?: Point | undefined
+  colour: string
+}
 
 /** A free outline: corners to choose, drag, soften and bend; the whole of it; and a box that moves, scales, turns, shears and distorts what is chosen. */
-export function OutlineHandles(
-  props: OverlayProps & { shape: MaskItem; map: Matrix3 | undefined; active: boolean },
-) {
-  const { stage, step, time, rect, shape, map, active } = props
+export function OutlineHandles(props: {
+  size: Size
+  rect: Rect
+  outline: Outlined
+  /** From the pixels in which its corners are told to those of the picture. */
+  map: Matrix3 | undefined
+  active: boolean
+  /** A place brought to what it should snap to. */
+  toGuides(place: Point, px: number): Point
+  onTake(): void
+  onChange(corners: readonly Corner[], gesture: string): void
+  onInsert(near: { after: number; share: number }): void
+  /** Takes corners out; all of it where too few would be left. */
+  onRemove(corners: readonly number[]): void
+}) {
+  const { size, rect, outline, map, active, onTake, onChange } = props
+  const { corners, closed, locked, colour } = outline
   const dispatch = useAppDispatch()
   const { corners: chosen } = useView('corners')
   const drag = useRef<{ from: Point; corners: Corner[]; gesture: string } | null>(null)
   const lasso = useRef<{ from: Point; node: SVGRectElement | null }>({ from: [0, 0], node: null })
-  const px = stage.size.width / rect.width
-  const points = shape.form.points
-  const corners = cornersOf((points ? valueAt(points, time) : []) as number[])
+  const px = size.width / rect.width
   const back = map && invert(map)
   const own = ([x, y]: Point): Point => (back ? through(back, x, y) : [x, y])
   const shown = ([x, y]: Point): Point => (map ? through(map, x, y) : [x, y])
-  const at = { stepId: step.id, itemId: shape.id }
-  const contour = mapped(flatten(corners, 0.3).contour, map)
-  const colour = lineColour(shape.hue)
-  const free = active && !shape.locked
+  const contour = mapped(closed ? flatten(corners, 0.3).contour : flattenOpen(corners, 0.3), map)
+  const free = active && !locked
 
   const set = (next: readonly Corner[], gesture: string) =>
-    void dispatch(
-      setCorners(
-        at,
-        time,
-        next.map((c) => ({ ...c, x: round(c.x), y: round(c.y) })),
-        gesture,
-      ),
+    onChange(
+      next.map((c) => ({ ...c, x: round(c.x), y: round(c.y) })),
+      gesture,
     )
 
   /** Handlers of one handle: `move` makes new corners from those at the beginning of the drag. */
@@ -68,16 +75,21 @@ export function OutlineHandles(
     move: (corners: Corner[], by: Point, to: Point, event: PointerEvent) => readonly Corner[],
   ) => ({
     onPointerDown(event: PointerEvent<SVGElement>) {
-      if (event.button !== 0 || shape.locked) return
+      if (event.button !== 0 || locked) return
       event.stopPropagation()
       event.currentTarget.setPointerCapture(event.pointerId)
-      drag.current = { from: own(toPicture(event, stage.size)), corners, gesture: newGesture('outline') }
-      dispatch(viewActions.set({ itemId: shape.id, hand: true }))
+      drag.current = {
+        from: own(toPicture(event, size)),
+        corners: [...corners],
+        gesture: newGesture('outline'),
+      }
+      onTake()
+      dispatch(viewActions.set({ hand: true }))
     },
     onPointerMove(event: PointerEvent<SVGElement>) {
       const d = drag.current
       if (!d) return
-      const to = own(toPicture(event, stage.size))
+      const to = own(toPicture(event, size))
       set(move(d.corners, [to[0] - d.from[0], to[1] - d.from[1]], to, event), d.gesture)
     },
     onPointerUp: () => end(),
@@ -90,13 +102,11 @@ export function OutlineHandles(
   const moved = (list: readonly Corner[], which: readonly number[], [dx, dy]: Point): Corner[] =>
     list.map((c, i) => (which.includes(i) ? { ...c, x: c.x + dx, y: c.y + dy } : c))
   const all = corners.map((_, i) => i)
-  const choose = (i: number, also: boolean) =>
-    dispatch(
-      viewActions.set({
-        itemId: shape.id,
-        corners: also ? (chosen.includes(i) ? chosen.filter((c) => c !== i) : [...chosen, i]) : [i],
-      }),
-    )
+  const choose = (i: number, also: boolean) => {
+    onTake()
+    const list = chosen.includes(i) ? chosen.filter((c) => c !== i) : [...chosen, i]
+    dispatch(viewActions.set({ corners: also ? list : [i] }))
+  }
   const whole = grip((list, by, _, event) => {
     const level = Math.abs(by[0]) > Math.abs(by[1])
     return moved(list, all, event.shiftKey ? (level ? [by[0], 0] : [0, by[1]]) : by)
@@ -106,7 +116,7 @@ export function OutlineHandles(
       const which = chosen.includes(i) ? chosen : [i]
       if (which.length > 1 || event.altKey) return moved(list, which, by)
       const from = list[i] as Corner
-      const [x, y] = toGuides(stage.sequence, [from.x + by[0], from.y + by[1]], px)
+      const [x, y] = props.toGuides([from.x + by[0], from.y + by[1]], px)
       return moved(list, which, event.shiftKey ? by : [x - from.x, y - from.y])
     })
     return {
@@ -138,15 +148,14 @@ export function OutlineHandles(
       return list.map((x, j) => (j === i ? { ...x, [side]: way, [other]: turned } : x))
     })
   const insert = (event: PointerEvent) => {
-    const near = nearest(corners, own(toPicture(event, stage.size)))
-    if (!shape.locked && near) dispatch(edit('outline.insert', { ...at, ...near }))
+    event.stopPropagation()
+    const near = nearest(corners, closed, own(toPicture(event, size)))
+    if (!locked && near) props.onInsert(near)
     dispatch(viewActions.set({ corners: near ? [near.after + 1] : [] }))
   }
   const remove = () => {
-    if (chosen.length && corners.length - chosen.length >= 3) {
-      dispatch(edit('outline.delete', { ...at, corners: chosen }))
-      dispatch(viewActions.set({ corners: [] }))
-    } else dispatch(edit('region.remove', at))
+    props.onRemove(chosen)
+    dispatch(viewActions.set({ corners: [] }))
   }
   const onKeyDown = (event: KeyboardEvent) => {
     if (event.key === 'Delete' || event.key === 'Backspace') {
@@ -158,36 +167,36 @@ export function OutlineHandles(
     if (!by) return
     event.preventDefault()
     event.stopPropagation()
-    if (shape.locked) return
-    set(moved(corners, chosen.length ? chosen : all, by), `keys-${shape.id}`)
+    if (locked) return
+    set(moved(corners, chosen.length ? chosen : all, by), `keys-${outline.name}`)
   }
 
-  const line = { fill: 'none', vectorEffect: 'non-scaling-stroke' as const, d: pathOf(contour) }
-  const [ring0, ring1] = (points && shape.form.feather ? valueAt(shape.form.feather, time) : [0, 0]) as Point
+  const line = { fill: 'none', vectorEffect: 'non-scaling-stroke' as const, d: pathOf(contour, closed) }
+  const [ring0, ring1] = outline.feather ?? [0, 0]
   return (
     <g
       tabIndex={0}
       role="group"
-      aria-label={`${shape.name}: arrow keys move what is chosen of it`}
-      opacity={shape.on ? 1 : 0.4}
+      aria-label={`${outline.name}: arrow keys move what is chosen of it`}
+      opacity={outline.on ? 1 : 0.4}
       className="touch-none outline-none focus-visible:[&>.outline-shape]:stroke-white"
       onKeyDown={onKeyDown}
-      onFocus={() => dispatch(viewActions.set({ itemId: shape.id }))}
+      onFocus={onTake}
     >
       {free && (
         <rect
           data-testid="lasso"
-          width={stage.size.width}
-          height={stage.size.height}
+          width={size.width}
+          height={size.height}
           fill="transparent"
           onPointerDown={(event) => {
             if (event.button !== 0) return
             event.currentTarget.setPointerCapture(event.pointerId)
-            lasso.current.from = toPicture(event, stage.size)
+            lasso.current.from = toPicture(event, size)
           }}
           onPointerMove={(event) => {
             if (!event.currentTarget.hasPointerCapture(event.pointerId)) return
-            const [x, y] = toPicture(event, stage.size)
+            const [x, y] = toPicture(event, size)
             const [x0, y0] = lasso.current.from
             const box = {
               x: Math.min(x, x0),
@@ -198,7 +207,7 @@ export function OutlineHandles(
             for (const [name, v] of Object.entries(box)) lasso.current.node?.setAttribute(name, String(v))
           }}
           onPointerUp={(event) => {
-            const [x, y] = toPicture(event, stage.size)
+            const [x, y] = toPicture(event, size)
             const [x0, y0] = lasso.current.from
             lasso.current.node?.setAttribute('width', '0')
             const inside = all.filter((i) => {
@@ -246,7 +255,7 @@ export function OutlineHandles(
           map={map}
           px={px}
           colour={colour}
-          at={(event) => own(toPicture(event, stage.size))}
+          at={(event) => own(toPicture(event, size))}
           onHand={(hand) => dispatch(viewActions.set({ hand }))}
           onChange={set}
         />
@@ -365,9 +374,13 @@ function CornerHandle(props: {
 }
 
 /** The segment and the share along it that lies nearest to a place, where that is near at all. */
-function nearest(corners: readonly Corner[], [x, y]: Point): { after: number; share: number } | undefined {
+function nearest(
+  corners: readonly Corner[],
+  closed: boolean,
+  [x, y]: Point,
+): { after: number; share: number } | undefined {
   let best: { after: number; share: number; far: number } | undefined
-  for (let i = 0; i < corners.length; i++) {
+  for (let i = 0; i < corners.length - (closed ? 0 : 1); i++) {
     const [ax = 0, ay = 0, bx = 0, by = 0, cx = 0, cy = 0, dx = 0, dy = 0] = segmentOf(corners, i)
     for (let s = 1; s < 40; s++) {
       const [t, u] = [s / 40, 1 - s / 40]

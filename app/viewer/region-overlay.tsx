@@ -2,7 +2,7 @@ import { mapOf, type Region, regionsIn, type MaskItem } from '@stilus/core/proje
 import { useView } from '../store/store'
 import { BoxSurface, OutlineSurface } from './drawing-surface'
 import type { OverlayProps } from './on-picture'
-import { OutlineHandles } from './outline-handles'
+import { RegionOutline } from './region-outline'
 import { ShapeHandles } from './shape-handles'
 
 /** The shapes of a step's region on the picture, also those of the shelf that it uses; and new ones in the drawing. */
@@ -21,7 +21,7 @@ export function RegionOverlay(props: OverlayProps) {
   const handles = ({ region, shape }: { region: Region; shape: MaskItem }) => {
     const map = mapOf(stage, [shape.attach, region.attach], time)
     const own = { ...props, shape, map, active: shape.id === itemId || only }
-    if (shape.kind === 'outline') return <OutlineHandles key={shape.id} {...own} />
+    if (shape.kind === 'outline') return <RegionOutline key={shape.id} {...own} />
     if (shape.kind === 'ellipse' || shape.kind === 'rectangle')
       return <ShapeHandles key={shape.id} {...own} />
     return null

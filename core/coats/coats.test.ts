@@ -4,7 +4,7 @@ import { defaults } from '../params'
 import { testKernels } from '../testing/pictures'
 import { COAT_FORMS, type Coat, type CoatKind, type Drawing, paintCoats, paintedArea } from '.'
 import { outlineOfShape, valueOf } from '../region'
-import { drawShape } from './shape'
+import { drawShape, type Part } from './shape'
 
 const k = testKernels(128)
 afterEach(() => expect(k.used).toBe(0))
@@ -16,12 +16,18 @@ const coat = (kind: CoatKind, values: object = {}, stops: Coat['stops'] = []): C
 })
 const WHITE = { colour: [1, 1, 1] }
 const SIZE = { width: 96, height: 64 }
-const IDENTITY = [1, 0, 48, 0, 1, 32, 0, 0, 1] as const
+const MIDDLE = [1, 0, 48, 0, 1, 32, 0, 0, 1] as const
+const noLetters = () => []
+
+/** An outline as the only part of a shape. */
+const outlined = (points: number[]): Part<never>[] => [
+  { join: 'unite', of: { kind: 'outline', values: { points } } },
+]
 
 /** The picture of a shape in the middle of 96 x 64, as alpha and red at a place. */
 function pictured(kind: 'rectangle' | 'ellipse', box: [number, number], coats: readonly Coat[]) {
   const points = valueOf(outlineOfShape(kind, [0, 0], box, 0, 0))
-  const drawn = drawShape(k, SIZE, { points, coats, map: [...IDENTITY] })
+  const drawn = drawShape(k, SIZE, { parts: outlined(points), coats, map: [...MIDDLE] }, noLetters)
   const { area, frame } = drawn ?? { area: { x: 0, y: 0, width: 0, height: 0 }, frame: undefined }
   const data = frame ? [...frame.data] : []
   if (frame) k.free(frame)
@@ -61,6 +67,43 @@ it.each([
   // Where an edge turns round a corner it is round.
   const corners = side === 'inside' ? 0 : (4 - Math.PI) * (side === 'outside' ? 16 : 4)
   expect(Math.abs(sum - (w * h - u * v - corners))).toBeLessThan(0.5)
+})
+
+it.each([
+  ['mitre', 0],
+  ['bevel', 16 * (1 - 0.5) * 4],
+  ['round', 16 * (4 - Math.PI)],
+])('a %s corner covers what it should outside of a box', (corners, missing) => {
+  const { sum } = pictured('rectangle', [46, 26], [coat('edge', { ...WHITE, width: 4, corners })])
+  // A bevel is cut between the ends of the two sides; arcs are off by .01 px.
+  expect(Math.abs(sum - ((46 + 8) * (26 + 8) - 46 * 26 - missing))).toBeLessThan(
+    corners === 'bevel' ? 3 : 0.5,
+  )
+})
+
+it.each([
+  ['outside', 46 + 4, 26 + 4],
+  ['centred', 46, 26],
+  ['inside', 46 - 4, 26 - 4],
+] as const)('the drawn part of an edge %s is that share of its length', (side, w, h) => {
+  const round = side === 'outside' ? 2 * (w + h) - (8 - 2 * Math.PI) * 2 : 2 * (w + h)
+  const part = (from: number, to: number, shift = 0) =>
+    pictured('rectangle', [46, 26], [coat('edge', { ...WHITE, width: 4, side, from, to, shift })]).sum
+  // The first tenth lies on one side; with both ends flat it is a bar.
+  expect(part(0.02, 0.12)).toBeCloseTo(0.1 * round * 4, 0)
+  expect(part(0.02, 0.12, 0.5)).toBeCloseTo(0.1 * round * 4, 0)
+  expect(part(0.3, 0.3)).toBe(0)
+})
+
+it('dashes share an outline with their room and meet without a seam', () => {
+  const ring = (more: object) =>
+    pictured('ellipse', [50, 50], [coat('edge', { ...WHITE, width: 3, side: 'centred', ...more })]).sum
+  const whole = ring({})
+  for (const run of [0, 1.7, -400.3]) {
+    const dashed = ring({ dash: [4, 4], run })
+    expect(dashed / whole).toBeCloseTo(0.5, 1)
+  }
+  expect(ring({ dash: [6, 2] }) / whole).toBeCloseTo(0.75, 1)
 })
 
 it('between an edge and a fill in front of it nothing shows through', () => {
@@ -123,11 +166,17 @@ it('what lies outside of the picture sheds its glow into it', () => {
   const points = valueOf(outlineOfShape('rectangle', [0, 0], [40, 40], 0, 0))
   const glow = [coat('glow', { blur: 6, strength: 1, blend: 'normal' })]
   // The same box beside the picture and, moved by whole pixels, all in a larger one.
-  const beside = drawShape(k, SIZE, { points, coats: glow, map: [1, 0, -22, 0, 1, 32, 0, 0, 1] })
+  const beside = drawShape(
+    k,
+    SIZE,
+    { parts: outlined(points), coats: glow, map: [1, 0, -22, 0, 1, 32, 0, 0, 1] },
+    noLetters,
+  )
   const inside = drawShape(
     k,
     { width: 200, height: 200 },
-    { points, coats: glow, map: [1, 0, 78, 0, 1, 82, 0, 0, 1] },
+    { parts: outlined(points), coats: glow, map: [1, 0, 78, 0, 1, 82, 0, 0, 1] },
+    noLetters,
   )
   const at = (drawn: typeof beside, x: number, y: number) => {
     const { area, frame } = drawn as NonNullable<typeof beside>
@@ -209,7 +258,7 @@ it('no coat gives a value that is no number, or alpha beyond 0 to 1', () => {
     fc.property(fc.array(any, { maxLength: 4 }), (list) => {
       const points = valueOf(outlineOfShape('ellipse', [0, 0], [40, 24], 0, 0))
       const coats = list.map(({ kind, values }) => coat(kind, values))
-      const drawn = drawShape(k, SIZE, { points, coats, map: [...IDENTITY] })
+      const drawn = drawShape(k, SIZE, { parts: outlined(points), coats, map: [...MIDDLE] }, noLetters)
       if (!drawn) return
       const bad = drawn.frame.data.findIndex(
         (v, i) => !Number.isFinite(v) || (i % 4 === 3 && (v < -1e-5 || v > 1.00001)),

@@ -1,6 +1,6 @@
 import { BLENDS } from '../kernels'
 import type { Params } from '../params'
-import { choice, colour, degrees, pair, px, share, times } from '../params/make'
+import { choice, colour, degrees, number, pair, px, share, times } from '../params/make'
 
 /** What a coat can be. */
 export const COAT_KINDS = ['fill', 'edge', 'shadow', 'glow', 'shade', 'plate'] as const
@@ -52,6 +52,8 @@ const PAINT: Params = {
     when: graded,
   }),
 }
+const isDashed = ({ dash }: Record<string, unknown>) => Array.isArray(dash) && dash.every((v) => v > 0)
+const isTrimmed = ({ from, to }: Record<string, unknown>) => Math.abs(Number(to) - Number(from)) < 1
 const thick = (label: string, help: string) =>
   px(label, help, 0, [-20, 20], { limits: [-400, 400], step: 0.1, digits: 2 })
 
@@ -74,6 +76,28 @@ export const COAT_FORMS: Record<CoatKind, Params> = {
       inside: 'Inside',
     }),
     gap: thick('Away by', 'Room between the outline and the line.'),
+    corners: choice('Corners', 'How the line goes round corners.', {
+      round: 'Round',
+      mitre: 'Pointed',
+      bevel: 'Cut off',
+    }),
+    dash: lengths('Dashes', 'Long each, and room after it; 0 for none.', ['Dash', 'Room'], [0, 0], [0, 2000]),
+    run: px('Dashes run by', 'Moves the dashes along the outline.', 0, [-200, 200], {
+      limits: [-100_000, 100_000],
+      when: isDashed,
+    }),
+    from: share('Drawn from', 'Where the drawn part of the outline begins, as a share of its length.', 0),
+    to: share('Drawn to', 'Where the drawn part ends.', 1),
+    shift: number('Moved along by', 'Moves the drawn part, in shares of the length.', 0, [-100, 100], {
+      soft: [-1, 1],
+      when: isTrimmed,
+    }),
+    ends: choice(
+      'Cut',
+      'How dashes and the drawn part end.',
+      { flat: 'Flat', round: 'Round', square: 'Half its width beyond' },
+      { when: (v) => isDashed(v) || isTrimmed(v) },
+    ),
     ...OPACITY,
     ...soft(0),
     ...OFFSET,

@@ -22,6 +22,8 @@ import { type Coat, colourOf, coloursOf, numberOf, pairOf } from './coat'
 import type { KeptPlanes } from './kept'
 import { plateBodies, type Boxes } from './plate'
 import { castPieces } from './cast'
+import { piecesOf } from './contours'
+import { courseOf, edgeBodies } from './edge'
 
 type Rgb = readonly [number, number, number]
 
@@ -45,7 +47,10 @@ export const reachOfCoats = (coats: readonly Coat[]): number => Math.max(0, ...c
 function reachOf(coat: Coat): number {
   const [dx, dy] = pairOf(coat, 'offset')
   const far = maths.hypot(dx, dy) + numberOf(coat, 'blur') * 3.6 + Math.max(0, numberOf(coat, 'grow'))
-  if (coat.kind === 'edge') return far + numberOf(coat, 'width') + Math.max(0, numberOf(coat, 'gap'))
+  if (coat.kind === 'edge') {
+    const pointed = coat.values['corners'] === 'mitre' ? 4 : 1
+    return far + pointed * (numberOf(coat, 'width') + Math.max(0, numberOf(coat, 'gap')))
+  }
   if (coat.kind === 'shadow') return far + numberOf(coat, 'length')
   if (coat.kind !== 'plate') return far
   const [px, py] = pairOf(coat, 'pad')
@@ -211,7 +216,10 @@ class Painter {
       const [width, gap] = [numberOf(coat, 'width') * unit, numberOf(coat, 'gap') * unit]
       const side = coat.values['side']
       const low = side === 'inside' ? -gap - width : side === 'centred' ? gap - width / 2 : gap
-      return this.#between(this.#hidden(coat, index) ? -1e6 : low, low + width)
+      const hidden = this.#hidden(coat, index)
+      const course = courseOf(coat, unit)
+      if (!course) return this.#between(hidden ? -1e6 : low, low + width)
+      return this.#without(edgeBodies(this.drawing.bodies, [low, low + width], course, hidden))
     }
     if (coat.kind === 'shadow' && numberOf(coat, 'length') > 0) {
       const [x, y] = pairOf(coat, 'offset')
@@ -255,10 +263,19 @@ class Painter {
 
   /** What lies between two distances: what the larger outline covers without what the smaller one does. */
   #between(low: number, high: number): Plane {
-    const { k } = this
     const outer = this.#grown(high)
     if (low < -1e5) return outer
-    const inner = this.#grown(low)
+    return this.#less(outer, this.#grown(low))
+  }
+
+  /** What contours cover without what others do that lie within them. */
+  #without({ bodies, without }: ReturnType<typeof edgeBodies>): Plane {
+    const outer = this.#coverOf([{ pieces: piecesOf(bodies) }])
+    return without.length ? this.#less(outer, this.#coverOf([{ pieces: piecesOf(without) }])) : outer
+  }
+
+  #less(outer: Plane, inner: Plane): Plane {
+    const { k } = this
     // Four places of a plane are as one of a frame.
     k.raw.addScaled(outer.block.at, inner.block.at, Math.ceil((outer.width * outer.height) / 4), -1)
     k.free(inner)

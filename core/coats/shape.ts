@@ -1,33 +1,46 @@
 import type { Area, Frame, Size } from '../frame'
 import type { Kernels } from '../kernels'
-import type { Matrix3 } from '../matrix'
-import { cornersOf, flatten, mapped } from '../region'
+import { invert, type Matrix3, multiply } from '../matrix'
+import { type Join, joined, united } from '../polygon'
+import { mapped } from '../region'
+import { contoursOf, type Shape } from '../shapes'
 import type { Coat } from './coat'
+import { piecesOf } from './contours'
 import { type Drawing, paintCoats, type Painted, paintedArea } from './paint'
 
-/** A closed outline as it is painted. */
-export interface Shaped {
-  /** Corners as values of outlines hold them, in the object's own pixels. */
-  points: readonly number[]
+/** A body that is joined to those before it: a shape, or something else by name (a text). */
+export interface Part<T> {
+  join: Join
+  /** From its own pixels to those of the object. */
+  map?: Matrix3 | undefined
+  of: Shape | { text: T } | { parts: readonly Part<T>[] }
+}
+
+/** A shape, or several that are joined to one, as they are painted. */
+export interface Shaped<T = never> {
+  parts: readonly Part<T>[]
   coats: readonly Coat[]
+  /** From the object's own pixels to those of the picture. */
   map: Matrix3
 }
 
 /** Pixels by which a bent outline may be off. */
 const TOLERANCE = 0.02
+/** Steps of a pixel to which joined outlines are rounded. */
+const STEPS = 256
 
-/** An outline with its coats on nothing: the part of a picture of a size that it touches; undefined where there is none. The caller frees it. */
-export function drawShape(
+/** Shapes with their coats on nothing: the part of a picture of a size that they touch; undefined where there is none. The caller frees it. @param lettersOf the contours of a text under a map to pixels */
+export function drawShape<T>(
   k: Kernels,
   size: Size,
-  { points, coats, map }: Shaped,
+  { parts, coats, map }: Shaped<T>,
+  lettersOf: LettersOf<T>,
 ): { frame: Frame; area: Area } | undefined {
-  const corners = cornersOf(points)
-  if (corners.length < 3) return undefined
-  const unit = Math.sqrt(Math.abs(map[0] * map[4] - map[1] * map[3]))
-  const { contour } = flatten(corners, TOLERANCE / Math.max(unit, 1e-6))
-  const own = boxed(contour)
-  const body = bodyOf(mapped(contour, map))
+  const contours = contoursOfParts(parts, map, lettersOf)
+  if (!contours.length) return undefined
+  const body: Painted = { ...boxed(contours), pieces: piecesOf(contours) }
+  // What plates lie behind is told in the object's own pixels.
+  const own = boxed(contours.map((c) => mapped(c, invert(map))))
   const drawing: Drawing = {
     bodies: [body],
     boxes: { block: [own], line: [own], word: [own] },
@@ -38,21 +51,35 @@ export function drawShape(
   return { area, frame: paintCoats(k, area, drawing, coats) }
 }
 
-function bodyOf(contour: readonly number[]): Painted {
-  const n = contour.length
-  const pieces = new Float32Array(n * 2)
-  for (let i = 0; i < n; i += 2) {
-    const next = (i + 2) % n
-    pieces.set(
-      [contour[i] as number, contour[i + 1] as number, contour[next] as number, contour[next + 1] as number],
-      2 * i,
-    )
+type LettersOf<T> = (text: T, map: Matrix3) => number[][]
+
+/** What parts come to where they are joined one after the other, as contours in pixels of the picture. */
+function contoursOfParts<T>(parts: readonly Part<T>[], map: Matrix3, lettersOf: LettersOf<T>): number[][] {
+  const contoursUnder = ({ of, map: own }: Part<T>): number[][] => {
+    const whole = own ? multiply(map, own) : map
+    if ('text' in of) return lettersOf(of.text, whole)
+    if ('parts' in of) return contoursOfParts(of.parts, whole, lettersOf)
+    const unit = Math.sqrt(Math.abs(whole[0] * whole[4] - whole[1] * whole[3]))
+    return contoursOf(of, TOLERANCE / Math.max(unit, 1e-6)).map((c) => mapped(c, whole))
   }
-  return { ...boxed(contour), pieces }
+  const [first, ...rest] = parts
+  if (!first) return []
+  if (!rest.length) return contoursUnder(first)
+  return rest.reduce(
+    (body, part) => joined(part.join, body, united(contoursUnder(part), STEPS), STEPS),
+    united(contoursUnder(first), STEPS),
+  )
 }
 
-function boxed(contour: readonly number[]) {
-  const at = (axis: 0 | 1) => contour.filter((_, i) => i % 2 === axis)
-  const [xs, ys] = [at(0), at(1)]
-  return { left: Math.min(...xs), right: Math.max(...xs), top: Math.min(...ys), bottom: Math.max(...ys) }
+function boxed(contours: readonly (readonly number[])[]) {
+  const box = { left: Infinity, right: -Infinity, top: Infinity, bottom: -Infinity }
+  for (const contour of contours)
+    for (let i = 0; i < contour.length; i += 2) {
+      const [x, y] = [contour[i] as number, contour[i + 1] as number]
+      if (x < box.left) box.left = x
+      if (x > box.right) box.right = x
+      if (y < box.top) box.top = y
+      if (y > box.bottom) box.bottom = y
+    }
+  return box
 }

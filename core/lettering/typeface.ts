@@ -3,7 +3,7 @@ import { flattenCubic } from '../kernels'
 import type { Axis } from './families'
 import { FontError } from './font-error'
 import { sfntOf } from './sfnt'
-import { united } from './united'
+import { united } from '../polygon'
 
 /** The shaping engine, loaded when the first font is opened. */
 export type Engine = typeof Harfbuzz
@@ -24,6 +24,9 @@ export interface Outline {
   /** left, top, right, bottom; all 0 where nothing is drawn. */
   box: readonly [number, number, number, number]
 }
+
+/** Steps of a unit of a font to which crossings are rounded: less than a thousandth of a pixel at any size that is drawn. */
+const STEPS = 256
 
 /** Outlines that a font keeps. */
 const MOST_HELD = 6000
@@ -166,7 +169,10 @@ function flattened(commands: readonly Harfbuzz.SvgPathCommand[], tolerance: numb
       open.push(...flattenCubic([...end(), x, -y, x1, -y1, x2, -y2], tolerance))
     }
   }
-  const drawn = united(contours.filter((c) => c.length >= 6))
+  const drawn = united(
+    contours.filter((c) => c.length >= 6),
+    STEPS,
+  )
   if (!drawn.length) return NOTHING
   const along = (axis: 0 | 1) => drawn.flatMap((c) => c.filter((_, i) => i % 2 === axis))
   const [xs, ys] = [along(0), along(1)]

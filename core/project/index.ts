@@ -20,6 +20,7 @@ export {
   hasObject,
   matrixOf,
   numbersAt,
+  shapeAt,
 } from './objects'
 export { coatsAt, EMPHASIS, newCoat, plainText, settingAt, textsOf, VARIABLES } from './texts'
 export { familyId, fontsOf, ownFamilies } from './fonts'

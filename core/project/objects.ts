@@ -1,7 +1,9 @@
-import { objectMatrix, type ObjectNumbers } from '../design'
+import { OBJECT_FORMS, objectMatrix, type ObjectNumbers } from '../design'
 import type { Typesetter } from '../lettering'
 import { IDENTITY, type Matrix3, multiply, through } from '../matrix'
+import type { Value } from '../anim'
 import { cornersOf } from '../region'
+import { contoursOf, type Shape, SHAPES } from '../shapes'
 import { allObjects, objectsAbove } from './find'
 import { formAt } from './values'
 import type { DesignObject } from './schema'
@@ -53,6 +55,18 @@ const around = (points: readonly (readonly number[])[]): Box | undefined => {
   return { left: Math.min(...xs), right: Math.max(...xs), top: Math.min(...ys), bottom: Math.max(...ys) }
 }
 
+const aroundCorners = (points: Value) =>
+  around(cornersOf(Array.isArray(points) ? (points as number[]) : []).map((c) => [c.x, c.y]))
+
+/** The shape that an object is at a frame of its design. */
+export function shapeAt(easel: Pick<Easel, 'project'>, object: DesignObject, frame: number): Shape {
+  const own = stageOf(easel.project, { kind: 'object', id: object.id })
+  const kind = SHAPES.find((s) => s === object.kind) ?? 'outline'
+  const values = Object.keys(OBJECT_FORMS[kind]).filter((name) => !(name in OBJECT_FORMS.group))
+  const names = kind === 'outline' || kind === 'line' ? ['points', ...values] : values
+  return { kind, values: Object.fromEntries(names.map((name) => [name, formAt(own, object, name, frame)])) }
+}
+
 /** The corners of a box, clockwise from the upper left. */
 export const cornersOfBox = ({ left, top, right, bottom }: Box): [number, number][] => [
   [left, top],
@@ -81,7 +95,15 @@ export function boxOf(easel: Easel, object: DesignObject, frame: number): Box | 
     }
     case 'rectangle':
     case 'ellipse':
+    case 'polygon':
+    case 'star':
       return about(...(form('box') as [number, number]))
+    case 'line': {
+      const contours = contoursOf(shapeAt(easel, object, frame), 0.5)
+      const places = contours.flatMap((c) => c.flatMap((x, i) => (i % 2 ? [] : [[x, c[i + 1] as number]])))
+      // Of a line that is not drawn yet, where it will be.
+      return around(places) ?? aroundCorners(form('points'))
+    }
     case 'text': {
       const stage = stageOf(easel.project, { kind: 'object', id: object.id })
       const setting = settingAt(stage, object, frame)
@@ -96,7 +118,8 @@ export function boxOf(easel: Easel, object: DesignObject, frame: number): Box | 
       }
     }
     case 'outline':
-      return around(cornersOf((form('points') as number[] | 0) || []).map((c) => [c.x, c.y]))
+      return aroundCorners(form('points'))
+    case 'combined':
     case 'group':
       return around(
         (object.objects ?? []).flatMap((inner) => {

@@ -23,6 +23,7 @@ export {
   CORNER_NUMBERS,
   cornersOf,
   flatten,
+  flattenOpen,
   handlesOf,
   hasHandles,
   mapped,

@@ -86,6 +86,21 @@ export interface Flat {
   factors: number[] | undefined
 }
 
+/** An open line through corners as straight pieces, nowhere further than `tolerance` pixels from it; its ends are never soft. */
+export function flattenOpen(corners: readonly Corner[], tolerance = 0.02): number[] {
+  const ended = corners.map((c, i) => (i === 0 || i === corners.length - 1 ? { ...c, soft: 0 } : c))
+  const [first] = ended
+  if (!first) return []
+  const pieces = ended.slice(1).map((_, i) => {
+    const segment = segmentOf(ended, i)
+    return isStraight(segment) ? segment.slice(6) : flattenCubic(segment, tolerance)
+  })
+  return [first.x, first.y, ...pieces.flatMap((p) => [...p])]
+}
+
+const isStraight = (segment: readonly number[]) =>
+  [0, 1].every((c) => segment[c] === segment[2 + c] && segment[4 + c] === segment[6 + c])
+
 /** A closed outline as straight pieces, nowhere further than `tolerance` pixels from it. */
 export function flatten(corners: readonly Corner[], tolerance = 0.02): Flat {
   const contour: number[] = []
@@ -94,8 +109,7 @@ export function flatten(corners: readonly Corner[], tolerance = 0.02): Flat {
     const from = corners[i] as Corner
     const to = corners[(i + 1) % corners.length] as Corner
     const segment = segmentOf(corners, i)
-    const straight = [0, 1].every((c) => segment[c] === segment[2 + c] && segment[4 + c] === segment[6 + c])
-    const places = straight ? segment.slice(6) : flattenCubic(segment, tolerance)
+    const places = isStraight(segment) ? segment.slice(6) : flattenCubic(segment, tolerance)
     const n = places.length / 2
     contour.push(...places)
     for (let s = 1; s <= n; s++) factors.push(from.width + ((to.width - from.width) * s) / n)

@@ -3,7 +3,7 @@ import type { ColourEncoding } from '../colour'
 import { type AlphaKind, type Area, scaled, type Size } from '../frame'
 import { hash } from '../hash'
 import type { Blend } from '../kernels'
-import type { Lettered } from '../lettering'
+import type { Lettered, Setting } from '../lettering'
 import type { Matrix3 } from '../matrix'
 import type { ContentValues, Values } from '../params'
 import type { Fit } from '../project'
@@ -43,8 +43,8 @@ export type Op =
   | { kind: 'fill'; colour: [number, number, number] }
   /** Text with its coats, on nothing. `own` are the families that it names and that do not ship. */
   | { kind: 'letters'; text: Lettered; own: OwnFace[] }
-  /** A closed outline with its coats, on nothing. */
-  | { kind: 'shape'; shape: Shaped }
+  /** Shapes joined to one, with its coats, on nothing. `own` as of texts. */
+  | { kind: 'shape'; shape: Shaped<Setting>; own: OwnFace[] }
   /** [picture]: the matte that it is. */
   | { kind: 'channel'; channel: 'alpha' | 'luminance' }
   /** [picture, and what `slots` says]. */

@@ -1,4 +1,3 @@
-import { drawShape } from '../coats'
 import { type Frame, intersection, type Plane, sameArea, wholeOf } from '../frame'
 import {
   blendInto,
@@ -19,7 +18,7 @@ import { evaluate, type EvaluateOptions } from './evaluate'
 import type { ColourPart, Plan, StepOp } from './graph'
 import { combine, copied, cropped, type Held, part, within } from './held'
 import { matteNode, showRegion } from './region'
-import { drawLetters, laidOn } from './letters'
+import { drawLetters, drawShapes, laidOn } from './letters'
 import { fitted, hatched, placed, readAs } from './source'
 
 /** A picture in the arena of the kernels. */
@@ -104,7 +103,7 @@ function make(
     case 'letters':
       return laidOn(k, area, drawLetters(k, op, typefaces, canvas))
     case 'shape':
-      return laidOn(k, area, drawShape(k, canvas, op.shape))
+      return laidOn(k, area, drawShapes(k, op, typefaces, canvas))
     case 'channel':
       return matteFrom(k, copied(k, first as Held, area), op.channel)
     case 'source': {

@@ -1,6 +1,8 @@
 import { type Area, blit, type Frame, type Size } from '../frame'
+import { contoursOfBodies, drawShape } from '../coats'
 import { filled, type Kernels } from '../kernels'
 import {
+  bodiesOf,
   drawText,
   type Family,
   Fonts,
@@ -48,6 +50,17 @@ function familiesOf(open: Typefaces, own: readonly OwnFace[]): Family[] {
 /** Text with its coats on nothing: the part of a canvas that it touches. */
 export const drawLetters = (k: Kernels, { text, own }: Letters, open: Typefaces, canvas: Size) =>
   drawText(k, canvas, setterFor(open, own), text)
+
+/** Shapes with their coats on nothing; a text among them is its letters. */
+export const drawShapes = (
+  k: Kernels,
+  { shape, own }: Extract<Op, { kind: 'shape' }>,
+  open: Typefaces,
+  canvas: Size,
+) =>
+  drawShape(k, canvas, shape, (setting, [a, b, c, d, e, f]) =>
+    contoursOfBodies(bodiesOf(setterFor(open, own).layout(setting), [a, b, c, d, e, f])),
+  )
 
 /** What was drawn, in an area of its canvas, on nothing; it is freed. */
 export function laidOn(k: Kernels, area: Area, drawn: { frame: Frame; area: Area } | undefined): Frame {

@@ -1,6 +1,8 @@
+import type { Part } from '../coats'
+import { objectMatrix } from '../design'
 import { scaled } from '../frame'
+import type { Setting } from '../lettering'
 import { IDENTITY, invert, type Matrix3, multiply } from '../matrix'
-import { outlineOfShape, valueOf } from '../region'
 import {
   coatsAt,
   type DesignObject,
@@ -8,11 +10,15 @@ import {
   findIn,
   formAt,
   matrixOf,
+  numbersAt,
+  type Project,
   settingAt,
+  shapeAt,
   sourceSize,
   type Stage,
   stageOf,
 } from '../project'
+import type { OwnFace } from './graph'
 import { planMaterial } from './plan-source'
 import type { Planning } from './work'
 
@@ -61,16 +67,18 @@ function planText(of: Planning, stage: Stage, object: DesignObject, frame: numbe
   if (!setting.text.trim() || !coats.length || Math.abs(a * e - b * d) < 1e-9) return g.clear(canvas)
   const s = canvas.scale
   const map = [a * s, b * s, c * s, d * s, e * s, f * s] as const
-  const named = new Set([
-    setting.family,
-    setting.emphasis.family,
-    ...setting.ranges.map((r) => r.style.family),
-  ])
-  const own = (project.fonts ?? []).flatMap(({ id, family, weight, italic }) =>
+  const text = { setting, coats, order: object.text?.order ?? 'block', map }
+  return g.add(canvas, { kind: 'letters', text, own: ownFaces(project, [setting]) })
+}
+
+/** The faces of a project that texts name. */
+function ownFaces(project: Project, settings: readonly Setting[]): OwnFace[] {
+  const named = new Set(
+    settings.flatMap((s) => [s.family, s.emphasis.family, ...s.ranges.map((r) => r.style.family)]),
+  )
+  return (project.fonts ?? []).flatMap(({ id, family, weight, italic }) =>
     named.has(familyId(family)) ? [{ id, family: familyId(family), weight, italic }] : [],
   )
-  const text = { setting, coats, order: object.text?.order ?? 'block', map }
-  return g.add(canvas, { kind: 'letters', text, own })
 }
 
 /** A list of objects from back to front at a frame, on nothing. `upTo` stops before that object. */
@@ -111,27 +119,36 @@ export function planBelowObject(of: Planning, stage: Stage, frame: number): numb
   return planObjects(of, stage, findIn([...design.objects], stack.id), frame, stack.id)
 }
 
-/** A shape with its coats. */
+/** A shape with its coats, or several that are joined to one. */
 function planShape(of: Planning, stage: Stage, object: DesignObject, frame: number, matrix: Matrix3): number {
-  const { g } = of
+  const { g, project } = of
   const canvas = g.canvas(stage.size)
-  const form = (name: string) => formAt(stage, object, name, frame)
-  const kind = object.kind as 'rectangle' | 'ellipse' | 'outline'
-  const points =
-    kind === 'outline'
-      ? (form('points') as number[])
-      : valueOf(
-          outlineOfShape(
-            kind,
-            [0, 0],
-            form('box') as [number, number],
-            0,
-            kind === 'rectangle' ? Number(form('round')) : 0,
-          ),
-        )
   const coats = coatsAt(stage, object, frame)
+  const parts = object.kind === 'combined' ? partsOf(project, object, frame) : [onePart(stage, object, frame)]
   const flat = Math.abs(matrix[0] * matrix[4] - matrix[1] * matrix[3]) < 1e-9
-  if (!Array.isArray(points) || points.length < 24 || !coats.length || flat) return g.clear(canvas)
+  if (!parts.length || !coats.length || flat) return g.clear(canvas)
   const map = multiply([canvas.scale, 0, 0, 0, canvas.scale, 0, 0, 0, 1], matrix)
-  return g.add(canvas, { kind: 'shape', shape: { points, coats, map } })
+  const settings = parts.flatMap(({ of: part }) => ('text' in part ? [part.text] : []))
+  return g.add(canvas, { kind: 'shape', shape: { parts, coats, map }, own: ownFaces(project, settings) })
+}
+
+type TextPart = Part<Setting>
+
+const onePart = (stage: Stage, object: DesignObject, frame: number, map?: Matrix3): TextPart => ({
+  join: object.join ?? 'unite',
+  ...(map ? { map } : {}),
+  of: object.text ? { text: settingAt(stage, object, frame) } : shapeAt(stage, object, frame),
+})
+
+/** What a combination is made of: its shapes and texts that are there, those of combinations in it joined first of all. */
+function partsOf(project: Project, combined: DesignObject, frame: number): TextPart[] {
+  return (combined.objects ?? []).flatMap((object): TextPart[] => {
+    const there = object.on && frame >= object.start && frame < object.start + object.length
+    if (!there || object.kind === 'picture' || object.kind === 'group') return []
+    const stage = stageOf(project, { kind: 'object', id: object.id })
+    const own = objectMatrix(numbersAt(stage, object, frame))
+    if (object.kind !== 'combined') return [onePart(stage, object, frame, own)]
+    const parts = partsOf(project, object, frame)
+    return parts.length ? [{ join: object.join ?? 'unite', map: own, of: { parts } }] : []
+  })
 }

@@ -1,5 +1,6 @@
+import type { Part } from '../coats'
 import { fromBase64 } from '../kernels'
-import { filesOf } from '../lettering'
+import { filesOf, type Setting } from '../lettering'
 import { fontBytes, fontsOf, type Project, tableColours } from '../project'
 import { type ColourTable, findStep, type Tables } from '../steps'
 import type { Node, Plan } from './graph'
@@ -30,10 +31,18 @@ export function resourcesOf(project: Project, nodes: readonly Node[]): Resource[
   return [...own, ...fonts]
 }
 
+/** The texts that a node draws. */
+function settingsOf(op: Node['op']): Setting[] {
+  const inParts = (parts: readonly Part<Setting>[]): Setting[] =>
+    parts.flatMap(({ of }) => ('text' in of ? [of.text] : 'parts' in of ? inParts(of.parts) : []))
+  if (op.kind === 'letters') return [op.text.setting]
+  return op.kind === 'shape' ? inParts(op.shape.parts) : []
+}
+
 /** The font files that the texts among these nodes are set in: those that ship by their names, others by their records. */
 function fontResources(project: Project, nodes: readonly Node[]): Resource[] {
   const ids = new Set(
-    nodes.flatMap(({ op }) => (op.kind === 'letters' ? filesOf(op.text.setting, fontsOf(project)) : [])),
+    nodes.flatMap(({ op }) => settingsOf(op).flatMap((setting) => filesOf(setting, fontsOf(project)))),
   )
   const brought = new Map((project.fonts ?? []).map((f) => [f.id, f.record]))
   return [...ids].map((id) => ({ kind: 'font', id, hash: brought.get(id) ?? id }))

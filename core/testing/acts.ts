@@ -156,7 +156,7 @@ export function anyAct(): fc.Arbitrary<Act> {
     act('object.add', {
       designId,
       objectId,
-      kind: fc.constantFrom(...OBJECT_KINDS.filter((k) => k !== 'group')),
+      kind: fc.constantFrom(...OBJECT_KINDS.filter((k) => k !== 'group' && k !== 'combined')),
       source,
     }),
     act('object.change', { objectId, change: fc.record({ on: fc.boolean(), source }, { requiredKeys: [] }) }),
@@ -170,6 +170,11 @@ export function anyAct(): fc.Arbitrary<Act> {
       objectIds: fc.subarray(['o1', 'o2'], { minLength: 1 }),
       groupId: of('o3', 'o4'),
       name: of('G'),
+    }),
+    act('objects.combine', {
+      objectIds: given(['o1', 'o2']),
+      combinedId: of('o3', 'o4'),
+      join: of('unite', 'subtract', 'intersect', 'exclude'),
     }),
     act('object.ungroup', { objectId: of('o3', 'o4') }),
   ]

@@ -4,13 +4,14 @@ import { current, isDraft } from 'immer'
 import { setValue } from '../../anim'
 import { numbersOf, OBJECT_FORMS, OBJECT_KINDS, OBJECT_NAMES } from '../../design'
 import { invert, multiply } from '../../matrix'
+import { JOINS } from '../../polygon'
 import { objectCopy } from '../copies'
 import { defineEdit } from '../define'
 import { allObjects, designOf, findIn, getDesign, getObject, NotFound, Refused } from '../find'
 import { refuseLoops, refuseParents } from '../loops'
 import { aboveMatrix, matrixOf, numbersAt } from '../objects'
 import { findOwner } from '../owners'
-import { Locked, still } from '../parts'
+import { still } from '../parts'
 import {
   blendSchema,
   coatSchema,
@@ -25,6 +26,7 @@ import { stageOf } from '../stage'
 import { newCoat, plainText } from '../texts'
 import { usesOf } from '../uses'
 import { frame, id, name, value } from './common'
+import { holding, opened, together } from './in-design'
 import { forgetStood, needSource } from './shots'
 import { nameOfText } from './texts'
 
@@ -46,12 +48,6 @@ function standing(p: Project, objectId: string, frame: number) {
 
 const refuseDesignLoops = (p: Project, design: Design) => refuseLoops(p, { kind: 'design', id: design.id })
 
-function opened(p: Project, objectId: string): DesignObject {
-  const object = getObject(p, objectId)
-  if (object.locked) throw new Locked(object.name)
-  return object
-}
-
 /** Takes an object out of its list; one that moved along with it stands by itself, and a group that is left empty goes too. */
 function take(p: Project, objectId: string): DesignObject {
   const design = designOf(p, objectId)
@@ -62,7 +58,7 @@ function take(p: Project, objectId: string): DesignObject {
   )
   const all = allObjects(design.objects)
   for (const other of all) if (other.parent === objectId) delete other.parent
-  const empty = all.find((o) => o.kind === 'group' && !o.objects?.length)
+  const empty = all.find((o) => o.objects?.length === 0)
   if (empty && empty.id !== objectId) take(p, empty.id)
   return object as DesignObject
 }
@@ -114,7 +110,7 @@ export const DESIGN_EDITS = {
     {
       ...onDesign,
       ...onObject,
-      kind: z.enum(OBJECT_KINDS).exclude(['group']),
+      kind: z.enum(OBJECT_KINDS).exclude(['group', 'combined']),
       name: name.optional(),
       form: z.record(z.string(), value).optional(),
       source: sourceSchema.optional(),
@@ -156,6 +152,7 @@ export const DESIGN_EDITS = {
         name: name.optional(),
         on: z.boolean().optional(),
         blend: blendSchema.optional(),
+        join: z.enum(JOINS).optional(),
         source: sourceSchema.optional(),
         in: frame.optional(),
       }),
@@ -249,26 +246,8 @@ export const DESIGN_EDITS = {
     { objectIds: z.array(id).min(1), groupId: id, name },
     (a) => `Group ${a.objectIds.length} ${a.objectIds.length === 1 ? 'object' : 'objects'}`,
     (p, a) => {
-      const first = a.objectIds[0] as string
-      const design = designOf(p, first)
-      const list = findIn(design.objects, first)
-      const chosen = list.filter((o) => a.objectIds.includes(o.id))
-      if (chosen.length !== a.objectIds.length || findOwner(p, 'object', a.groupId))
-        throw new NotFound('list that holds all objects', a.objectIds.join(', '))
-      const at = list.findIndex((o) => o.id === chosen.at(-1)?.id) - chosen.length + 1
-      const rest = list.filter((o) => !a.objectIds.includes(o.id))
-      const group: DesignObject = {
-        id: a.groupId,
-        name: a.name,
-        kind: 'group',
-        on: true,
-        objects: chosen,
-        form: still(defaults(OBJECT_FORMS.group)),
-        start: 0,
-        length: design.length,
-        zero: 0,
-        steps: [],
-      }
+      const { design, list, chosen, rest, at } = together(p, a.objectIds, a.groupId)
+      const group: DesignObject = { ...holding(a.groupId, 'group', a.name, design), objects: chosen }
       list.splice(0, list.length, ...rest.slice(0, at), group, ...rest.slice(at))
       refuseDesignLoops(p, design)
     },
@@ -278,7 +257,8 @@ export const DESIGN_EDITS = {
     () => 'Open up group',
     (p, a) => {
       const group = opened(p, a.objectId)
-      if (group.kind !== 'group') throw new NotFound('group', a.objectId)
+      if (!group.objects) throw new NotFound('group', a.objectId)
+      for (const inner of group.objects) delete inner.join
       const list = findIn(designOf(p, a.objectId).objects, a.objectId)
       list.splice(
         list.findIndex((o) => o.id === a.objectId),

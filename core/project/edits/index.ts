@@ -8,6 +8,7 @@ import { RECUT_EDITS } from './recut'
 import { REGION_EDITS } from './regions'
 import { REUSE_EDITS } from './reuse'
 import { SCREEN_EDITS } from './screens'
+import { SHAPE_EDITS } from './shapes'
 import { SHOT_EDITS } from './shots'
 import { SPAN_EDITS } from './spans'
 import { STEP_EDITS } from './steps'
@@ -32,5 +33,6 @@ export const EDITS = {
   ...PASSAGE_EDITS,
   ...SPAN_EDITS,
   ...DESIGN_EDITS,
+  ...SHAPE_EDITS,
   ...TEXT_EDITS,
 }

@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { COAT_KINDS } from '../../coats'
 import { OBJECT_KINDS } from '../../design'
 import { ALIGNS, CASES, DIRECTIONS, LEVELS, ORDERS } from '../../lettering'
+import { JOINS } from '../../polygon'
 import { finite, id, loose, name, rateSchema, rgb, sizeSchema } from './base'
 import { sourceSchema } from './source'
 import { blendSchema, type Step, stepSchema } from './step'
@@ -67,6 +68,8 @@ const plainObject = loose({
   kind: z.enum(OBJECT_KINDS),
   on: z.boolean(),
   locked: z.boolean().optional(),
+  /** How a part of a combination is joined to those behind it. */
+  join: z.enum(JOINS).optional(),
   /** The object of the same design that it moves along with. */
   parent: id.optional(),
   /** Its numbers; see OBJECT_FORMS. */

@@ -1,0 +1,2 @@
+export { contoursOf, type Shape, type ShapeKind, SHAPES } from './contours'
+export { type Head, HEADS } from './heads'

@@ -1,0 +1,40 @@
+import { drag } from './acts'
+import { openStage } from './browser'
+const stage = await openStage()
+const { page } = stage
+await page.goto(`${stage.address}/demo`)
+await page.getByRole('button', { name: /^Shot Harbour wide/ }).waitFor()
+const palette = async (text: string) => {
+  await page.keyboard.press('Control+k')
+  await page.getByPlaceholder('Find a command or a treatment').fill(text)
+  await page.locator('[cmdk-item][data-selected="true"]').filter({ hasText: text }).waitFor()
+  await page.keyboard.press('Enter')
+}
+await palette('New design')
+await page.getByTestId('objects').waitFor()
+const box = (await page.getByTestId('objects').boundingBox())!
+const at = (u: number, v: number): [number, number] => [box.x + u * box.width, box.y + v * box.height]
+const draw = async (tool: string, a: [number, number], b: [number, number]) => {
+  await page.getByRole('group', { name: 'Make an object' }).getByRole('button', { name: tool, exact: true }).click()
+  const s = page.getByTestId('drawing-surface'); await s.waitFor()
+  await page.mouse.move(...at(...a)); await page.mouse.down(); await page.mouse.move(...at((a[0]+b[0])/2,(a[1]+b[1])/2)); await page.mouse.move(...at(...b)); await page.mouse.up()
+  await page.waitForTimeout(300)
+}
+await draw('Star', [.1,.1],[.35,.5])
+await draw('Polygon', [.4,.1],[.6,.45])
+await draw('Arrow', [.1,.8],[.5,.6])
+await page.waitForTimeout(1200)
+await page.screenshot({ path: '/tmp/a1.png' })
+await draw('Ellipse', [.65,.1],[.85,.45])
+await draw('Rectangle', [.75,.2],[.95,.6])
+// choose both
+await page.mouse.click(...at(.68,.28)); await page.keyboard.down('Shift'); await page.mouse.click(...at(.92,.55)); await page.keyboard.up('Shift')
+await page.getByRole('tab', { name: 'Where' }).click()
+await page.waitForTimeout(300)
+await page.screenshot({ path: '/tmp/a2.png' })
+await page.getByRole('button', { name: 'Cut the upper shapes out of the lowest' }).click()
+await page.getByRole('tab', { name: 'What' }).click()
+await page.waitForTimeout(1500)
+await page.screenshot({ path: '/tmp/a3.png' })
+console.log(stage.errors ?? '')
+await stage.close()
