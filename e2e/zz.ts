@@ -1,4 +1,3 @@
-import { drag } from './acts'
 import { openStage } from './browser'
 const stage = await openStage()
 const { page } = stage
@@ -20,21 +19,20 @@ const draw = async (tool: string, a: [number, number], b: [number, number]) => {
   await page.mouse.move(...at(...a)); await page.mouse.down(); await page.mouse.move(...at((a[0]+b[0])/2,(a[1]+b[1])/2)); await page.mouse.move(...at(...b)); await page.mouse.up()
   await page.waitForTimeout(300)
 }
-await draw('Star', [.1,.1],[.35,.5])
-await draw('Polygon', [.4,.1],[.6,.45])
-await draw('Arrow', [.1,.8],[.5,.6])
+await draw('Star', [.1,.1],[.17,.2])
+await page.getByRole('button', { name: 'Repeat the object' }).click()
 await page.waitForTimeout(1200)
 await page.screenshot({ path: '/tmp/a1.png' })
-await draw('Ellipse', [.65,.1],[.85,.45])
-await draw('Rectangle', [.75,.2],[.95,.6])
-// choose both
-await page.mouse.click(...at(.68,.28)); await page.keyboard.down('Shift'); await page.mouse.click(...at(.92,.55)); await page.keyboard.up('Shift')
-await page.getByRole('tab', { name: 'Where' }).click()
-await page.waitForTimeout(300)
+await draw('Text', [.1,.5],[.1,.5])
+await page.keyboard.type('Tins in the hold: ')
+await page.getByRole('button', { name: 'Insert what is filled in' }).click()
+await page.getByRole('menuitem', { name: /The number of the text/ }).hover()
+await page.waitForTimeout(500)
 await page.screenshot({ path: '/tmp/a2.png' })
-await page.getByRole('button', { name: 'Cut the upper shapes out of the lowest' }).click()
-await page.getByRole('tab', { name: 'What' }).click()
-await page.waitForTimeout(1500)
+await page.getByRole('menuitem', { name: 'Thousands parted: 12,500' }).click()
+await page.waitForTimeout(300)
+await page.keyboard.press('Escape')
+await page.waitForTimeout(1000)
 await page.screenshot({ path: '/tmp/a3.png' })
 console.log(stage.errors ?? '')
 await stage.close()

@@ -1,7 +1,7 @@
 import { JOINS } from '@stilus/core/polygon'
 import { allObjects, findOwner } from '@stilus/core/project'
 import { JOIN_NAMES } from '../design/join-names'
-import { combineObjects } from '../design/object-acts'
+import { combineObjects, repeatObjects } from '../design/object-acts'
 import { hasCorners } from '../design/object-corners'
 import { here } from '../session/where'
 import { store } from '../store/store'
@@ -54,6 +54,14 @@ export const SHAPING: readonly Command[] = [
     when: () => onDesign() && joinable().length > 1,
     run: () => combineObjects(joinable(), join),
   })),
+  {
+    ...plain,
+    id: 'repeat-objects',
+    label: 'Repeat the objects',
+    words: ['copies', 'row', 'grid', 'circle', 'list', 'pattern', 'pictogram', 'many'],
+    when: () => onDesign() && view().objectIds.length > 0,
+    run: () => repeatObjects(view().objectIds),
+  },
   {
     ...plain,
     id: 'reshape',

@@ -22,10 +22,12 @@ import {
 } from '@stilus/core/project'
 import type { Join } from '@stilus/core/polygon'
 import { type Corner, valueOf } from '@stilus/core/region'
+import { typesetterOf } from '../session/fonts'
 import { uid } from '../session/work'
 import { edit, editAll } from '../store/edit'
 import { store } from '../store/store'
 import { viewActions } from '../store/view'
+import { boundsOf, union } from './arrange'
 
 type Point = [number, number]
 const round = (v: number) => Math.round(v * 1000) / 1000
@@ -180,6 +182,23 @@ export function combineObjects(ids: readonly string[], join: Join): void {
   const combinedId = uid()
   if (store.dispatch(edit('objects.combine', { objectIds: [...ids], combinedId, join })))
     store.dispatch(viewActions.object({ id: combinedId }))
+}
+
+/** Repeats objects in a row, each copy beside the one before it. */
+export function repeatObjects(ids: readonly string[]): void {
+  const { document } = store.getState().project
+  const design = document?.designs.find((d) => hasObject(d.objects, ids[0] ?? ''))
+  if (!document || !design) return
+  const easel: Easel = { project: document, design, size: design.size, typesetter: typesetterOf(document) }
+  const boxes = ids.flatMap((id) => {
+    const object = allObjects(design.objects).find((o) => o.id === id)
+    return (object && boundsOf(easel, object, store.getState().view.frame)) ?? []
+  })
+  const box = union(boxes)
+  const step = Math.max(8, Math.round((box.right - box.left) * 1.1))
+  const repeatId = uid()
+  if (store.dispatch(edit('objects.repeat', { objectIds: [...ids], repeatId, form: { step: [step, 0] } })))
+    store.dispatch(viewActions.object({ id: repeatId }))
 }
 
 /** What an object could move along with: all that do not move along with it. */

@@ -16,6 +16,7 @@ import {
   Eye,
   EyeOff,
   Folder,
+  Grip,
   Hexagon,
   Image,
   Lock,
@@ -53,6 +54,7 @@ const ICONS: Record<DesignObject['kind'], ReactNode> = {
   line: <Minus size={13} />,
   outline: <Spline size={13} />,
   combined: <SquaresUnite size={13} />,
+  repeat: <Grip size={13} />,
   group: <Folder size={13} />,
 }
 

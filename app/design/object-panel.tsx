@@ -11,7 +11,7 @@ import {
   type Source,
   sourceName,
 } from '@stilus/core/project'
-import { Copy, Eye, EyeOff, Lock, LockOpen, Trash2 } from 'lucide-react'
+import { Copy, Eye, EyeOff, Grip, Lock, LockOpen, Trash2 } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { uid } from '../session/work'
 import { ParamRow } from '../desk/controls/param-row'
@@ -27,10 +27,17 @@ import { ArrangeRow } from './arrange-row'
 import { CoatsPanel } from './text/coats-panel'
 import { ColumnPanel, LettersPanel } from './text/letters-panel'
 import { JOIN_NAMES } from './join-names'
-import { parentsFor } from './object-acts'
+import { parentsFor, repeatObjects } from './object-acts'
 import { PassageRows } from './passage-rows'
+import { RepeatList } from './repeat-list'
 import { pictureSources } from './sources'
 
+/** What taking apart what holds other objects is called. */
+const OPEN_UP: Partial<Record<ObjectKind, string>> = {
+  group: 'Open up the group',
+  combined: 'Take the shapes apart',
+  repeat: 'Keep the first copy alone',
+}
 /** What of an object's numbers says where it stands. */
 const PLACING = ['place', 'anchor', 'scale', 'turn', 'opacity']
 const OBJECT_PLURALS: Record<ObjectKind, string> = {
@@ -43,6 +50,7 @@ const OBJECT_PLURALS: Record<ObjectKind, string> = {
   line: 'lines',
   outline: 'outlines',
   combined: 'combinations',
+  repeat: 'repeats',
   group: 'groups',
 }
 
@@ -92,6 +100,9 @@ export function ObjectPanel({
           >
             {object.locked ? <Lock size={15} /> : <LockOpen size={15} />}
           </IconButton>
+          <IconButton label="Repeat the object" onClick={() => repeatObjects([object.id])}>
+            <Grip size={15} />
+          </IconButton>
           <IconButton
             label="Duplicate the object"
             onClick={() => {
@@ -139,9 +150,10 @@ export function ObjectPanel({
                     if (dispatch(edit('object.ungroup', at))) dispatch(viewActions.object({ id: null }))
                   }}
                 >
-                  {object.kind === 'group' ? 'Open up the group' : 'Take the shapes apart'}
+                  {OPEN_UP[object.kind]}
                 </Button>
               )}
+              {object.kind === 'repeat' && <RepeatList object={object} />}
               {object.text && <LettersPanel {...{ project, object }} />}
               <Forms {...{ object }} params={params.filter(([name]) => !PLACING.includes(name))} />
               {joinedTo ? (
@@ -196,11 +208,13 @@ const combinationOf = (design: Design, object: DesignObject): DesignObject | und
 
 /** Numbers under their headings. */
 function Forms({ object, params }: { object: DesignObject; params: [string, Param][] }) {
-  const groups = [...new Set(params.map(([, param]) => param.group ?? ''))]
+  const values = Object.fromEntries(params.map(([name, p]) => [name, object.form[name]?.value ?? p.default]))
+  const there = params.filter(([, p]) => p.when?.(values) ?? true)
+  const groups = [...new Set(there.map(([, param]) => param.group ?? ''))]
   return groups.map((group) => (
     <fieldset key={group} className="min-w-0">
       {group && <legend className="flex h-6 items-center text-xs font-semibold text-faint">{group}</legend>}
-      {params
+      {there
         .filter(([, param]) => (param.group ?? '') === group)
         .map(([name, param]) => (
           <FormRow key={name} {...{ object, name, param }} />

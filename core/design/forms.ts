@@ -1,5 +1,5 @@
 import type { Params } from '../params'
-import { choice, count, degrees, number, pair, px, share, times } from '../params/make'
+import { choice, colour, count, degrees, number, pair, px, share, times, toggle } from '../params/make'
 import { HEADS } from '../shapes'
 
 /** What an object of a design can be. */
@@ -14,6 +14,7 @@ export const OBJECT_KINDS = [
   'outline',
   'combined',
   'group',
+  'repeat',
 ] as const
 export type ObjectKind = (typeof OBJECT_KINDS)[number]
 
@@ -28,6 +29,7 @@ export const OBJECT_NAMES: Record<ObjectKind, string> = {
   outline: 'Outline',
   combined: 'Combination',
   group: 'Group',
+  repeat: 'Repeat',
 }
 
 const FAR = [-32000, 32000] as const
@@ -126,7 +128,80 @@ const LINE: Params = {
   }),
 }
 
+const isRound = ({ layout }: Record<string, unknown>) => layout === 'circle'
+const isStraight = (v: Record<string, unknown>) => !isRound(v)
+
+/** Of what is repeated: how many, where each stands, and how it differs from the one before it. */
+const REPEAT: Params = {
+  count: count('How many', 'Copies, the first among them.', 5, [1, 400], { soft: [1, 40] }),
+  layout: choice('Stand', 'How they are laid out.', {
+    row: 'In a row',
+    grid: 'In rows and columns',
+    circle: 'In a circle',
+  }),
+  step: pair(
+    'Step',
+    'From each to the next; in rows and columns to the next of both.',
+    ['Across', 'Down'],
+    [100, 0],
+    FAR,
+    {
+      step: 0.5,
+      unit: 'px',
+      when: isStraight,
+    },
+  ),
+  columns: count('Columns', 'How many stand beside each other.', 5, [1, 400], {
+    soft: [1, 40],
+    when: ({ layout }) => layout === 'grid',
+  }),
+  radius: px('Radius', 'Of the circle, which goes through the first one.', 200, [0, 600], {
+    limits: [0, 32000],
+    when: isRound,
+  }),
+  begin: degrees('Begins at', 'Where on the circle the first one stands; 0 is on the right.', -90, {
+    when: isRound,
+  }),
+  sweep: degrees('Goes round', 'How far; 360 is all round.', 360, { when: isRound }),
+  face: toggle('Turn along', 'Each is turned as far as it has gone round.', true, { when: isRound }),
+  turnStep: degrees('Turned by', 'Each from the one before it.', 0, { group: 'From each to the next' }),
+  grow: times('Larger by', 'Each than the one before it.', 1, 4, {
+    soft: [0.8, 1.25],
+    group: 'From each to the next',
+  }),
+  delay: number('Later by', 'Frames that each is behind the one before it.', 0, [-1000, 1000], {
+    soft: [0, 12],
+    step: 1,
+    digits: 0,
+    group: 'From each to the next',
+  }),
+  fade: share('Last one at', 'The opacity of the last; those between go down to it.', 1, {
+    group: 'To the last',
+  }),
+  tint: colour('Colour', 'What the colours of the copies go towards.', [1, 0.46, 0.1], {
+    group: 'To the last',
+  }),
+  tinted: share('Coloured by', 'How far the last has come to that colour.', 0, { group: 'To the last' }),
+  shown: number(
+    'How many show',
+    'Of the copies; between two whole numbers the next comes in.',
+    400,
+    [0, 400],
+    {
+      soft: [0, 40],
+      group: 'As a number',
+    },
+  ),
+  rest: share('The rest at', 'The opacity of those that do not show.', 0, { group: 'As a number' }),
+}
+
 const LETTERS: Params = {
+  number: number('Number', 'What {number} in the text says.', 0, [-1e9, 1e9], {
+    soft: [0, 100],
+    step: 1,
+    digits: 2,
+    group: 'Number',
+  }),
   size: px('Letter size', 'Of the letters.', 72, [8, 200], {
     limits: [0.5, 4000],
     step: 0.5,
@@ -184,4 +259,5 @@ export const OBJECT_FORMS: Record<ObjectKind, Params> = {
   outline: PLACED,
   combined: PLACED,
   group: PLACED,
+  repeat: { ...REPEAT, ...PLACED },
 }

@@ -3,6 +3,7 @@ export { Kernels } from './kernels'
 export { bledStraight } from './bleed'
 export { decode } from './decode'
 export { encodeI420, encodeRgba16, encodeRgba8, encodeYuv, soften, type YuvLayout } from './edges'
+export { layOver } from './lay-over'
 export { addScaledInto, copyOf, filled, mixInto, overInto, showPlane } from './compose'
 export { type Blend, blendInto, BLENDS } from './blend'
 export {

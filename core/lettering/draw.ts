@@ -1,7 +1,6 @@
 import { type Coat, paintCoats, paintedArea } from '../coats'
 import type { Area, Frame, Size } from '../frame'
-import { type Kernels, overInto } from '../kernels'
-import { blit } from '../frame'
+import { type Kernels, layOver } from '../kernels'
 import { bodiesOf, boxesOf, type LetterBody } from './bodies'
 import type { Setting } from './setting'
 import type { Typesetter } from './typesetter'
@@ -49,7 +48,7 @@ export function drawText(k: Kernels, size: Size, typesetter: Typesetter, text: L
     const part = paintedArea(size, own, rest)
     if (part.width <= 0 || part.height <= 0) continue
     const picture = paintCoats(k, part, own, rest)
-    layOver(k, { frame, area }, { frame: picture, area: part })
+    layOver(k, { picture: frame, area }, { picture, area: part })
     k.free(picture)
   }
   return { area, frame }
@@ -64,13 +63,4 @@ function lettersOf(bodies: readonly LetterBody[]): LetterBody[][] {
     else letters.set(body.index, [body])
   }
   return [...letters.entries()].sort(([a], [b]) => a - b).map(([, list]) => list)
-}
-
-/** Lays a part over the whole that it lies in. */
-function layOver(k: Kernels, whole: Drawn, part: Drawn): void {
-  const below = k.frame(part.area.width, part.area.height)
-  blit({ picture: below, area: part.area }, { picture: whole.frame, area: whole.area })
-  overInto(k, part.frame, below)
-  blit({ picture: whole.frame, area: whole.area }, { picture: below, area: part.area })
-  k.free(below)
 }

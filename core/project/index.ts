@@ -14,6 +14,7 @@ export {
   aboveMatrix,
   type Box,
   boxOf,
+  copiesAt,
   cornersOfBox,
   deepObjects,
   type Easel,
@@ -22,7 +23,9 @@ export {
   numbersAt,
   shapeAt,
 } from './objects'
-export { coatsAt, EMPHASIS, newCoat, plainText, settingAt, textsOf, VARIABLES } from './texts'
+export { coatsAt, EMPHASIS, newCoat, plainText, settingAt, textsOf } from './texts'
+export { FIGURES } from './figure'
+export { VARIABLES } from './written'
 export { familyId, fontsOf, ownFamilies } from './fonts'
 export { nameOfText } from './edits/texts'
 export { pinActs } from './pin'

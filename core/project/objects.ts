@@ -1,4 +1,4 @@
-import { OBJECT_FORMS, objectMatrix, type ObjectNumbers } from '../design'
+import { OBJECT_FORMS, objectMatrix, type ObjectNumbers, type RepeatCopy, repeatCopies } from '../design'
 import type { Typesetter } from '../lettering'
 import { IDENTITY, type Matrix3, multiply, through } from '../matrix'
 import type { Value } from '../anim'
@@ -119,16 +119,44 @@ export function boxOf(easel: Easel, object: DesignObject, frame: number): Box | 
     }
     case 'outline':
       return aroundCorners(form('points'))
+    case 'repeat':
+      return boxOfRepeat(easel, object, frame)
     case 'combined':
     case 'group':
-      return around(
-        (object.objects ?? []).flatMap((inner) => {
-          const box = boxOf(easel, inner, frame)
-          const own = objectMatrix(numbersAt(easel, inner, frame))
-          return box ? cornersOfBox(box).map(([x, y]) => through(own, x, y)) : []
-        }),
-      )
+      return boxOfInner(easel, object, frame)
   }
+}
+
+/** What the objects in another take up together, of its pixels. */
+function boxOfInner(easel: Easel, object: DesignObject, frame: number): Box | undefined {
+  return around(
+    (object.objects ?? []).flatMap((inner) => {
+      const box = boxOf(easel, inner, frame)
+      const own = objectMatrix(numbersAt(easel, inner, frame))
+      return box ? cornersOfBox(box).map(([x, y]) => through(own, x, y)) : []
+    }),
+  )
+}
+
+/** A repeat and its copies at a frame; what its first object stands at is what they are turned about. */
+export function copiesAt(easel: Easel, object: DesignObject, frame: number): RepeatCopy[] {
+  const [first] = object.objects ?? []
+  if (!first) return []
+  const own = stageOf(easel.project, { kind: 'object', id: object.id })
+  const values = Object.fromEntries(
+    Object.keys(OBJECT_FORMS.repeat).map((name) => [name, formAt(own, object, name, frame)]),
+  )
+  // A list says how many there are.
+  if (object.list?.length) values['count'] = object.list.length
+  return repeatCopies(values, numbersAt(easel, first, frame).place)
+}
+
+function boxOfRepeat(easel: Easel, object: DesignObject, frame: number): Box | undefined {
+  const box = boxOfInner(easel, object, frame)
+  if (!box) return undefined
+  const corners = cornersOfBox(box)
+  const copies = copiesAt(easel, object, frame)
+  return around(copies.flatMap(({ matrix }) => corners.map(([x, y]) => through(matrix, x, y)))) ?? box
 }
 
 /** Every object of a list and of the groups in it, with how deep it lies. */

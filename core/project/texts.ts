@@ -4,6 +4,7 @@ import { axisNumber, type LetterStyle, type Setting } from '../lettering'
 import { defaults, fit, type Params, type Values } from '../params'
 import type { Stage } from './stage'
 import { formAt, moved } from './values'
+import { type InCopy, written } from './written'
 import { still } from './parts'
 import type { CoatItem, Design, DesignObject, DesignText, Project } from './schema'
 
@@ -44,13 +45,14 @@ export function settingAt(
   object: DesignObject,
   frame: number,
   as: 'shown' | 'source' = 'shown',
+  copy?: InCopy,
 ): Setting {
   const text = object.text ?? plainText('')
   const number = (name: string) => Number(formAt(stage, object, name, frame))
   const { order: _, ...rest } = text
   return {
     ...rest,
-    ...(as === 'shown' ? written(text, stage, frame) : {}),
+    ...(as === 'shown' ? written(text, stage, object, frame, copy) : {}),
     axes: axesAt(stage, object, frame),
     size: number('size'),
     tracking: number('tracking'),
@@ -69,51 +71,6 @@ function axesAt(stage: Stage, object: DesignObject, frame: number): Record<strin
   return Object.fromEntries(
     names.map((name) => [name.slice(before.length), Number(formAt(stage, object, name, frame))]),
   )
-}
-
-/** What can stand in a text in braces, in plain words. */
-export const VARIABLES: Readonly<Record<string, string>> = {
-  design: 'The name of the design',
-  project: 'The name of the project',
-  frame: 'The frame of the design',
-  seconds: 'Seconds since the text came in',
-  left: 'Seconds until the text goes',
-}
-
-/** The text with what stands in braces filled in; its ranges keep to their letters. */
-function written(
-  { text, ranges }: DesignText,
-  stage: Stage,
-  frame: number,
-): Pick<Setting, 'text' | 'ranges'> {
-  if (!text.includes('{')) return { text, ranges }
-  const { num, den } = stage.rate
-  const seconds = (frames: number) => String(Math.max(0, Math.floor((frames * den) / num)))
-  const known: Record<string, string> = {
-    design: stage.design?.name ?? '',
-    project: stage.project.name,
-    frame: String(frame),
-    seconds: seconds(frame - stage.start),
-    left: seconds(stage.start + stage.length - 1 - frame),
-  }
-  let out = ''
-  let last = 0
-  const cuts: { at: number; by: number }[] = []
-  for (const { 0: whole, 1: name = '', index } of text.matchAll(/\{(\w+)\}/g)) {
-    const value = known[name]
-    if (value === undefined) continue
-    out += text.slice(last, index) + value
-    last = index + whole.length
-    cuts.push({ at: last, by: value.length - whole.length })
-  }
-  if (!cuts.length) return { text, ranges }
-  const place = (i: number) => i + cuts.reduce((sum, c) => sum + (c.at <= i ? c.by : 0), 0)
-  return {
-    text: out + text.slice(last),
-    ranges: ranges
-      .map((r) => ({ ...r, start: place(r.start), end: place(r.end) }))
-      .filter((r) => r.end > r.start),
-  }
 }
 
 /** The coats of an object that are on, at a frame of its design, from back to front. */

@@ -111,8 +111,7 @@ function countReaders<T>(plan: Plan, find: (key: string) => T | undefined) {
 /** Pictures of sources and after steps are worth keeping; the rest is quickly made again. */
 const isWorthKeeping = (kind: Node['op']['kind']): boolean =>
   kind === 'step' ||
-  kind === 'letters' ||
-  kind === 'shape' ||
+  kind === 'drawn' ||
   kind === 'colour' ||
   kind === 'source' ||
   kind === 'fit' ||

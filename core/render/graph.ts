@@ -41,10 +41,8 @@ export type Op =
   | { kind: 'place'; toSource: Matrix3 }
   /** [matte]: one colour where the matte is, linear and not premultiplied. */
   | { kind: 'fill'; colour: [number, number, number] }
-  /** Text with its coats, on nothing. `own` are the families that it names and that do not ship. */
-  | { kind: 'letters'; text: Lettered; own: OwnFace[] }
-  /** Shapes joined to one, with its coats, on nothing. `own` as of texts. */
-  | { kind: 'shape'; shape: Shaped<Setting>; own: OwnFace[] }
+  /** Texts and shapes with their coats from back to front, on nothing. `own` are the families that they name and that do not ship. */
+  | { kind: 'drawn'; items: DrawnItem[]; own: OwnFace[] }
   /** [picture]: the matte that it is. */
   | { kind: 'channel'; channel: 'alpha' | 'luminance' }
   /** [picture, and what `slots` says]. */
@@ -70,6 +68,9 @@ export type Op =
   | { kind: 'inspect'; look: Inspect }
   /** [picture, other]: how far they lie apart, times a gain. */
   | { kind: 'difference'; gain: number }
+
+/** A text, or shapes joined to one. */
+export type DrawnItem = ({ text: Lettered } | { shape: Shaped<Setting> }) & { opacity: number }
 
 /** What an input of a step's node is for: a named picture or matte, or the picture of a named input at a time that it asked for. */
 export interface Slot {

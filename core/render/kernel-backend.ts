@@ -18,7 +18,7 @@ import { evaluate, type EvaluateOptions } from './evaluate'
 import type { ColourPart, Plan, StepOp } from './graph'
 import { combine, copied, cropped, type Held, part, within } from './held'
 import { matteNode, showRegion } from './region'
-import { drawLetters, drawShapes, laidOn } from './letters'
+import { drawn } from './drawn'
 import { fitted, hatched, placed, readAs } from './source'
 
 /** A picture in the arena of the kernels. */
@@ -100,10 +100,8 @@ function make(
       if (matte.own) k.free(matte.frame)
       return out
     }
-    case 'letters':
-      return laidOn(k, area, drawLetters(k, op, typefaces, canvas))
-    case 'shape':
-      return laidOn(k, area, drawShapes(k, op, typefaces, canvas))
+    case 'drawn':
+      return drawn(k, op, typefaces, canvas, area)
     case 'channel':
       return matteFrom(k, copied(k, first as Held, area), op.channel)
     case 'source': {

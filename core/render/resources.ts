@@ -35,8 +35,8 @@ export function resourcesOf(project: Project, nodes: readonly Node[]): Resource[
 function settingsOf(op: Node['op']): Setting[] {
   const inParts = (parts: readonly Part<Setting>[]): Setting[] =>
     parts.flatMap(({ of }) => ('text' in of ? [of.text] : 'parts' in of ? inParts(of.parts) : []))
-  if (op.kind === 'letters') return [op.text.setting]
-  return op.kind === 'shape' ? inParts(op.shape.parts) : []
+  if (op.kind !== 'drawn') return []
+  return op.items.flatMap((item) => ('text' in item ? [item.text.setting] : inParts(item.shape.parts)))
 }
 
 /** The font files that the texts among these nodes are set in: those that ship by their names, others by their records. */

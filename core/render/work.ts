@@ -1,4 +1,5 @@
 import type { Design, Project, RunsOn, Sequence, Stage } from '../project'
+import type { RepeatCopy } from '../design'
 import type { Canvas, GraphBuilder } from './graph'
 
 /** A look at what one step thinks: its region ('region matte' and so on by REGION_LOOKS, of one item alone where that is named), the picture `before` it, or one of the outputs that it declares. */
@@ -34,6 +35,8 @@ export interface Planning {
   by: Planner
   /** Sequences, designs and stacks that are being planned: what would come again inside of itself is cut there. */
   trail: readonly string[]
+  /** A copy of what is repeated, in pixels of the design, that is being planned. */
+  copy?: RepeatCopy | undefined
   /** A shot that goes on beyond its material, as a side of a transition. */
   runs?: { shotId: string; on: RunsOn } | undefined
 }

@@ -156,7 +156,7 @@ export function anyAct(): fc.Arbitrary<Act> {
     act('object.add', {
       designId,
       objectId,
-      kind: fc.constantFrom(...OBJECT_KINDS.filter((k) => k !== 'group' && k !== 'combined')),
+      kind: fc.constantFrom(...OBJECT_KINDS.filter((k) => !['group', 'combined', 'repeat'].includes(k))),
       source,
     }),
     act('object.change', { objectId, change: fc.record({ on: fc.boolean(), source }, { requiredKeys: [] }) }),
@@ -176,6 +176,7 @@ export function anyAct(): fc.Arbitrary<Act> {
       combinedId: of('o3', 'o4'),
       join: of('unite', 'subtract', 'intersect', 'exclude'),
     }),
+    act('objects.repeat', { objectIds: given(['o1']), repeatId: of('o3', 'o4') }),
     act('object.ungroup', { objectId: of('o3', 'o4') }),
   ]
   const steps = [

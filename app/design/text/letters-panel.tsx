@@ -31,6 +31,7 @@ import { Choice, Toggle } from '../../ui/fields'
 import { NumberField } from '../../ui/number-field'
 import { FamilyChoice, weightsOf } from './family-choice'
 import { AxesList } from './axes-list'
+import { InsertMenu } from './insert-menu'
 import { FeatureList } from './feature-list'
 import { Group, Row } from './row'
 import { SetNotes } from './set-notes'
@@ -80,7 +81,10 @@ export function LettersPanel({ project, object }: { project: Project; object: De
   )
   return (
     <>
-      <Group title={some ? `${end - start} selected ${end - start === 1 ? 'letter' : 'letters'}` : 'Letters'}>
+      <Group
+        title={some ? `${end - start} selected ${end - start === 1 ? 'letter' : 'letters'}` : 'Letters'}
+        end={<InsertMenu object={object} />}
+      >
         <Row label="Family">
           <FamilyChoice project={project} value={own.family} onChange={(family) => either({ family })} />
         </Row>
@@ -124,6 +128,7 @@ export function LettersPanel({ project, object }: { project: Project; object: De
           <SomeLetters {...{ shared, style }} colour={shownColour(project, object, shared)} />
         ) : (
           <>
+            {text.text.includes('{number') && <FormRow {...{ object }} name="number" />}
             {['size', 'tracking', 'leading'].map((name) => (
               <FormRow key={name} {...{ object, name }} />
             ))}

@@ -110,7 +110,7 @@ export const DESIGN_EDITS = {
     {
       ...onDesign,
       ...onObject,
-      kind: z.enum(OBJECT_KINDS).exclude(['group', 'combined']),
+      kind: z.enum(OBJECT_KINDS).exclude(['group', 'combined', 'repeat']),
       name: name.optional(),
       form: z.record(z.string(), value).optional(),
       source: sourceSchema.optional(),

@@ -27,7 +27,7 @@ export function together(p: Project, objectIds: readonly string[], newId: string
 /** What holds other objects, as long as its design. */
 export const holding = (
   id: string,
-  kind: 'group' | 'combined',
+  kind: 'group' | 'combined' | 'repeat',
   name: string,
   { length }: Design,
 ): DesignObject => ({

@@ -6,7 +6,9 @@ import { deepCopy } from '../copies'
 import { defineEdit } from '../define'
 import { allObjects, designOf, NotFound, Refused } from '../find'
 import type { DesignObject, Project } from '../schema'
-import { id } from './common'
+import { refuseLoops } from '../loops'
+import { still } from '../parts'
+import { id, value } from './common'
 import { holding, opened, together } from './in-design'
 
 const onObject = { objectId: id }
@@ -34,7 +36,7 @@ export const SHAPE_EDITS = {
     (a) => `${COMBINE_NAMES[a.join]} ${a.objectIds.length} shapes`,
     (p, a) => {
       const { list, chosen, rest, at } = together(p, a.objectIds, a.combinedId)
-      const mute = chosen.find((o) => o.kind === 'picture' || o.kind === 'group')
+      const mute = chosen.find(({ kind }) => ['picture', 'group', 'repeat'].includes(kind))
       if (mute)
         throw new Refused(`${mute.name} has no outline of its own. Take shapes, texts and combinations only.`)
       const [lowest, ...others] = chosen
@@ -48,6 +50,31 @@ export const SHAPE_EDITS = {
         coats: deepCopy(lowest.coats ?? []),
       }
       list.splice(0, list.length, ...rest.slice(0, at), combined, ...rest.slice(at))
+    },
+  ),
+  'objects.repeat': defineEdit(
+    { objectIds: z.array(id).min(1), repeatId: id, form: z.record(z.string(), value).optional() },
+    () => 'Repeat objects',
+    (p, a) => {
+      const { design, list, chosen, rest, at } = together(p, a.objectIds, a.repeatId)
+      const count = allObjects(design.objects).filter((o) => o.kind === 'repeat').length
+      const repeat: DesignObject = {
+        ...holding(a.repeatId, 'repeat', `${OBJECT_NAMES.repeat} ${count + 1}`, design),
+        objects: chosen,
+      }
+      Object.assign(repeat.form, still(a.form ?? {}))
+      list.splice(0, list.length, ...rest.slice(0, at), repeat, ...rest.slice(at))
+      refuseLoops(p, { kind: 'design', id: design.id })
+    },
+  ),
+  'repeat.list': defineEdit(
+    { ...onObject, list: z.array(z.string().max(500)).max(400) },
+    () => 'Change the list of the repeat',
+    (p, a) => {
+      const object = opened(p, a.objectId)
+      if (object.kind !== 'repeat') throw new NotFound('repeat', a.objectId)
+      if (a.list.length) object.list = a.list
+      else delete object.list
     },
   ),
   'corners.insert': defineEdit(

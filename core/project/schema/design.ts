@@ -70,6 +70,8 @@ const plainObject = loose({
   locked: z.boolean().optional(),
   /** How a part of a combination is joined to those behind it. */
   join: z.enum(JOINS).optional(),
+  /** The lines of a repeat, one for each copy. */
+  list: z.array(z.string().max(500)).max(400).optional(),
   /** The object of the same design that it moves along with. */
   parent: id.optional(),
   /** Its numbers; see OBJECT_FORMS. */

@@ -1,19 +1,19 @@
 import { type Area, blit, type Frame, type Size } from '../frame'
 import { contoursOfBodies, drawShape } from '../coats'
-import { filled, type Kernels } from '../kernels'
+import { filled, type Kernels, layOver } from '../kernels'
 import {
   bodiesOf,
   drawText,
   type Family,
   Fonts,
   readCoverage,
+  type Setting,
   type Typefaces,
   Typesetter,
   writeCoverage,
 } from '../lettering'
+import type { Matrix3 } from '../matrix'
 import type { Op, OwnFace } from './graph'
-
-type Letters = Extract<Op, { kind: 'letters' }>
 
 const setters = new WeakMap<Typefaces, Map<string, Typesetter>>()
 
@@ -47,26 +47,32 @@ function familiesOf(open: Typefaces, own: readonly OwnFace[]): Family[] {
   })
 }
 
-/** Text with its coats on nothing: the part of a canvas that it touches. */
-export const drawLetters = (k: Kernels, { text, own }: Letters, open: Typefaces, canvas: Size) =>
-  drawText(k, canvas, setterFor(open, own), text)
-
-/** Shapes with their coats on nothing; a text among them is its letters. */
-export const drawShapes = (
+/** Texts and shapes with their coats, from back to front, in an area of their canvas, on nothing. */
+export function drawn(
   k: Kernels,
-  { shape, own }: Extract<Op, { kind: 'shape' }>,
+  { items, own }: Extract<Op, { kind: 'drawn' }>,
   open: Typefaces,
   canvas: Size,
-) =>
-  drawShape(k, canvas, shape, (setting, [a, b, c, d, e, f]) =>
-    contoursOfBodies(bodiesOf(setterFor(open, own).layout(setting), [a, b, c, d, e, f])),
-  )
-
-/** What was drawn, in an area of its canvas, on nothing; it is freed. */
-export function laidOn(k: Kernels, area: Area, drawn: { frame: Frame; area: Area } | undefined): Frame {
+  area: Area,
+): Frame {
+  const setter = () => setterFor(open, own)
+  const lettersOf = (setting: Setting, [a, b, c, d, e, f]: Matrix3) =>
+    contoursOfBodies(bodiesOf(setter().layout(setting), [a, b, c, d, e, f]))
   const out = filled(k, area.width, area.height, [0, 0, 0, 0])
-  if (!drawn) return out
-  blit({ picture: out, area }, { picture: drawn.frame, area: drawn.area })
-  k.free(drawn.frame)
+  items.forEach((item, i) => {
+    const picture =
+      'text' in item ? drawText(k, canvas, setter(), item.text) : drawShape(k, canvas, item.shape, lettersOf)
+    if (!picture) return
+    if (item.opacity < 1) fade(k, picture.frame, item.opacity)
+    if (i === 0) blit({ picture: out, area }, { picture: picture.frame, area: picture.area })
+    else layOver(k, { picture: out, area }, { picture: picture.frame, area: picture.area })
+    k.free(picture.frame)
+  })
   return out
+}
+
+function fade(k: Kernels, frame: Frame, opacity: number): void {
+  const clear = filled(k, frame.width, frame.height, [0, 0, 0, 0])
+  k.raw.mix(frame.block.at, clear.block.at, frame.block.at, frame.width * frame.height, opacity)
+  k.free(clear)
 }
