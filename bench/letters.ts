@@ -40,6 +40,10 @@ export const SETTING: Setting = {
   level: 'top',
   shrink: false,
   emphasis: { weight: 700 },
+  down: false,
+  columns: 1,
+  gap: 0,
+  tab: 0,
 }
 const coat = (kind: CoatKind, values: object = {}): Coat => ({
   kind,
@@ -144,12 +148,13 @@ export async function letterTimes(k: Kernels): Promise<LetterTimes> {
   }
 }
 
-/** Strings of twelve scripts with the file that they are set in. */
+/** Strings of twelve settings in eight scripts, and of two that run down, with the file that they are set in. */
 const STRINGS: readonly (readonly [
   script: string,
   language: string,
   file: string,
   texts: readonly string[],
+  direction?: 'ttb',
 ])[] = [
   [
     'Latn',
@@ -168,7 +173,17 @@ const STRINGS: readonly (readonly [
   ['Deva', 'hi', 'tiro-devanagari-hindi-400.ttf', ['ज्ञान', 'द्वार', 'दीपक', 'त्रि', 'र्क']],
   ['Thai', 'th', 'sarabun-400.ttf', ['ท่าเรือ', 'น้ำ', 'ปี่', 'กำลัง', 'ดาวหาง']],
   ['Hani', 'ja', 'm-plus-1p-400.ttf', ['港の灯', '彗星', '日本語です', 'ガギグ', '「はい」']],
+  ['Hani', 'ja', 'm-plus-1p-400.ttf', ['港ー灯', '「はい」', '縦、横。', 'ゃュょ', '（星）'], 'ttb'],
+  ['Hani', 'zh', 'zcool-xiaowei-400.ttf', ['直排', '「灯」', '港，星。', '（海）', '一二三'], 'ttb'],
 ]
+
+interface Said {
+  g: number
+  ax: number
+  ay: number
+  dx: number
+  dy: number
+}
 
 /** Strings that are shaped glyph by glyph as harfbuzz's own command does; undefined where that is not there. */
 export async function shapedAlike(): Promise<
@@ -179,12 +194,21 @@ export async function shapedAlike(): Promise<
   const { shape } = await import('@stilus/core/lettering')
   let [alike, of] = [0, 0]
   const others: string[] = []
-  for (const [script, language, file, texts] of STRINGS) {
+  for (const [script, language, file, texts, direction] of STRINGS) {
     const path = join(folder, file)
     const font = await openTypeface(file, readFileSync(path))
     for (const text of texts) {
       const rightToLeft = script === 'Arab' || script === 'Hebr'
-      const run = { text, start: 0, end: text.length, rightToLeft, script, language, features: {} }
+      const run = {
+        text,
+        start: 0,
+        end: text.length,
+        rightToLeft,
+        down: direction === 'ttb',
+        script,
+        language,
+        features: {},
+      }
       const own = shape(font, '', run)
       const ours = [...own.glyphs].map((g, i) => [g, own.advances[i], own.dx[i], own.dy[i]].join())
       const said = execFileSync(
@@ -194,15 +218,15 @@ export async function shapedAlike(): Promise<
           '--no-glyph-names',
           `--script=${script}`,
           `--language=${language}`,
-          `--direction=${rightToLeft ? 'rtl' : 'ltr'}`,
+          `--direction=${direction ?? (rightToLeft ? 'rtl' : 'ltr')}`,
           '--no-clusters',
           path,
           text,
         ],
         { encoding: 'utf8' },
       )
-      const theirs = (JSON.parse(said) as { g: number; ax: number; dx: number; dy: number }[]).map((g) =>
-        [g.g, g.ax, g.dx, g.dy].join(),
+      const theirs = (JSON.parse(said) as Said[]).map((g) =>
+        [g.g, direction ? -g.ay : g.ax, g.dx, g.dy].join(),
       )
       of++
       if (JSON.stringify(ours) === JSON.stringify(theirs)) alike++

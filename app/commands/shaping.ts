@@ -3,7 +3,10 @@ import { allObjects, findOwner } from '@stilus/core/project'
 import { JOIN_NAMES } from '../design/join-names'
 import { combineObjects, repeatObjects } from '../design/object-acts'
 import { hasCorners } from '../design/object-corners'
+import { setOnShape } from '../design/text/courses'
+import { SHAPES } from '@stilus/core/shapes'
 import { here } from '../session/where'
+import { edit } from '../store/edit'
 import { store } from '../store/store'
 import type { Drawing } from '../store/view'
 import { set, view } from './acts'
@@ -24,6 +27,16 @@ function joinable(): string[] {
   const all = document?.designs.flatMap((d) => allObjects(d.objects)) ?? []
   const chosen = all.filter((o) => ids.includes(o.id) && o.kind !== 'picture' && o.kind !== 'group')
   return chosen.length === ids.length && ids.length > 1 ? ids : []
+}
+
+/** A text and a shape, where those two are chosen. */
+function textAndShape(): [string, string] | undefined {
+  const { document } = store.getState().project
+  const ids = view().objectIds
+  const chosen = ids.flatMap((id) => (document && findOwner(document, 'object', id)) ?? [])
+  const text = chosen.find((o) => o.text)
+  const shape = chosen.find((o) => SHAPES.some((kind) => kind === o.kind))
+  return chosen.length === 2 && text && shape ? [text.id, shape.id] : undefined
 }
 
 const DRAWN: readonly (readonly [Drawing, string, string[]])[] = [
@@ -61,6 +74,29 @@ export const SHAPING: readonly Command[] = [
     words: ['copies', 'row', 'grid', 'circle', 'list', 'pattern', 'pictogram', 'many'],
     when: () => onDesign() && view().objectIds.length > 0,
     run: () => repeatObjects(view().objectIds),
+  },
+  ...(['on', 'in'] as const).map((way): Command => ({
+    ...plain,
+    id: `text-${way}-outline`,
+    label: way === 'on' ? 'Set the text on the chosen outline' : 'Set the text within the chosen outline',
+    words: ['path', 'curve', 'circle', 'line', 'bend', 'follow', 'inside', 'shape'],
+    when: () => onDesign() && textAndShape() !== undefined,
+    run: () => {
+      const pair = textAndShape()
+      if (pair) setOnShape(...pair, way)
+    },
+  })),
+  {
+    ...plain,
+    id: 'lines-down',
+    label: 'Lines of the text run down or across',
+    words: ['vertical', 'japanese', 'chinese', 'direction', 'setting'],
+    when: () => onDesign() && object()?.text !== undefined,
+    run: () => {
+      const at = object()
+      if (at?.text)
+        store.dispatch(edit('text.set', { objectId: at.id, change: { down: !(at.text.down ?? false) } }))
+    },
   },
   {
     ...plain,

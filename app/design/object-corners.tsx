@@ -8,8 +8,8 @@ import { OutlineHandles } from '../viewer/outline-handles'
 import { numberActs, removeObjects } from './object-acts'
 
 /** Whether the corners of an object can be taken in hand. */
-export const hasCorners = ({ kind, locked }: DesignObject): boolean =>
-  (kind === 'outline' || kind === 'line') && !locked
+export const hasCorners = ({ kind, locked, text }: DesignObject): boolean =>
+  (kind === 'outline' || kind === 'line' || text?.course !== undefined) && !locked
 
 /** The corners of an outline or line of a design on the picture. */
 export function ObjectCorners(props: { easel: Easel; object: DesignObject; frame: number; rect: Rect }) {
@@ -17,7 +17,7 @@ export function ObjectCorners(props: { easel: Easel; object: DesignObject; frame
   const dispatch = useAppDispatch()
   const own = stageOf(easel.project, { kind: 'object', id: object.id })
   const corners = cornersOf((formAt(own, object, 'points', frame) || []) as number[])
-  const closed = object.kind === 'outline'
+  const closed = object.text?.course?.closed ?? object.kind === 'outline'
   const at = { objectId: object.id }
   return (
     <OutlineHandles

@@ -165,17 +165,24 @@ const Picture = memo(function Picture({ design }: { design: Design }) {
   const step = useSelectedStep()
   const view = useView(
     ...(['frame', 'look', 'inspect', 'peek', 'solo', 'background', 'face', 'playing', 'trying'] as const),
-    ...(['itemId', 'lookItem', 'overlay', 'quality', 'drawing'] as const),
+    ...(['itemId', 'lookItem', 'overlay', 'quality', 'drawing', 'typing'] as const),
   )
   const { frame, face, look, peek, solo } = view
   const object = stage.stack.id !== ''
   // A state, a view or a step by itself is of the object; all else is the design.
   const own = object && (peek !== null || look !== 'result' || solo.length > 0)
+  const typed = allObjects(design.objects).find((o) => o.id === view.typing?.objectId)
   const over = view.background === 'below' ? shotOf(project, design.id) : undefined
   const key = JSON.stringify({
     ...(own
       ? targetOf(stage, step?.id ?? null, view)
-      : { kind: 'design', designId: design.id, ...(over ? { over } : {}) }),
+      : {
+          kind: 'design',
+          designId: design.id,
+          ...(over ? { over } : {}),
+          // Only where it differs from what is shown.
+          ...(typed?.text?.text.includes('{') ? { typed: typed.id } : {}),
+        }),
     ...(view.inspect ? { inspect: view.inspect } : {}),
   })
   const target = useMemo(() => JSON.parse(key) as Target, [key])

@@ -225,6 +225,20 @@ const LETTERS: Params = {
     limits: [-2000, 2000],
     group: 'Column',
   }),
+  columns: count('Columns', 'How many stand beside each other in its box.', 1, [1, 12], { group: 'Column' }),
+  gap: px('Between them', 'Room between columns.', 40, [0, 200], {
+    group: 'Column',
+    when: ({ columns }) => Number(columns) > 1,
+  }),
+  tab: px('Tab stops', 'From one to the next; 0 is four letter sizes.', 0, [0, 400], { group: 'Column' }),
+  slide: px('Along by', 'Moves the text along the line that it stands on.', 0, [-400, 400], {
+    limits: [-32000, 32000],
+    group: 'Course',
+  }),
+  lift: px('Lifted by', 'Room between the line and the text.', 0, [-100, 100], {
+    limits: [-4000, 4000],
+    group: 'Course',
+  }),
   box: pair(
     'Column',
     'Width and height in pixels; 0 is as much as the text takes.',

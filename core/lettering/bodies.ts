@@ -1,6 +1,8 @@
 import type { Boxes, OwnBox, Painted } from '../coats'
 import { wordsOf } from './graphemes'
-import type { Glyph, Layout } from './laid'
+import { maths } from '../maths'
+import type { Bar, Glyph, Layout, Line } from './laid'
+import { type Standing, stood } from './standing'
 import type { Outline } from './typeface'
 
 type Map = readonly [number, number, number, number, number, number]
@@ -22,21 +24,25 @@ function toleranceFor(unitsPerPixel: number): number {
 }
 
 /** The letters of a layout as outlines in pixels of a picture. @param map from the text's own pixels to those of the picture */
-export function bodiesOf({ glyphs, bars }: Layout, map: Map): LetterBody[] {
+export function bodiesOf({ glyphs, bars, standing }: Layout, map: Map): LetterBody[] {
   const [a, b, c, d, e, f] = map
   const unit = Math.sqrt(Math.abs(a * e - b * d))
   const out: LetterBody[] = []
   for (const glyph of glyphs) {
-    const body = glyphBody(glyph, map, unit)
+    const body = glyphBody(glyph, underGlyph(glyph, map, standing), unit)
     if (body) out.push(body)
   }
-  for (const { left, right, top, bottom, span } of bars) {
+  const straight = standing ? bars.flatMap((bar) => inPieces(bar, glyphs)) : bars
+  for (const { left, right, top, bottom, span } of straight) {
+    const own = standing?.((left + right) / 2)
     const corners = [
       [left, top],
       [right, top],
       [right, bottom],
       [left, bottom],
-    ].map(([x = 0, y = 0]) => [a * x + b * y + c, d * x + e * y + f] as const)
+    ]
+      .map(([x = 0, y = 0]) => (own ? stood(own, x, y) : ([x, y] as const)))
+      .map(([x, y]) => [a * x + b * y + c, d * x + e * y + f] as const)
     const pieces = new Float32Array(16)
     corners.forEach(([x, y], i) =>
       pieces.set([x, y, ...(corners[(i + 1) % 4] as readonly [number, number])], 4 * i),
@@ -44,6 +50,44 @@ export function bodiesOf({ glyphs, bars }: Layout, map: Map): LetterBody[] {
     out.push({ ...boxed(pieces), pieces, index: span.start, colour: span.colour })
   }
   return out
+}
+
+/** The map under which a glyph is drawn: of the picture, after how its line stands and how a hand placed it. */
+function underGlyph(
+  { x, y, middle, size, span, upright }: Glyph,
+  map: Map,
+  standing: Standing | undefined,
+): Map {
+  let own = standing ? after(map, standing(middle)) : map
+  if (span.turn !== 0 || span.across !== 0) {
+    const turn = (span.turn * Math.PI) / 180
+    const [c, s] = [maths.cos(turn), maths.sin(turn)]
+    const [px, py] = [middle, y - 0.35 * size]
+    own = after(own, [c, -s, px - c * px + s * py + span.across, s, c, py - s * px - c * py])
+  }
+  if (!upright) return own
+  // Its origin goes with the line; the letter itself stays as the text stands.
+  const [u, v] = stood(standing?.(middle) ?? [1, 0, 0, 0, 1, 0], x, y)
+  return after(map, [1, 0, u - x + upright[0], 0, 1, v - y + upright[1]])
+}
+
+/** What the second map does, then the first. */
+const after = ([a, b, c, d, e, f]: Map, [u, v, w, x, y, z]: Map): Map => [
+  a * u + b * x,
+  a * v + b * y,
+  a * w + b * z + c,
+  d * u + e * x,
+  d * v + e * y,
+  d * w + e * z + f,
+]
+
+/** A bar in pieces as wide as letters, so that it goes round bends with them. */
+function inPieces(bar: Bar, glyphs: readonly Glyph[]): Bar[] {
+  const middles = glyphs
+    .filter((g) => g.line === bar.line && g.middle > bar.left && g.middle < bar.right)
+    .map((g) => g.middle)
+  const cuts = [...new Set([bar.left, ...middles, bar.right])].sort((a, b) => a - b)
+  return cuts.slice(1).map((right, i) => ({ ...bar, left: cuts[i] as number, right }))
 }
 
 function glyphBody(
@@ -109,29 +153,27 @@ function boxed(pieces: Float32Array): OwnBox {
 }
 
 /** What plates can lie behind: the block, its lines and its words, in the text's own pixels. */
-export function boxesOf({ lines }: Layout, text: string): Boxes {
+export function boxesOf({ lines, standing }: Layout, text: string): Boxes {
   const full = lines.filter((l) => l.right > l.left)
-  const line = full.map(({ left, right, baseline, ascent, descent }) => ({
-    left,
-    right,
-    top: baseline - ascent,
-    bottom: baseline + descent,
-  }))
+  /** What some letters of a line take up where it stands. */
+  const boxed = (line: Line, cells: readonly { left: number; right: number }[]): OwnBox => {
+    const [top, bottom] = [line.baseline - line.ascent, line.baseline + line.descent]
+    const boxes = cells.map(({ left, right }): OwnBox => {
+      if (!standing) return { left, right, top, bottom }
+      const map = standing((left + right) / 2)
+      const corners = [left, right].flatMap((x) => [top, bottom].map((y) => stood(map, x, y)))
+      const [xs, ys] = [corners.map(([x]) => x), corners.map(([, y]) => y)]
+      return { left: Math.min(...xs), right: Math.max(...xs), top: Math.min(...ys), bottom: Math.max(...ys) }
+    })
+    return boxes.reduce(around)
+  }
+  const line = full.map((l) => boxed(l, standing && l.cells.length ? l.cells : [l]))
   const block = line.length ? [line.reduce(around)] : []
   const words = wordsOf(text)
-  const word = full.flatMap(({ cells, baseline, ascent, descent }) =>
+  const word = full.flatMap((l) =>
     words.flatMap(([start, end]): OwnBox[] => {
-      const own = cells.filter((c) => c.start < end && c.end > start)
-      if (!own.length) return []
-      const left = Math.min(...own.map((c) => c.left))
-      return [
-        {
-          left,
-          right: Math.max(...own.map((c) => c.right)),
-          top: baseline - ascent,
-          bottom: baseline + descent,
-        },
-      ]
+      const own = l.cells.filter((c) => c.start < end && c.end > start)
+      return own.length ? [boxed(l, own)] : []
     }),
   )
   return { block, line, word }

@@ -1,5 +1,6 @@
 import { wordsOf } from './graphemes'
 import type { Cell, Layout, Line } from './laid'
+import { type Standing, stood } from './standing'
 
 /** Where a caret stands, in the text's own pixels. */
 export interface Caret {
@@ -56,9 +57,26 @@ export function caretAt(layout: Layout, index: number): Caret {
 
 /** The place between letters that is nearest to a point. */
 export function indexAt(layout: Layout, x: number, y: number): number {
-  const { lines } = layout
+  const { lines, standing } = layout
+  if (standing) return nearestOnBend(layout, standing, x, y)
   const under = lines.findIndex((l) => y < l.baseline + l.descent)
   return nearestStop(layout, under < 0 ? lines.length - 1 : under, x)
+}
+
+/** The same where lines stand otherwise than they were set: of all places that of which the middle of the line is nearest. */
+function nearestOnBend(layout: Layout, standing: Standing, x: number, y: number): number {
+  let [best, index] = [Infinity, 0]
+  layout.lines.forEach((line, at) => {
+    const middle = line.baseline + (line.descent - line.ascent) / 2
+    const broken = layout.lines[at + 1]?.start === line.end
+    for (const stop of stopsOf(line)) {
+      if (broken && stop.index >= line.end) continue
+      const [u, v] = stood(standing(stop.x), stop.x, middle)
+      const far = (u - x) * (u - x) + (v - y) * (v - y)
+      if (far < best) [best, index] = [far, stop.index]
+    }
+  })
+  return index
 }
 
 function nearestStop({ lines }: Layout, at: number, x: number): number {
@@ -131,7 +149,7 @@ export function selectionBoxes(layout: Layout, start: number, end: number) {
     let open: (typeof boxes)[number] | undefined
     for (const cell of line.cells) {
       if (cell.start >= end || cell.end <= start) open = undefined
-      else if (open && Math.abs(open.right - cell.left) < 1e-6) open.right = cell.right
+      else if (open && !layout.standing && Math.abs(open.right - cell.left) < 1e-6) open.right = cell.right
       else boxes.push((open = { left: cell.left, right: cell.right, top, bottom }))
     }
   }

@@ -31,6 +31,7 @@ export { layOut } from './layout'
 export {
   type Align,
   ALIGNS,
+  type Course,
   type Direction,
   DIRECTIONS,
   type Level,
@@ -54,6 +55,7 @@ export {
 } from './text'
 export { openTypeface, type Outline, Typeface } from './typeface'
 export { shape, type Shaped, type Shaping } from './shape'
+export { type Affine, type Standing, stood } from './standing'
 export { bodiesOf, boxesOf, type LetterBody } from './bodies'
 export { type Drawn, drawText, type Lettered, type Order, ORDERS } from './draw'
 export { filesOf, Typesetter } from './typesetter'

@@ -3,6 +3,7 @@ import { type Family, type Fonts, nearestFace } from './families'
 import { graphemesOf } from './graphemes'
 import { scriptOf } from './script'
 import type { Span } from './setting'
+import { standsUpright } from './upright'
 import { axesKey, type Typeface } from './typeface'
 import type { Written } from './written'
 
@@ -13,6 +14,8 @@ export interface Run {
   span: Span
   level: number
   script: string
+  /** Its letters stand upright in a line that runs down. */
+  upright: boolean
   font: Typeface
   /** The setting of its axes. */
   axes: string
@@ -114,12 +117,13 @@ export class FontChooser {
   }
 }
 
-/** Parts a written paragraph into runs. @param levels embedding levels of its units */
+/** Parts a written paragraph into runs. @param levels embedding levels of its units @param down whether its lines run down */
 export function itemise(
   { text, from }: Written,
   spans: readonly Span[],
   levels: Uint8Array,
   chooser: FontChooser,
+  down: boolean,
 ): Run[] {
   const runs: Run[] = []
   const starts = graphemesOf(text)
@@ -139,6 +143,7 @@ export function itemise(
     const chosen = chooser.choose(letter, span, last?.font)
     if (!chosen) continue
     const { font } = chosen
+    const upright = down && standsUpright(text.codePointAt(start) as number)
     // What stands before the first letter of a script goes with it.
     if (last && last.script === '' && script) last.script = script
     if (
@@ -146,10 +151,11 @@ export function itemise(
       last.font === font &&
       last.span === span &&
       last.level === level &&
+      last.upright === upright &&
       last.script === script
     )
       last.end = end
-    else runs.push({ start, end, span, level, script, font, axes: chooser.axesOf(chosen, span) })
+    else runs.push({ start, end, span, level, script, upright, font, axes: chooser.axesOf(chosen, span) })
   }
   for (const run of runs) run.script ||= 'Latn'
   return runs

@@ -1,5 +1,6 @@
 import type { Fallback } from './itemise'
 import type { Span } from './setting'
+import type { Standing } from './standing'
 import type { Typeface } from './typeface'
 
 /** A glyph where it stands: its origin lies at x, y; pixels of the text's own, y downwards. */
@@ -14,6 +15,10 @@ export interface Glyph {
   size: number
   span: Span
   line: number
+  /** Across the middle of the letter: what it is turned about. */
+  middle: number
+  /** In a line that runs down: upright, and how far its origin then lies from x, y. */
+  upright?: readonly [number, number] | undefined
 }
 
 /** A letter as people count them, with the width that it takes. */
@@ -60,4 +65,6 @@ export interface Layout {
   /** It does not fit its box. */
   overflows: boolean
   fallbacks: Fallback[]
+  /** How its lines come to stand; what it says of glyphs, lines and bars is before that, its box after. */
+  standing?: Standing | undefined
 }

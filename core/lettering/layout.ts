@@ -19,14 +19,17 @@ export function layOut(setting: Setting, fonts: Fonts, open: Typefaces): Layout 
 }
 
 function layAt(setting: Setting, fonts: Fonts, open: Typefaces, shrunk: number): Layout {
-  const sized = shrunk === 1 ? setting : { ...setting, size: setting.size * shrunk }
+  // Lines that run down have the height of their box for their width.
+  const [width, height] = setting.box
+  const box: Setting['box'] = setting.down ? [height, width] : [width, height]
+  const sized: Setting = { ...setting, box, size: setting.size * shrunk }
   const chooser = new FontChooser(fonts, open, setting.axes)
   const spans = spansOf(sized)
   const placed = new Placing(sized, shrunk)
   let start = 0
   for (const paragraph of setting.text.split('\n')) {
     const end = start + paragraph.length
-    placed.paragraph(setParagraph(sized, spans, chooser, start, end))
+    placed.paragraph(setParagraph(sized, spans, chooser, start, end, placed.widths))
     start = end + 1
   }
   return placed.done(chooser.fallbacks)

@@ -9,6 +9,10 @@ export interface Column {
   /** Where a line may end when a word alone is too long. */
   graphemes: readonly number[]
   width: number
+  /** The widths of lines where they differ, by their number in the paragraph. */
+  slots?: ((line: number) => number) | undefined
+  /** From one stop of tabs to the next. */
+  tab: number
   /** By which the first line is shorter. */
   indent: number
   hang: boolean
@@ -52,15 +56,19 @@ const CLOSE = 1e-6
 
 /** Where the lines of a paragraph end. */
 export function linesOf(column: Column): number[] {
-  const stretches = parts(column.breaks)
-  return stretches.flatMap(([start, breaks]) =>
-    column.width > 0
-      ? column.even
-        ? (fitted(column, start, breaks) ?? filled(column, start, breaks))
-        : filled(column, start, breaks)
-      : [breaks.at(-1)?.at ?? start],
-  )
+  const ends: number[] = []
+  for (const [start, breaks] of parts(column.breaks)) {
+    const { slots, width, even } = column
+    const before = ends.length
+    if (slots) ends.push(...filled({ ...column, slots: (i) => slots(before + i) }, start, breaks))
+    else if (width <= 0) ends.push(breaks.at(-1)?.at ?? start)
+    else ends.push(...((even && fitted(column, start, breaks)) || filled(column, start, breaks)))
+  }
+  return ends
 }
+
+/** Slots of an outline that are looked ahead for one that a long word fits in. */
+const AHEAD = 60
 
 /** Breaks between those that must be. */
 function parts(breaks: readonly Break[]): [number, Break[]][] {
@@ -77,20 +85,22 @@ function parts(breaks: readonly Break[]): [number, Break[]][] {
 
 /** Each line as full as it can be; a word that is too long for the column is cut between letters. */
 function filled(column: Column, from: number, breaks: readonly Break[]): number[] {
-  const { width, graphemes } = column
+  const { graphemes, slots } = column
   const ends: number[] = []
+  const width = () => slots?.(ends.length) ?? column.width
   let [start, last] = [from, from]
   for (let i = 0; i < breaks.length;) {
     const { at } = breaks[i] as Break
-    if (taken(column, start, at) <= width + CLOSE) {
+    if (taken(column, start, at) <= width() + CLOSE) {
       last = at
       i++
     } else if (last > start) {
       ends.push(last)
       start = last
-    } else {
+    } else if (slots && hasWider(column, ends.length, taken(column, start, at))) ends.push(start)
+    else {
       const cut = graphemes
-        .filter((g) => g > start && g <= at && taken(column, start, g) <= width + CLOSE)
+        .filter((g) => g > start && g <= at && taken(column, start, g) <= width() + CLOSE)
         .at(-1)
       const least = graphemes.find((g) => g > start) ?? at
       start = last = Math.min(at, cut ?? least)
@@ -102,6 +112,9 @@ function filled(column: Column, from: number, breaks: readonly Break[]): number[
   if (ends.at(-1) !== end) ends.push(end)
   return ends
 }
+
+const hasWider = ({ slots }: Column, line: number, width: number) =>
+  Array.from({ length: AHEAD }, (_, i) => slots?.(line + 1 + i) ?? 0).some((w) => w >= width - CLOSE)
 
 /**
  * The lines whose spaces are changed least over the whole paragraph (after Knuth and Plass, 1981): each line costs (1 + 100 |r|^3)^2 with r the share of the room that its

@@ -3,7 +3,7 @@ import { breaksOf } from './breaks'
 import { graphemesOf } from './graphemes'
 import { type FontChooser, itemise, type Run } from './itemise'
 import { type Column, linesOf, seenEnd } from './lines'
-import { type Setting, type Span, spansOf } from './setting'
+import { columnWidth, type Setting, type Span, spansOf, tabOf } from './setting'
 import { partOf, shape, type Shaped } from './shape'
 import { writtenOut, type Written } from './written'
 
@@ -46,19 +46,21 @@ function shapeRun(text: string, run: Run, start = run.start, end = run.end): Sha
     start,
     end,
     rightToLeft: level % 2 === 1,
+    down: run.upright,
     script,
     language,
     features,
   })
 }
 
-/** Shapes the letters [start, end) of a text and finds its lines. */
+/** Shapes the letters [start, end) of a text and finds its lines. @param slots the widths of its lines where they differ */
 export function setParagraph(
   setting: Setting,
   spans: readonly Span[],
   chooser: FontChooser,
   start: number,
   end: number,
+  slots?: (line: number) => number,
 ): Paragraph {
   const inside = spans.filter((s) => s.end > start && s.start < end)
   const written = writtenOut(setting.text, start, end, inside)
@@ -66,16 +68,19 @@ export function setParagraph(
   const given = setting.direction === 'auto' ? undefined : setting.direction
   const { levels, paragraphs } = bidi.getEmbeddingLevels(text, given)
   const base = paragraphs[0]?.level ?? (given === 'rtl' ? 1 : 0)
-  const runs = itemise(written, inside, levels, chooser)
+  const runs = itemise(written, inside, levels, chooser, setting.down)
   // What only parts lines, or has no look in any font, is shaped as a space.
   const drawn = text.replace(/[\p{Cc}\u2028\u2029]/gu, ' ')
   const whole = runs.map((run) => shapeRun(drawn, run))
+  const tab = tabOf(setting)
   const column: Column = {
     text,
-    sums: widthsOf(text.length, runs, whole),
+    sums: widthsOf(text, runs, whole, tab),
+    tab,
     breaks: text ? breaksOf(text) : [{ at: 0, must: false }],
     graphemes: graphemesOf(text),
-    width: setting.box[0],
+    width: columnWidth(setting),
+    slots,
     indent: setting.indent,
     hang: setting.hang,
     even: setting.align === 'justify',
@@ -85,14 +90,20 @@ export function setParagraph(
   const lines = ends.map((to, i): SetLine => {
     const from = ends[i - 1] ?? 0
     const parts = partsOf(drawn, runs, whole, levels, base, from, to)
-    const reach = plain ?? reachOf(parts.map(({ run }) => run))
+    const reach =
+      plain ??
+      reachOf(
+        parts.map(({ run }) => run),
+        setting.down,
+      )
     return { start: from, end: to, parts, reach, column, first: i === 0, last: i === ends.length - 1 }
   })
   return { written, lines, rightToLeft: base % 2 === 1 }
 }
 
 /** Widths of letters before each unit. */
-function widthsOf(length: number, runs: readonly Run[], shaped: readonly Shaped[]): Float64Array {
+function widthsOf(text: string, runs: readonly Run[], shaped: readonly Shaped[], tab: number): Float64Array {
+  const { length } = text
   const own = new Float64Array(length + 1)
   runs.forEach((run, r) => {
     const { clusters, advances } = shaped[r] as Shaped
@@ -105,7 +116,8 @@ function widthsOf(length: number, runs: readonly Run[], shaped: readonly Shaped[
   })
   let sum = 0
   for (let i = 0; i <= length; i++) {
-    const width = own[i] as number
+    // A tab takes up to a whole stop.
+    const width = text[i] === '\t' ? tab : (own[i] as number)
     own[i] = sum
     sum += width
   }
@@ -159,12 +171,14 @@ function reordered<T extends { level: number }>(logical: readonly T[]): T[] {
   return out
 }
 
-function reachOf(runs: readonly Run[]): Reach {
+function reachOf(runs: readonly Run[], down: boolean): Reach {
   const reach = { ascent: 0, descent: 0, size: 0 }
-  for (const { font, axes, span } of runs) {
+  for (const { font, axes, span, upright } of runs) {
     const { ascender, descender } = font.metrics(axes)
-    reach.ascent = Math.max(reach.ascent, ascender * span.size + span.shift)
-    reach.descent = Math.max(reach.descent, -descender * span.size - span.shift)
+    // Lines that run down have their letters on both sides of their middle.
+    const half = upright ? 0.5 : (ascender - descender) / 2
+    reach.ascent = Math.max(reach.ascent, (down ? half : ascender) * span.size + span.shift)
+    reach.descent = Math.max(reach.descent, (down ? half : -descender) * span.size - span.shift)
     reach.size = Math.max(reach.size, span.size)
   }
   return reach
@@ -178,5 +192,6 @@ function emptyReach(setting: Setting, spans: readonly Span[], chooser: FontChoos
   const chosen = chooser.choose('x', span, undefined)
   if (!chosen) return { ascent: span.size * 0.8, descent: span.size * 0.2, size: span.size }
   const axes = chooser.axesOf(chosen, span)
-  return reachOf([{ start: 0, end: 0, span, level: 0, script: '', font: chosen.font, axes }])
+  const run = { start: 0, end: 0, span, level: 0, script: '', upright: false, font: chosen.font, axes }
+  return reachOf([run], setting.down)
 }

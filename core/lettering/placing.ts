@@ -3,8 +3,10 @@ import type { Fallback, Run } from './itemise'
 import type { Bar, Cell, Glyph, Layout, Line } from './laid'
 import { hanging, seenEnd } from './lines'
 import type { Paragraph, Reach, SetLine } from './paragraph'
-import type { Setting } from './setting'
+import { columnWidth, type Setting } from './setting'
 import type { Shaped } from './shape'
+import { type Slot, slotsWithin } from './slots'
+import { type Standing, standingOf, stood } from './standing'
 import type { Written } from './written'
 
 /** Puts lines under each other. */
@@ -12,6 +14,8 @@ export class Placing {
   readonly #glyphs: Glyph[] = []
   readonly #lines: Line[] = []
   readonly #bars: Bar[] = []
+  /** Room for its lines, where they stand within an outline. */
+  readonly #slots: Slot[] | undefined
   #baseline = 0
   #before: Reach | undefined
   #wide = false
@@ -19,7 +23,16 @@ export class Placing {
   constructor(
     private readonly setting: Setting,
     private readonly shrunk: number,
-  ) {}
+  ) {
+    if (setting.course?.way === 'in') this.#slots = slotsWithin(setting)
+  }
+
+  /** The width of a line that is still to come, where they differ. */
+  get widths(): ((line: number) => number) | undefined {
+    const slots = this.#slots
+    const from = this.#lines.length
+    return slots && ((line) => (slots[from + line] ?? slots.at(-1))?.width ?? this.setting.size)
+  }
 
   paragraph({ lines, written, rightToLeft }: Paragraph): void {
     for (const line of lines) {
@@ -27,6 +40,9 @@ export class Placing {
       if (!this.#before) this.#baseline = line.reach.ascent
       else this.#baseline += leading * line.reach.size + (line.first ? before : 0)
       this.#before = line.reach
+      const slot = this.#slots?.[this.#lines.length]
+      if (slot) this.#baseline = slot.baseline
+      else if (this.#slots) this.#wide = true
       this.#line(line, written, rightToLeft)
     }
   }
@@ -37,11 +53,13 @@ export class Placing {
     rightToLeft: boolean,
   ): void {
     const { align } = this.setting
-    const { sums, text, width, indent } = column
+    const { sums, text, indent } = column
+    const slot = this.#slots?.[this.#lines.length] ?? this.#slots?.at(-1)
+    const width = slot?.width ?? column.width
     const seen = seenEnd(text, start, end)
     const natural = (sums[seen] as number) - (sums[start] as number)
     // What is shaped by itself at a line's end can be a little wider or narrower than within the paragraph.
-    const shaped = widthOf(parts, seen) || natural
+    const shaped = widthOf(parts, seen, column) || natural
     const [hangStart, hangEnd] = hanging(column, start, end)
     const inset = first ? indent : 0
     const room = width > 0 ? width - inset - shaped + hangStart + hangEnd : 0
@@ -51,7 +69,7 @@ export class Placing {
     const filled = shaped + extra * spaces
     const side = align === 'start' || align === 'justify' ? (rightToLeft ? 'right' : 'left') : align
     const [hangLeft, hangRight] = rightToLeft ? [hangEnd, hangStart] : [hangStart, hangEnd]
-    const edge = width > 0 ? -width / 2 : 0
+    const edge = slot?.left ?? (width > 0 ? -width / 2 : 0)
     const span = width > 0 ? width : 0
     const left =
       side === 'left'
@@ -63,11 +81,11 @@ export class Placing {
     const index = this.#lines.length
     const baseline = this.#baseline
     // Spaces at the end of a line that runs from the right stand at its left: they lie outside.
-    let x = left - (rightToLeft ? widthOf(parts, end) - widthOf(parts, seen) : 0)
+    let x = left - (rightToLeft ? widthOf(parts, end, column) - widthOf(parts, seen, column) : 0)
     const cells: Cell[] = []
     for (const { run, shaped } of parts) {
       const from = x
-      x = this.#part(run, shaped, written, x, index, { text, seen, extra }, cells)
+      x = this.#part(run, shaped, written, x, index, { seen, extra, from: left, tab: column.tab }, cells)
       this.#bar(run, from, x, index)
     }
     this.#lines.push({
@@ -89,16 +107,21 @@ export class Placing {
     { from, text }: Written,
     left: number,
     line: number,
-    { seen, extra }: { text: string; seen: number; extra: number },
+    { seen, extra, ...tabs }: { seen: number; extra: number; from: number; tab: number },
     cells: Cell[],
   ): number {
-    const { font, axes, span } = run
+    const { font, axes, span, upright } = run
     const { glyphs, clusters, advances, dx, dy } = shaped
     const rightToLeft = run.level % 2 === 1
     const scale = span.size / font.unitsPerEm
-    const y = this.#baseline - span.shift
+    const { down } = this.setting
+    // Letters on their side stand with their middle on that of the line.
+    const { ascender, descender } = font.metrics(axes)
+    const aside = down && !upright ? ((ascender + descender) / 2) * span.size : 0
+    const y = this.#baseline - span.shift + aside
     let x = left
     let begun = left
+    let first = this.#glyphs.length
     for (let i = 0; i < glyphs.length; i++) {
       const cluster = clusters[i] as number
       this.#glyphs.push({
@@ -106,14 +129,18 @@ export class Placing {
         axes,
         id: glyphs[i] as number,
         index: from[cluster] as number,
-        x: x + (dx[i] as number) * scale,
-        y: y - (dy[i] as number) * scale,
+        x: x + (upright ? 0 : (dx[i] as number) * scale),
+        y: y - (upright ? 0 : (dy[i] as number) * scale),
         size: span.size,
         span,
         line,
+        middle: x,
+        ...(upright ? { upright: [(dx[i] as number) * scale, -(dy[i] as number) * scale] as const } : {}),
       })
       x += (advances[i] as number) * scale
       if (clusters[i + 1] === cluster) continue
+      if (text[cluster] === '\t') x = tabs.from + nextStop(begun - tabs.from, tabs.tab)
+      for (; first < this.#glyphs.length; first++) (this.#glyphs[first] as Glyph).middle = (begun + x) / 2
       x += span.tracking + (text[cluster] === ' ' && cluster < seen ? extra : 0)
       const end = clusterEnd(shaped, i, rightToLeft)
       for (const cell of cellsOf(from, text, [cluster, end], [begun, x], rightToLeft)) cells.push(cell)
@@ -139,39 +166,101 @@ export class Placing {
   }
 
   done(fallbacks: Fallback[]): Layout {
-    const { box, level } = this.setting
-    const last = this.#lines.at(-1)
-    const height = last ? last.baseline + last.descent : 0
-    const room = box[1] - height
-    const down =
-      box[1] > 0
-        ? -box[1] / 2 + (level === 'top' ? 0 : level === 'middle' ? room / 2 : room)
-        : level === 'top'
-          ? 0
-          : level === 'middle'
-            ? -height / 2
-            : -height
+    const { box, level, columns } = this.setting
+    if (columns > 1 && !this.#slots) this.#inColumns()
+    const height = this.#lines.reduce((most, l) => Math.max(most, l.baseline + l.descent), 0)
+    const within = this.#slots || this.setting.course ? 0 : box[1]
+    const room = within - height
+    const aligned = level === 'top' ? 0 : level === 'middle' ? 0.5 : 1
+    const down = this.#slots ? 0 : within > 0 ? -within / 2 + room * aligned : -height * aligned
     for (const glyph of this.#glyphs) glyph.y += down
     for (const line of this.#lines) line.baseline += down
     for (const bar of this.#bars) {
       bar.top += down
       bar.bottom += down
     }
-    const edges = this.#lines.reduce(
-      (all, l) => ({ left: Math.min(all.left, l.left), right: Math.max(all.right, l.right) }),
-      { left: Infinity, right: -Infinity },
-    )
-    const box0 = this.#lines.length ? edges : { left: 0, right: 0 }
+    const [first] = this.#lines
+    const standing = first && standingOf(this.setting, first, first.rightToLeft)
     return {
       glyphs: this.#glyphs,
       lines: this.#lines,
       bars: this.#bars,
-      box: { ...box0, top: down, bottom: down + height },
+      box: boxOfLines(this.#lines, standing, { top: down, bottom: down + height }),
       shrunk: this.shrunk,
-      overflows: this.#wide || (box[1] > 0 && room < -0.01),
+      overflows: this.#wide || (within > 0 && room < -0.01),
       fallbacks,
+      standing,
     }
   }
+
+  /** Puts what lies under the height of its box beside it; without a height, columns are as even as they can be. */
+  #inColumns(): void {
+    const { box, columns, gap } = this.setting
+    const width = columnWidth(this.setting)
+    if (!(width > 0)) return
+    const tops = this.#lines.map((l) => l.baseline - l.ascent)
+    const total = this.#lines.reduce((most, l) => Math.max(most, l.baseline + l.descent), 0)
+    const high = box[1] > 0 ? box[1] : total / columns
+    let [column, from] = [0, 0]
+    const moves = this.#lines.map((line, i) => {
+      const bottom = line.baseline + line.descent - from
+      const full = box[1] > 0 ? bottom > high + 0.01 : (tops[i] as number) - from > high - 0.01
+      if (full && column < columns - 1 && i > 0) [column, from] = [column + 1, tops[i] as number]
+      const place = this.#lines[0]?.rightToLeft ? columns - 1 - column : column
+      const left = (place - (columns - 1) / 2) * (width + gap)
+      return { dx: left, dy: -from }
+    })
+    const moved = (line: number) => moves[line] ?? { dx: 0, dy: 0 }
+    for (const glyph of this.#glyphs) {
+      const { dx, dy } = moved(glyph.line)
+      glyph.x += dx
+      glyph.middle += dx
+      glyph.y += dy
+    }
+    for (const bar of this.#bars) {
+      const { dx, dy } = moved(bar.line)
+      bar.left += dx
+      bar.right += dx
+      bar.top += dy
+      bar.bottom += dy
+    }
+    this.#lines.forEach((line, i) => {
+      const { dx, dy } = moved(i)
+      line.left += dx
+      line.right += dx
+      line.baseline += dy
+      for (const cell of line.cells) {
+        cell.left += dx
+        cell.right += dx
+      }
+    })
+  }
+}
+
+/** What lines take up where they come to stand. */
+function boxOfLines(
+  lines: readonly Line[],
+  standing: Standing | undefined,
+  plain: { top: number; bottom: number },
+): Layout['box'] {
+  if (!lines.length) return { left: 0, right: 0, top: plain.top, bottom: plain.bottom }
+  if (!standing)
+    return {
+      left: Math.min(...lines.map((l) => l.left)),
+      right: Math.max(...lines.map((l) => l.right)),
+      top: plain.top,
+      bottom: plain.bottom,
+    }
+  const places = lines.flatMap(({ cells, left, right, baseline, ascent, descent }) =>
+    (cells.length ? cells : [{ left, right }]).flatMap((cell) => {
+      const map = standing((cell.left + cell.right) / 2)
+      return [cell.left, cell.right].flatMap((x) =>
+        [baseline - ascent, baseline + descent].map((y) => stood(map, x, y)),
+      )
+    }),
+  )
+  const [xs, ys] = [places.map(([x]) => x), places.map(([, y]) => y)]
+  return { left: Math.min(...xs), right: Math.max(...xs), top: Math.min(...ys), bottom: Math.max(...ys) }
 }
 
 const countSpaces = (text: string, start: number, end: number) => {
@@ -181,19 +270,26 @@ const countSpaces = (text: string, start: number, end: number) => {
 }
 
 /** The width of the letters of a line up to a unit. */
-function widthOf(parts: SetLine['parts'], seen: number): number {
+function widthOf(parts: SetLine['parts'], seen: number, { text, tab }: SetLine['column']): number {
   let width = 0
   for (const { run, shaped } of parts) {
     const { clusters, advances } = shaped
     const scale = run.span.size / run.font.unitsPerEm
     for (let i = 0; i < clusters.length; i++) {
       if ((clusters[i] as number) >= seen) continue
+      if (text[clusters[i] as number] === '\t') {
+        width = nextStop(width, tab) + run.span.tracking
+        continue
+      }
       width += (advances[i] as number) * scale
       if (clusters[i + 1] !== clusters[i]) width += run.span.tracking
     }
   }
   return width
 }
+
+/** The stop of tabs after a place in a line. */
+const nextStop = (x: number, tab: number) => (Math.floor(x / tab + 1e-6) + 1) * tab
 
 /** Where the cluster of a glyph ends: where the one after it in reading order begins. */
 function clusterEnd({ clusters, end }: Shaped, i: number, rightToLeft: boolean): number {

@@ -40,7 +40,41 @@ export interface Setting {
   shrink: boolean
   /** What emphasised letters look like. */
   emphasis: LetterStyle
+  /** Its lines run down, the first on the right. */
+  down: boolean
+  /** Columns beside each other in its box, and the room between them. */
+  columns: number
+  gap: number
+  /** From one stop of tabs to the next; 0 is four letter sizes. */
+  tab: number
+  /** What it stands on or in; undefined for lines in a box. */
+  course?: Course | undefined
 }
+
+/** A line or outline that a text stands on, or within. */
+export interface Course {
+  /** Straight pieces, in pixels of the text's own. */
+  contour: readonly number[]
+  closed: boolean
+  way: 'on' | 'in'
+  /** Letters hang under the line. */
+  under: boolean
+  /** It goes from its end to its beginning. */
+  reversed: boolean
+  /** Letters are not turned. */
+  upright: boolean
+  /** Pixels along the line, and away from it upwards. */
+  slide: number
+  lift: number
+}
+
+/** The room for a line, along it; 0 is as much as it takes. */
+export const columnWidth = ({ box, columns, gap, course }: Setting): number => {
+  if (course) return course.way === 'on' ? 0 : box[0]
+  return columns > 1 && box[0] > 0 ? Math.max(1, (box[0] - gap * (columns - 1)) / columns) : box[0]
+}
+
+export const tabOf = ({ tab, size }: Setting): number => (tab > 0 ? tab : 4 * size)
 
 /** How one stretch of letters is set, nothing left out. */
 export interface Span {
@@ -60,6 +94,9 @@ export interface Span {
   strike: boolean
   features: Readonly<Record<string, number>>
   language: string
+  /** Each of its letters by itself: turned, in degrees, and moved along the line, in pixels. */
+  turn: number
+  across: number
 }
 
 /** The spans of a setting, one after the other over the whole text. */
@@ -87,6 +124,8 @@ export function spansOf(setting: Setting): Span[] {
       strike: style.strike ?? false,
       features: { ...setting.features, ...style.features },
       language: style.language ?? setting.language,
+      turn: style.turn ?? 0,
+      across: ((style.across ?? 0) / 1000) * size,
     }
   })
 }

@@ -1,7 +1,7 @@
 import type { Buffer } from 'harfbuzzjs'
 import type { Engine, Typeface } from './typeface'
 
-/** Glyphs in the order in which they stand, from left to right; lengths in units of the font, y upwards. */
+/** Glyphs in the order in which they stand, from left to right or down; lengths in units of the font, y upwards. */
 export interface Shaped {
   glyphs: Uint32Array
   /** The index of the first unit of the text that each belongs to. */
@@ -21,6 +21,8 @@ export interface Shaping {
   start: number
   end: number
   rightToLeft: boolean
+  /** In a line that runs down, upright. */
+  down: boolean
   script: string
   language: string
   features: Readonly<Record<string, number>>
@@ -35,14 +37,15 @@ export function shape(font: Typeface, axes: string, run: Shaping): Shaped {
   if (!buffer) buffers.set(hb, (buffer = new hb.Buffer()))
   buffer.reset()
   buffer.addText(run.text, run.start, run.end - run.start)
-  buffer.setDirection(run.rightToLeft ? hb.Direction.RTL : hb.Direction.LTR)
+  const { RTL, LTR, TTB } = hb.Direction
+  buffer.setDirection(run.down ? TTB : run.rightToLeft ? RTL : LTR)
   buffer.setScript(run.script)
   buffer.setLanguage(run.language || 'en')
   buffer.setFlags(
     (run.start === 0 ? hb.BufferFlag.BOT : 0) | (run.end === run.text.length ? hb.BufferFlag.EOT : 0),
   )
   const features = Object.entries(run.features).map(([tag, value]) => new hb.Feature(tag, value))
-  hb.shape(font.font(axes), buffer, features)
+  hb.shape(run.down ? font.fontDown(axes) : font.font(axes), buffer, features)
   const infos = buffer.getGlyphInfos()
   const positions = buffer.getGlyphPositions()
   const n = infos.length
@@ -61,7 +64,7 @@ export function shape(font: Typeface, axes: string, run: Shaping): Shaped {
     shaped.glyphs[i] = info.codepoint
     shaped.clusters[i] = info.cluster
     shaped.unsafe[i] = info.flags & hb.GlyphFlag.UNSAFE_TO_BREAK ? 1 : 0
-    shaped.advances[i] = place.xAdvance
+    shaped.advances[i] = run.down ? -place.yAdvance : place.xAdvance
     shaped.dx[i] = place.xOffset
     shaped.dy[i] = place.yOffset
   }

@@ -14,6 +14,9 @@ export interface LetterStyle {
   tracking?: number | undefined
   /** How far they are raised, in thousandths of the size. */
   shift?: number | undefined
+  /** Each letter by itself: turned about its middle, in degrees, and moved along the line, in thousandths of the size. */
+  turn?: number | undefined
+  across?: number | undefined
   /** Linear Rec. 709, in place of the colour of plain fills. */
   colour?: readonly [number, number, number] | undefined
   case?: Case | undefined

@@ -1,6 +1,7 @@
 import type * as Harfbuzz from 'harfbuzzjs'
 import { flattenCubic } from '../kernels'
 import type { Axis } from './families'
+import { withVertical } from './down'
 import { FontError } from './font-error'
 import { sfntOf } from './sfnt'
 import { united } from '../polygon'
@@ -48,6 +49,7 @@ export class Typeface {
   readonly unicodes: Uint32Array
   readonly #face: Harfbuzz.Face
   readonly #fonts = new Map<string, Harfbuzz.Font>()
+  readonly #down = new Map<string, Harfbuzz.Font>()
   readonly #outlines = new Map<string, Map<number, Outline>>()
   #held = 0
   #features: string[] | undefined
@@ -86,6 +88,16 @@ export class Typeface {
     })
     if (set.length) font.setVariations(set)
     this.#fonts.set(key, font)
+    return font
+  }
+
+  /** The same font for lines that run down. */
+  fontDown(key: string): Harfbuzz.Font {
+    let font = this.#down.get(key)
+    if (font) return font
+    const [vhea, vmtx, vorg] = ['vhea', 'vmtx', 'VORG'].map((tag) => this.table(tag))
+    font = withVertical(this.hb, this.font(key), { vhea, vmtx, vorg })
+    this.#down.set(key, font)
     return font
   }
 

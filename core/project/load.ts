@@ -1,9 +1,13 @@
-import { contentSchema } from '../params'
+import { COAT_FORMS } from '../coats'
+import { OBJECT_FORMS } from '../design'
+import { contentSchema, defaults, type Params } from '../params'
 import { findStep, type OldStep } from '../steps'
 import { allObjects } from './find'
+import { still } from './parts'
 import { isKnownVersion, migrated, type Tree } from './migrations'
 import {
   type DataRecord,
+  type DesignObject,
   type Project,
   projectSchema,
   recordSchema,
@@ -48,6 +52,7 @@ export function loadProject(json: unknown, records: Readonly<Record<string, unkn
   }
   const project = result.data as Project
   for (const { steps, path } of everyList(project)) steps.forEach((s, i) => settleStep(s, [...path, i]))
+  for (const { objects } of project.designs) for (const object of allObjects(objects)) settleObject(object)
   return { ...project, records: { ...current.records, ...checked(records) } }
 }
 
@@ -94,6 +99,14 @@ function settleStep(step: Step, path: PropertyKey[]): void {
     const issue = content.error.issues[0]
     throw damaged([...path, 'content', ...(issue?.path ?? [])], issue?.message)
   }
+}
+
+/** Gives an object the numbers that it lacks because they came after it was made. Mutates. */
+function settleObject(object: DesignObject): void {
+  const fill = (form: DesignObject['form'], params: Params) =>
+    Object.assign(form, { ...still(defaults(params)), ...form })
+  fill(object.form, OBJECT_FORMS[object.kind])
+  for (const coat of object.coats ?? []) fill(coat.form, COAT_FORMS[coat.kind])
 }
 
 /** The same for anything that has the controls of a step, such as a preset. Mutates. */

@@ -140,11 +140,13 @@ it('a shape of version 3 keeps its face and its line, with their keys and what f
   expect(Object.keys(box.form).sort()).toEqual([
     'anchor',
     'box',
+    'lower',
     'opacity',
     'place',
     'round',
     'scale',
     'turn',
+    'upper',
   ])
   expect(form('fill')?.['opacity']?.value).toBe(0.5)
   expect(form('edge')?.['width']?.keys?.map((key) => [key.at, key.value])).toEqual([

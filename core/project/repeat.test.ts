@@ -7,8 +7,11 @@ import {
   type Act,
   boxOf,
   copiesAt,
+  type DesignObject,
+  documentOf,
   formAddress,
   getObject,
+  loadProject,
   performAll,
   type Project,
   settingAt,
@@ -57,6 +60,21 @@ async function pictured(p: Project, frame = 0) {
   const at = (x: number, y: number, c = 3) => data[(y * SIZE.width + x) * 4 + c] as number
   return { at, sum: data.reduce((total, v, i) => (i % 4 === 3 ? total + v : total), 0) }
 }
+
+it('an object gets the numbers that came after it was made', () => {
+  const document = JSON.parse(JSON.stringify(documentOf(row()))) as { designs: { objects: DesignObject[] }[] }
+  const repeat = document.designs[0]?.objects[0]
+  const square = repeat?.objects?.[0]
+  if (!repeat || !square) throw new Error('It has a square that is repeated.')
+  for (const name of ['tint', 'shown']) delete repeat.form[name]
+  for (const name of ['upper', 'place']) delete square.form[name]
+  delete square.coats?.[0]?.form['opacity']
+  const p = loadProject(document)
+  const loaded = getObject(p, 'a')
+  expect(getObject(p, 'r').form['shown']?.value).toBe(400)
+  expect([loaded.form['upper']?.value, loaded.coats?.[0]?.form['opacity']?.value]).toEqual([[1, 1], 1])
+  expect(getObject(run(p, set('shown', 3)), 'r').form['shown']?.value).toBe(3)
+})
 
 it('copies stand a step apart, the first where it was', async () => {
   const { at, sum } = await pictured(row())

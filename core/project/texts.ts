@@ -1,7 +1,8 @@
 import type { Coat, CoatKind } from '../coats'
 import { COAT_FORMS, STOP_FORM } from '../coats'
-import { axisNumber, type LetterStyle, type Setting } from '../lettering'
+import { axisNumber, type Course, type LetterStyle, type Setting } from '../lettering'
 import { defaults, fit, type Params, type Values } from '../params'
+import { cornersOf, flatten, flattenOpen } from '../region'
 import type { Stage } from './stage'
 import { formAt, moved } from './values'
 import { type InCopy, written } from './written'
@@ -49,9 +50,15 @@ export function settingAt(
 ): Setting {
   const text = object.text ?? plainText('')
   const number = (name: string) => Number(formAt(stage, object, name, frame))
-  const { order: _, ...rest } = text
+  const { order: _, course, down = false, ...rest } = text
+  const points = course ? formAt(stage, object, 'points', frame) : 0
   return {
     ...rest,
+    down,
+    columns: Math.round(number('columns')),
+    gap: number('gap'),
+    tab: number('tab'),
+    course: course && Array.isArray(points) ? courseOf(course, points as number[], number) : undefined,
     ...(as === 'shown' ? written(text, stage, object, frame, copy) : {}),
     axes: axesAt(stage, object, frame),
     size: number('size'),
@@ -62,6 +69,22 @@ export function settingAt(
     box: formAt(stage, object, 'box', frame) as [number, number],
     emphasis: stage.design?.emphasis ?? EMPHASIS,
   }
+}
+
+/** Pixels by which the line that a text stands on may be off. */
+const OFF = 0.02
+
+/** What a text stands on or in; undefined where too little of it is drawn. */
+function courseOf(
+  course: NonNullable<DesignText['course']>,
+  points: readonly number[],
+  number: (name: string) => number,
+): Course | undefined {
+  const corners = cornersOf(points)
+  if (corners.length < (course.closed ? 3 : 2)) return undefined
+  const contour = course.closed ? flatten(corners, OFF).contour : flattenOpen(corners, OFF)
+  const { way, closed, under, reversed, upright } = course
+  return { way, closed, under, reversed, upright, contour, slide: number('slide'), lift: number('lift') }
 }
 
 /** Axes of variable fonts are numbers of the form called `axis-wdth` and so on. */

@@ -19,6 +19,7 @@ import type { Canvas, DrawnItem, Op, OwnFace } from './graph'
 interface Drawing {
   project: Project
   copy?: RepeatCopy | undefined
+  typed?: string | undefined
 }
 
 /** Whether an object is drawn from outlines: a text, a shape or a combination. */
@@ -46,7 +47,7 @@ export function drawnItem(
   const map = multiply([canvas.scale, 0, 0, 0, canvas.scale, 0, 0, 0, 1], matrix)
   if (!coats.length || Math.abs(matrix[0] * matrix[4] - matrix[1] * matrix[3]) < 1e-9) return undefined
   if (object.kind === 'text') {
-    const setting = settingAt(stage, object, frame, 'shown', of.copy)
+    const setting = shownSetting(of, stage, object, frame)
     if (!setting.text.trim()) return undefined
     const [a, b, c, d, e, f] = map
     const text = { setting, coats, order: object.text?.order ?? 'block', map: [a, b, c, d, e, f] as const }
@@ -55,6 +56,9 @@ export function drawnItem(
   const parts = object.kind === 'combined' ? partsOf(of, object, frame) : [onePart(of, stage, object, frame)]
   return parts.length ? { shape: { parts, coats, map }, opacity: 1 } : undefined
 }
+
+const shownSetting = ({ typed, copy }: Drawing, stage: Stage, object: DesignObject, frame: number) =>
+  settingAt(stage, object, frame, typed === object.id ? 'source' : 'shown', copy)
 
 /** The faces of a project that texts name. */
 function ownFaces(project: Project, settings: readonly Setting[]): OwnFace[] {
@@ -77,9 +81,7 @@ const onePart = (
 ): TextPart => ({
   join: object.join ?? 'unite',
   ...(map ? { map } : {}),
-  of: object.text
-    ? { text: settingAt(stage, object, frame, 'shown', of.copy) }
-    : shapeAt(stage, object, frame),
+  of: object.text ? { text: shownSetting(of, stage, object, frame) } : shapeAt(stage, object, frame),
 })
 
 /** What a combination is made of: its shapes and texts that are there, those of combinations in it joined first of all. */

@@ -34,8 +34,8 @@ export type Target = Base & {
 type Base =
   /** A whole sequence; the one that came in unless named. */
   | { kind: 'sequence'; sequenceId?: string | undefined }
-  /** A design on nothing, or over what lies under a shot that shows it. */
-  | { kind: 'design'; designId: string; over?: string | undefined }
+  /** A design on nothing, or over what lies under a shot that shows it; of the text that is `typed` what was written, nothing filled in. */
+  | { kind: 'design'; designId: string; over?: string | undefined; typed?: string | undefined }
   /** A kept still, or any medium, at its first frame. */
   | { kind: 'medium'; mediaId: string }
   | StackTarget
@@ -130,7 +130,7 @@ function planTarget(of: Planning, target: Base, frame: number): number {
   const canvas = g.canvas(targetSize(project, target))
   if (target.kind === 'medium') return g.add(canvas, sourceOp(getMedium(project, target.mediaId), 0, 'fit'))
   if (target.kind === 'design') {
-    const inner = within(of, `design ${target.designId}`) as Planning
+    const inner = { ...(within(of, `design ${target.designId}`) as Planning), typed: target.typed }
     const picture = planDesign(inner, getDesign(project, target.designId), frame)
     const under = target.over === undefined ? undefined : planUnder(of, target.over, frame)
     return under === undefined

@@ -37,6 +37,8 @@ export interface Planning {
   trail: readonly string[]
   /** A copy of what is repeated, in pixels of the design, that is being planned. */
   copy?: RepeatCopy | undefined
+  /** The text that is being typed: it shows what was written. */
+  typed?: string | undefined
   /** A shot that goes on beyond its material, as a side of a transition. */
   runs?: { shotId: string; on: RunsOn } | undefined
 }

@@ -23,4 +23,8 @@ export const plainSetting: Setting = {
   level: 'top',
   shrink: false,
   emphasis: { weight: 700 },
+  down: false,
+  columns: 1,
+  gap: 0,
+  tab: 0,
 }

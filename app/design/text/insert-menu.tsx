@@ -7,11 +7,11 @@ import { Menu } from '../../ui/overlays'
 import { putLetters, spanOf, startTyping } from './typing'
 
 /** Puts what is filled in at the caret, or at the end of a text that is not being typed in. */
-function insert(object: DesignObject, name: string): void {
+function insert(object: DesignObject, letters: string): void {
   if (store.getState().view.typing?.objectId !== object.id)
     startTyping(object.id, object.text?.text.length ?? 0)
   const { typing } = store.getState().view
-  if (typing) putLetters(...spanOf(typing), `{${name}}`)
+  if (typing) putLetters(...spanOf(typing), letters)
 }
 
 /** Days since the beginning of 1970. */
@@ -33,14 +33,15 @@ export function InsertMenu({ object }: { object: DesignObject }) {
           items: FIGURES.map(([format, label]) => ({
             label,
             run: () => {
-              insert(object, format ? `number:${format}` : 'number')
+              insert(object, format ? `{number:${format}}` : '{number}')
               if (format !== 'date') return
               const address = formAddress('object', object.id, 'number')
               store.dispatch(edit('value.set', { address, at: 0, value: today() }))
             },
           })),
         },
-        ...Object.entries(others).map(([name, label]) => ({ label, run: () => insert(object, name) })),
+        { label: 'A tab', run: () => insert(object, '\t') },
+        ...Object.entries(others).map(([name, label]) => ({ label, run: () => insert(object, `{${name}}`) })),
       ]}
     />
   )

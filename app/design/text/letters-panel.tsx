@@ -1,4 +1,3 @@
-import { OBJECT_FORMS } from '@stilus/core/design'
 import { type Case, type LetterStyle, sharedStyle } from '@stilus/core/lettering'
 import {
   designOf,
@@ -6,34 +5,21 @@ import {
   type DesignText,
   EMPHASIS,
   fontsOf,
-  formAddress,
   type Project,
 } from '@stilus/core/project'
-import {
-  AlignCenter,
-  AlignJustify,
-  AlignLeft,
-  AlignRight,
-  Bold,
-  Highlighter,
-  Italic,
-  Strikethrough,
-  TextQuote,
-  Underline,
-} from 'lucide-react'
+import { Bold, Highlighter, Italic, Strikethrough, Underline } from 'lucide-react'
 import type { ReactNode } from 'react'
-import { ParamRow } from '../../desk/controls/param-row'
 import { edit } from '../../store/edit'
 import { useAppDispatch, useView } from '../../store/store'
 import { IconButton } from '../../ui/button'
 import { ColourField } from '../../ui/colour-field'
-import { Choice, Toggle } from '../../ui/fields'
+import { Choice } from '../../ui/fields'
 import { NumberField } from '../../ui/number-field'
 import { FamilyChoice, weightsOf } from './family-choice'
 import { AxesList } from './axes-list'
 import { InsertMenu } from './insert-menu'
 import { FeatureList } from './feature-list'
-import { Group, Row } from './row'
+import { FormRow, Group, Row } from './row'
 import { SetNotes } from './set-notes'
 import { chosenLetters, styleLetters } from './typing'
 
@@ -43,14 +29,6 @@ const CASES: { value: Case; label: string }[] = [
   { value: 'lower', label: 'Small letters' },
   { value: 'title', label: 'Capitals first' },
 ]
-const ALIGNS = [
-  ['start', 'Where reading begins', TextQuote],
-  ['left', 'To the left', AlignLeft],
-  ['centre', 'Centred', AlignCenter],
-  ['right', 'To the right', AlignRight],
-  ['justify', 'Filling the column', AlignJustify],
-] as const
-
 /** How letters look and how they are set: of those selected, or of the whole text. */
 export function LettersPanel({ project, object }: { project: Project; object: DesignObject }) {
   const dispatch = useAppDispatch()
@@ -147,61 +125,6 @@ export function LettersPanel({ project, object }: { project: Project; object: De
   )
 }
 
-/** The column that a text stands in. */
-export function ColumnPanel({ object }: { object: DesignObject }) {
-  const dispatch = useAppDispatch()
-  const text = object.text as DesignText
-  const set = (change: Partial<DesignText>) => dispatch(edit('text.set', { objectId: object.id, change }))
-  return (
-    <Group title="Column">
-      <div role="radiogroup" aria-label="Alignment" className="flex gap-0.5 py-0.5 pl-[100px]">
-        {ALIGNS.map(([align, label, Icon]) => (
-          <IconButton key={align} label={label} pressed={text.align === align} onClick={() => set({ align })}>
-            <Icon size={15} />
-          </IconButton>
-        ))}
-      </div>
-      {['box', 'before', 'indent'].map((name) => (
-        <FormRow key={name} {...{ object, name }} />
-      ))}
-      <Row label="In its height">
-        <Choice
-          label="Where the text lies in its height"
-          value={text.level}
-          options={[
-            { value: 'top', label: 'At the top' },
-            { value: 'middle', label: 'In the middle' },
-            { value: 'bottom', label: 'At the bottom' },
-          ]}
-          onChange={(level) => set({ level: level as DesignText['level'] })}
-        />
-      </Row>
-      <Row label="Reads">
-        <Choice
-          label="Direction of the text"
-          value={text.direction}
-          options={[
-            { value: 'auto', label: 'As its letters do' },
-            { value: 'ltr', label: 'From the left' },
-            { value: 'rtl', label: 'From the right' },
-          ]}
-          onChange={(direction) => set({ direction: direction as DesignText['direction'] })}
-        />
-      </Row>
-      <Row label="Fit the box">
-        <Toggle
-          label="Letters become smaller to fit"
-          value={text.shrink}
-          onChange={(shrink) => set({ shrink })}
-        />
-      </Row>
-      <Row label="Hang stops">
-        <Toggle label="Punctuation hangs outside" value={text.hang} onChange={(hang) => set({ hang })} />
-      </Row>
-    </Group>
-  )
-}
-
 /** The colour that letters show: their own, that of emphasis, or that of the front fill. */
 function shownColour(project: Project, object: DesignObject, shared: LetterStyle): readonly number[] {
   const emphasis = designOf(project, object.id).emphasis ?? EMPHASIS
@@ -259,6 +182,31 @@ function SomeLetters({
           onChange={(v, gesture) => style({ shift: v === 0 ? undefined : v }, gesture)}
         />
       </Row>
+      <Row label="Each moved">
+        <NumberField
+          label="How far each selected letter is moved along the line"
+          value={shared.across ?? 0}
+          min={-100_000}
+          max={100_000}
+          soft={[-500, 500]}
+          step={1}
+          digits={0}
+          onChange={(v, gesture) => style({ across: v === 0 ? undefined : v }, gesture)}
+        />
+      </Row>
+      <Row label="Each turned">
+        <NumberField
+          label="How far each selected letter is turned"
+          value={shared.turn ?? 0}
+          min={-36000}
+          max={36000}
+          soft={[-180, 180]}
+          step={1}
+          digits={1}
+          unit="°"
+          onChange={(v, gesture) => style({ turn: v === 0 ? undefined : v }, gesture)}
+        />
+      </Row>
       <Row label="Colour">
         <ColourField
           label="Colour of the selected letters"
@@ -268,11 +216,4 @@ function SomeLetters({
       </Row>
     </>
   )
-}
-
-function FormRow({ object, name }: { object: DesignObject; name: string }) {
-  const param = OBJECT_FORMS[object.kind][name]
-  if (!param) return null
-  const animated = object.form[name] ?? { value: param.default }
-  return <ParamRow param={param} address={formAddress('object', object.id, name)} animated={animated} />
 }

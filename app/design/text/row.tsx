@@ -1,4 +1,7 @@
+import { OBJECT_FORMS } from '@stilus/core/design'
+import { type DesignObject, formAddress } from '@stilus/core/project'
 import type { ReactNode } from 'react'
+import { ParamRow } from '../../desk/controls/param-row'
 
 /** Controls under a heading. */
 export function Group({ title, end, children }: { title: string; end?: ReactNode; children: ReactNode }) {
@@ -21,4 +24,12 @@ export function Row({ label, children }: { label: string; children: ReactNode })
       <div className="grid">{children}</div>
     </div>
   )
+}
+
+/** A number of an object by its name. */
+export function FormRow({ object, name }: { object: DesignObject; name: string }) {
+  const param = OBJECT_FORMS[object.kind][name]
+  if (!param) return null
+  const animated = object.form[name] ?? { value: param.default }
+  return <ParamRow param={param} address={formAddress('object', object.id, name)} animated={animated} />
 }

@@ -1,4 +1,4 @@
-import { caretAt, indexAt, selectionBoxes } from '@stilus/core/lettering'
+import { caretAt, indexAt, selectionBoxes, stood } from '@stilus/core/lettering'
 import { invert, type Matrix3, through } from '@stilus/core/matrix'
 import { type DesignObject, type Easel, matrixOf, settingAt, stageOf } from '@stilus/core/project'
 import { type MouseEvent, type PointerEvent, useRef } from 'react'
@@ -57,7 +57,12 @@ export function TypedText({ easel, object, typing, frame, rect }: TypedProps) {
     caretTo(at, event.shiftKey ? 'extend' : 'place')
   }
   const matrix = cssMatrix(map)
-  const [cx, cy] = through(map, caret.x, caret.top)
+  const standing = (x: number) => {
+    const at = layout.standing?.(x)
+    return at && cssMatrix([...at, 0, 0, 1])
+  }
+  const [ux, uy] = stood(layout.standing?.(caret.x) ?? [1, 0, 0, 0, 1, 0], caret.x, caret.top)
+  const [cx, cy] = through(map, ux, uy)
   const line = {
     x1: caret.x,
     x2: caret.x,
@@ -88,7 +93,7 @@ export function TypedText({ easel, object, typing, frame, rect }: TypedProps) {
           }}
         />
         <g transform={matrix} className="pointer-events-none">
-          {w > 0 && (
+          {w > 0 && !setting.course && (
             <rect
               x={-w / 2}
               y={h > 0 ? -h / 2 : box.top}
@@ -104,6 +109,7 @@ export function TypedText({ easel, object, typing, frame, rect }: TypedProps) {
             <rect
               key={i}
               data-testid="selected-letters"
+              transform={standing((b.left + b.right) / 2)}
               x={b.left}
               y={b.top}
               width={b.right - b.left}
@@ -112,8 +118,10 @@ export function TypedText({ easel, object, typing, frame, rect }: TypedProps) {
               fillOpacity={0.4}
             />
           ))}
-          <line {...line} stroke="#000000a0" strokeWidth={4} />
-          <line {...line} data-testid="caret" stroke="#ffffff" strokeWidth={2} className="caret" />
+          <g transform={standing(caret.x)}>
+            <line {...line} stroke="#000000a0" strokeWidth={4} />
+            <line {...line} data-testid="caret" stroke="#ffffff" strokeWidth={2} className="caret" />
+          </g>
         </g>
       </svg>
       <TypingField

@@ -23,6 +23,13 @@ const MOVES: Record<string, CaretMove> = {
   Home: 'home',
   End: 'end',
 }
+/** What arrows do where lines run down, the next one on the left. */
+const DOWN: Record<string, string> = {
+  ArrowDown: 'ArrowRight',
+  ArrowUp: 'ArrowLeft',
+  ArrowLeft: 'ArrowDown',
+  ArrowRight: 'ArrowUp',
+}
 const BY_WORD: Record<string, CaretMove> = {
   ArrowLeft: 'wordLeft',
   ArrowRight: 'wordRight',
@@ -80,12 +87,14 @@ export function TypingField({
       event.preventDefault()
       run()
     }
-    const move = (ctrl ? BY_WORD : MOVES)[event.key]
+    const { layout, setting } = laidOut(typing.objectId)
+    const arrow = setting.down ? (DOWN[event.key] ?? event.key) : event.key
+    const move = (ctrl ? BY_WORD : MOVES)[arrow]
     if (event.key === 'Escape') return act(stopTyping)
     if (move)
       return act(() => {
         const vertical = move === 'up' || move === 'down'
-        if (vertical) goal.current ??= caretAt(laidOut(typing.objectId).layout, typing.focus).x
+        if (vertical) goal.current ??= caretAt(layout, typing.focus).x
         moveBy(move, event.shiftKey, goal.current)
         if (!vertical) goal.current = undefined
       })
@@ -107,7 +116,7 @@ export function TypingField({
   }
   const paste = (event: ClipboardEvent) => {
     event.preventDefault()
-    const plain = event.clipboardData.getData('text/plain').replace(/\r\n?/g, '\n').replace(/\t/g, ' ')
+    const plain = event.clipboardData.getData('text/plain').replace(/\r\n?/g, '\n')
     const own = read(event.clipboardData.getData(OWN))
     if (own?.text === plain) putLetters(start, end, plain, own.ranges)
     else if (plain) putLetters(start, end, plain)

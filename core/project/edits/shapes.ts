@@ -86,7 +86,9 @@ export const SHAPE_EDITS = {
     { ...onObject, corners: z.array(z.int().min(0)).min(1) },
     (a) => (a.corners.length === 1 ? 'Delete a corner' : `Delete ${a.corners.length} corners`),
     (p, a) => {
-      const [least, what] = opened(p, a.objectId).kind === 'line' ? [2, 'A line'] : [3, 'An outline']
+      const { kind, text } = opened(p, a.objectId)
+      const open = kind === 'line' || text?.course?.closed === false
+      const [least, what] = open ? [2, 'A line'] : [3, 'An outline']
       everyKey(p, a.objectId, (corners) => {
         const rest = corners.filter((_, i) => !a.corners.includes(i))
         if (rest.length < least)

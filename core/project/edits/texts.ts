@@ -102,6 +102,26 @@ export const TEXT_EDITS = {
       Object.assign(textOf(p, a.objectId), Object.fromEntries(given))
     },
   ),
+  /** What a text stands on or in; null for lines in a box. */
+  'text.course': defineEdit(
+    {
+      ...onObject,
+      course: textSchema.shape.course.unwrap().nullable(),
+      points: z.array(z.number()).optional(),
+    },
+    (a) => (a.course ? 'Set the text on an outline' : 'Set the text in lines'),
+    (p, a) => {
+      const text = textOf(p, a.objectId)
+      if (!a.course) {
+        delete text.course
+        return
+      }
+      text.course = a.course
+      const { form } = opened(p, a.objectId)
+      if (a.points) form['points'] = { value: a.points }
+      else form['points'] ??= { value: [] }
+    },
+  ),
   'text.axis': defineEdit(
     { ...onObject, tag: z.string().length(4), value: z.number() },
     () => 'Set an axis of the font',

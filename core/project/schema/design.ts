@@ -20,6 +20,8 @@ export const letterStyleSchema = loose({
   size: finite.min(0.01).max(100).optional(),
   tracking: finite.min(-1000).max(10_000).optional(),
   shift: finite.min(-10_000).max(10_000).optional(),
+  turn: finite.min(-36_000).max(36_000).optional(),
+  across: finite.min(-100_000).max(100_000).optional(),
   colour: rgb.optional(),
   case: z.enum(CASES).optional(),
   underline: z.boolean().optional(),
@@ -50,6 +52,16 @@ export const textSchema = loose({
   hang: z.boolean(),
   shrink: z.boolean(),
   order: z.enum(ORDERS),
+  /** Its lines run down. */
+  down: z.boolean().optional(),
+  /** It stands on its `points` as a line, or within them as an outline. */
+  course: loose({
+    way: z.enum(['on', 'in']),
+    closed: z.boolean(),
+    under: z.boolean(),
+    reversed: z.boolean(),
+    upright: z.boolean(),
+  }).optional(),
 })
 
 /** A coat of a text, painted over those before it; see COAT_FORMS. */
