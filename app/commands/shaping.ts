@@ -8,7 +8,8 @@ import { SHAPES } from '@stilus/core/shapes'
 import { here } from '../session/where'
 import { edit } from '../store/edit'
 import { store } from '../store/store'
-import type { Drawing } from '../store/view'
+import { uid } from '../session/work'
+import { type Drawing, viewActions } from '../store/view'
 import { set, view } from './acts'
 import type { Command } from './command'
 
@@ -86,6 +87,22 @@ export const SHAPING: readonly Command[] = [
       if (pair) setOnShape(...pair, way)
     },
   })),
+  {
+    ...plain,
+    id: 'hold-object',
+    label: 'Hold the object back by a region',
+    words: ['mask', 'matte', 'behind', 'in front', 'within', 'limit', 'occlude'],
+    when: () => onDesign() && object() !== undefined,
+    run: () => {
+      const at = object()
+      const stepId = uid()
+      const stack = { kind: 'object', id: at?.id ?? '' } as const
+      if (at && store.dispatch(edit('step.add', { stack, stepId, use: 'hold-back', at: at.steps.length }))) {
+        store.dispatch(viewActions.step(stepId))
+        set({ face: 'where' })
+      }
+    },
+  },
   {
     ...plain,
     id: 'lines-down',

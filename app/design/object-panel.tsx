@@ -31,6 +31,7 @@ import { JOIN_NAMES } from './join-names'
 import { parentsFor, repeatObjects } from './object-acts'
 import { PassageRows } from './passage-rows'
 import { RepeatList } from './repeat-list'
+import { RideRows } from './ride-rows'
 import { pictureSources } from './sources'
 
 /** What taking apart what holds other objects is called. */
@@ -184,6 +185,7 @@ export function ObjectPanel({
               <Field label="Moves along">
                 <ParentChoice design={design} object={object} />
               </Field>
+              <RideRows object={object} />
               <Forms {...{ object }} params={params.filter(([name]) => PLACING.includes(name))} />
             </>
           ),

@@ -21,6 +21,7 @@ export {
   hasObject,
   matrixOf,
   numbersAt,
+  restOfRide,
   shapeAt,
 } from './objects'
 export { coatsAt, EMPHASIS, newCoat, plainText, settingAt, textsOf } from './texts'
@@ -214,6 +215,7 @@ export {
   recordSchema,
   SCHEMA_VERSION,
   stepSchema,
+  RIDES,
   VARIANTS,
 } from './schema'
 export { type Laid, type LaidPart, LAID_PARTS, laidSchema } from './edits/laying'

@@ -7,7 +7,7 @@ import { getSequence } from './find'
 import { findOwner, homeOf } from './owners'
 import { motionOf } from './records'
 import type { Stage } from './stage'
-import type { Attach, MotionItem, Project } from './schema'
+import type { Attach, Design, MotionItem, Project, Shot } from './schema'
 
 /** From pixels of a medium to those of a canvas into which it is fitted and centred. */
 export function fitOf(project: Project, { width, height }: Size, mediaId: string): Matrix3 {
@@ -27,19 +27,28 @@ export function fitOf(project: Project, { width, height }: Size, mediaId: string
  * same time of the sequence.
  */
 export function motionFrame(stage: Stage, item: MotionItem, t: number): number {
-  const { project, shot } = stage
+  const { project, shot, design } = stage
   const f = t - stage.head
   const own = shot?.source.kind === 'medium' && shot.source.mediaId === item.mediaId
   const measured = own ? undefined : findOwner(project, 'shot', item.shotId)
   const other = own ? shot : (measured ?? shot)
   const home = measured && homeOf(project, 'shot', measured.id)
   const clock = home === undefined ? stage.rate : getSequence(project, home).rate
-  const at = own || !other ? f : stage.start + f - other.start
+  const now = design ? sequenceFrame(project, design, stage.start + f, other) : stage.start + f
+  const at = own || !other ? f : now - other.start
   const rate = project.media.find((m) => m.id === item.mediaId)?.rate ?? stage.rate
   const whole = Math.floor(at)
   const from = other?.in ?? 0
   const [a, b] = [whole, whole + 1].map((n) => conform(from + n, clock, rate)) as [number, number]
   return a + (b - a) * (at - whole)
+}
+
+/** The frame of the sequence at which a design shows one of its frames: where it is shown first, else as if it began with a shot. */
+function sequenceFrame(project: Project, design: Design, frame: number, shot: Shot | undefined): number {
+  const shown = project.sequences
+    .flatMap((s) => s.shots)
+    .find(({ source }) => source.kind === 'design' && source.designId === design.id)
+  return shown ? shown.start + frame - shown.in : frame + (shot?.start ?? 0)
 }
 
 const itemsOf = (project: Project, ids: readonly string[]): MotionItem[] =>

@@ -5,6 +5,8 @@ import type { Value } from '../anim'
 import { cornersOf } from '../region'
 import { contoursOf, type Shape, SHAPES } from '../shapes'
 import { allObjects, objectsAbove } from './find'
+import { attachMap } from './motions'
+import { riddenAt } from './riding'
 import { formAt } from './values'
 import type { DesignObject } from './schema'
 import { sourceSize } from './source'
@@ -37,12 +39,42 @@ export function numbersAt(easel: Easel, object: DesignObject, frame: number): Ob
   }
 }
 
-/** From the pixels of what an object moves along with to those of the design, at a frame. */
+/** From the pixels of what an object moves along with to those of the design, at a frame; what it rides on itself comes after that. */
 export function aboveMatrix(easel: Easel, object: DesignObject, frame: number): Matrix3 {
+  const chain = easel.design ? objectsAbove(easel.design, object) : []
   let matrix: Matrix3 = IDENTITY
-  for (const above of easel.design ? objectsAbove(easel.design, object) : [])
-    matrix = multiply(objectMatrix(numbersAt(easel, above, frame)), matrix)
-  return matrix
+  // From the farthest to the nearest, each taken along by what it rides on where it stands by then.
+  for (const each of [...chain].reverse())
+    matrix = multiply(
+      multiply(rideOf(easel, each, frame, matrix).near, matrix),
+      objectMatrix(numbersAt(easel, each, frame)),
+    )
+  return multiply(rideOf(easel, object, frame, matrix).near, matrix)
+}
+
+/** What a ride does to an object at a frame: what can be drawn, and what of a perspective is then left to do to the picture. */
+export interface Ridden {
+  near: Matrix3
+  rest?: Matrix3 | undefined
+}
+
+/** @param above from the pixels of what the object moves along with to those of the design, before its own ride */
+export function rideOf(easel: Easel, object: DesignObject, frame: number, above: Matrix3): Ridden {
+  const { ride } = object
+  if (!ride?.on) return { near: IDENTITY }
+  const stage = stageOf(easel.project, { kind: 'object', id: object.id })
+  const map = attachMap(stage, ride, frame - object.zero)
+  if (!map) return { near: IDENTITY }
+  const place = through(above, ...numbersAt(easel, object, frame).place)
+  return riddenAt(map, place, ride.part)
+}
+
+/** What of the ride of an object cannot be drawn as it is; undefined where nothing. */
+export const restOfRide = (easel: Easel, object: DesignObject, frame: number): Matrix3 | undefined => {
+  if (object.ride?.part !== 'plane') return undefined
+  const chain = easel.design ? objectsAbove(easel.design, object) : []
+  const [above] = chain
+  return rideOf(easel, object, frame, above ? matrixOf(easel, above, frame) : IDENTITY).rest
 }
 
 /** From an object's own pixels to those of the design at a frame: through what it moves along with, or the group that it is in. */

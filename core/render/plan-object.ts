@@ -1,13 +1,36 @@
 import { scaled } from '../frame'
 import { IDENTITY, invert, type Matrix3, multiply } from '../matrix'
-import { type DesignObject, findIn, formAt, matrixOf, sourceSize, type Stage, stageOf } from '../project'
+import {
+  type DesignObject,
+  findIn,
+  formAt,
+  matrixOf,
+  restOfRide,
+  sourceSize,
+  type Stage,
+  stageOf,
+} from '../project'
 import { drawnItem, drawnOp } from './drawing'
 import { planRepeat } from './plan-repeat'
 import { planMaterial } from './plan-source'
 import type { Planning } from './work'
 
-/** An object before its steps at a frame of its design, on the design's canvas. */
+/** An object before its steps at a frame of its design, on the design's canvas, in the perspective of what it rides on. */
 export function planObjectSource(of: Planning, stage: Stage, object: DesignObject, frame: number): number {
+  const flat = planFlat(of, stage, object, frame)
+  const rest = restOfRide(stage, object, frame)
+  if (!rest) return flat
+  const { g } = of
+  const canvas = g.canvas(stage.size)
+  const s = canvas.scale
+  const [up, down]: [Matrix3, Matrix3] = [
+    [s, 0, 0, 0, s, 0, 0, 0, 1],
+    [1 / s, 0, 0, 0, 1 / s, 0, 0, 0, 1],
+  ]
+  return g.add(canvas, { kind: 'place', toSource: multiply(multiply(up, invert(rest)), down) }, [flat])
+}
+
+function planFlat(of: Planning, stage: Stage, object: DesignObject, frame: number): number {
   const { g, project } = of
   const canvas = g.canvas(stage.size)
   if (object.kind === 'group') return planObjects(of, stage, object.objects ?? [], frame)

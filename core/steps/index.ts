@@ -26,6 +26,7 @@ import type { StepDeclaration } from './declare'
 import { CROSSINGS } from '../cross'
 import { join } from './join/join'
 import { differenceKey } from './key/difference-key'
+import { holdBack } from './key/hold-back'
 import { luminanceKey } from './key/luminance-key'
 import { screenKey } from './key/screen-key'
 import { beams } from './generate/beams'
@@ -114,7 +115,7 @@ export const STEPS: readonly StepDeclaration[] = [
   ],
   ...[solid, gradient, checker, noise, clouds, beams, particles, letterbox, dropShadow, outline],
   ...[echo, freeze, stutter, retime],
-  ...[screenKey, differenceKey, luminanceKey],
+  ...[screenKey, differenceKey, luminanceKey, holdBack],
   join,
 ]
 

@@ -5,7 +5,7 @@ import { type Corner, cornersOf, valueOf, withCorner } from '../../region'
 import { deepCopy } from '../copies'
 import { defineEdit } from '../define'
 import { allObjects, designOf, NotFound, Refused } from '../find'
-import type { DesignObject, Project } from '../schema'
+import { type DesignObject, type Project, rideSchema } from '../schema'
 import { refuseLoops } from '../loops'
 import { still } from '../parts'
 import { id, value } from './common'
@@ -75,6 +75,15 @@ export const SHAPE_EDITS = {
       if (object.kind !== 'repeat') throw new NotFound('repeat', a.objectId)
       if (a.list.length) object.list = a.list
       else delete object.list
+    },
+  ),
+  'object.ride': defineEdit(
+    { ...onObject, ride: rideSchema.nullable() },
+    (a) => (a.ride ? 'Ride on a motion' : 'Leave a motion'),
+    (p, a) => {
+      const object = opened(p, a.objectId)
+      if (a.ride) object.ride = a.ride
+      else delete object.ride
     },
   ),
   'corners.insert': defineEdit(

@@ -6,7 +6,7 @@ import { JOINS } from '../../polygon'
 import { finite, id, loose, name, rateSchema, rgb, sizeSchema } from './base'
 import { sourceSchema } from './source'
 import { blendSchema, type Step, stepSchema } from './step'
-import { formSchema } from './values'
+import { formSchema, rideSchema } from './values'
 
 /** OpenType features by tag: 0 off, 1 on, above that a choice. */
 const features = z.record(z.string().regex(/^[ -~]{4}$/), z.int().min(0).max(99))
@@ -86,6 +86,8 @@ const plainObject = loose({
   list: z.array(z.string().max(500)).max(400).optional(),
   /** The object of the same design that it moves along with. */
   parent: id.optional(),
+  /** Motions that it rides on. */
+  ride: rideSchema.optional(),
   /** Its numbers; see OBJECT_FORMS. */
   form: formSchema,
   blend: blendSchema.optional(),

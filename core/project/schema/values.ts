@@ -76,5 +76,9 @@ export const animatedSchema = loose({ ...keyed.shape, modifiers: z.array(modifie
 /** The values of a form or of controls, by name. */
 export const formSchema = z.record(z.string(), animatedSchema)
 
+/** How much of a motion an object of a design goes along with. */
+export const RIDES = ['place', 'turn', 'plane'] as const
+
 /** Motions that something is taken along by. */
 export const attachSchema = loose({ ...motions, on: z.boolean() })
+export const rideSchema = loose({ ...attachSchema.shape, part: z.enum(RIDES) })
