@@ -7,11 +7,13 @@ import {
   LAID_PARTS,
   newCoat,
 } from '@stilus/core/project'
+import { cards } from './cards'
 import { RATE, SIZE } from './cut'
 import type { Act, Look } from './project'
 
 /** What lies between pictures: a design over footage, a dissolve, a span, a branch that is joined again, a sequence in the sequence. */
 export function compose(act: Act, look: Look): void {
+  cards(act)
   for (const speaker of SPEAKERS) lowerThird(act, look, speaker)
   closeUp(act)
   bloom(act)

@@ -5,6 +5,7 @@ import { combineObjects, repeatObjects } from '../design/object-acts'
 import { hasCorners } from '../design/object-corners'
 import { setOnShape } from '../design/text/courses'
 import { SHAPES } from '@stilus/core/shapes'
+import { saveDesign } from '../session/save-design'
 import { here } from '../session/where'
 import { edit } from '../store/edit'
 import { store } from '../store/store'
@@ -87,6 +88,17 @@ export const SHAPING: readonly Command[] = [
       if (pair) setOnShape(...pair, way)
     },
   })),
+  {
+    ...plain,
+    id: 'save-svg',
+    label: 'Save the design as an SVG drawing',
+    words: ['export', 'vector', 'artwork', 'outlines', 'file'],
+    when: onDesign,
+    run: () => {
+      const at = here()
+      if (at?.kind === 'design') void saveDesign(at.designId)
+    },
+  },
   {
     ...plain,
     id: 'hold-object',

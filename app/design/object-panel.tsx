@@ -51,6 +51,7 @@ const OBJECT_PLURALS: Record<ObjectKind, string> = {
   star: 'stars',
   line: 'lines',
   outline: 'outlines',
+  drawing: 'drawings',
   combined: 'combinations',
   repeat: 'repeats',
   group: 'groups',

@@ -4,6 +4,7 @@ import { rateName } from '@stilus/core/time'
 import { Import, MoreHorizontal, TriangleAlert, X } from 'lucide-react'
 import { type ReactNode, useMemo, useRef, useState } from 'react'
 import { Link } from 'react-router'
+import { saveDesign } from '../session/save-design'
 import { importFiles, MEDIA_ACCEPT, placeMedium, placeSource, takeApart } from '../session/importing'
 import { newDesign, newSequence } from '../session/made'
 import { screensFor } from '../session/screens'
@@ -109,7 +110,7 @@ export function MediaDrawer({ project }: { project: Project }) {
           multiple
           hidden
           data-testid="import-input"
-          accept={`${MEDIA_ACCEPT},.otio,.edl,.ora`}
+          accept={`${MEDIA_ACCEPT},.otio,.edl,.ora,.svg`}
           onChange={(e) => {
             void importFiles([...(e.target.files ?? [])], true)
             e.target.value = ''
@@ -208,6 +209,9 @@ function Made({ name, says, to, source, onRemove }: MadeProps) {
         items={[
           { label: 'Lay over the sequence at the playhead', run: () => placeSource(source, undefined, true) },
           { label: 'Place at the end of the sequence', run: () => placeSource(source) },
+          ...(source.kind === 'design'
+            ? [{ label: 'Save as an SVG drawing', run: () => void saveDesign(source.designId) }]
+            : []),
           ...(onRemove ? [null, { label: 'Remove', danger: true, run: onRemove }] : []),
         ]}
       />

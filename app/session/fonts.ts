@@ -28,15 +28,18 @@ export function typesetterOf(project: Project): Typesetter {
 }
 
 /** Opens the fonts that some texts need; those who watch are told when they are there. */
-export function needFonts(project: Project, settings: readonly Setting[]): void {
+export const needFonts = (project: Project, settings: readonly Setting[]): void =>
+  void openFonts(project, settings)
+
+/** The same, told when those that were not open before are there. */
+export async function openFonts(project: Project, settings: readonly Setting[]): Promise<void> {
   const wanted = new Set(settings.flatMap((setting) => filesOf(setting, fontsOf(project))))
   const lacking = [...wanted].filter((id) => !open.has(id) && !asked.has(id))
   if (!lacking.length) return
   for (const id of lacking) asked.add(id)
-  void Promise.all(lacking.map((id) => openOne(project, id))).then(() => {
-    version++
-    for (const listener of listeners) listener()
-  })
+  await Promise.all(lacking.map((id) => openOne(project, id)))
+  version++
+  for (const listener of listeners) listener()
 }
 
 async function openOne(project: Project, id: string): Promise<void> {

@@ -3,5 +3,5 @@ export { COAT_FORMS, COAT_KINDS, COAT_NAMES, type CoatKind, STOP_FORM } from './
 export { KeptPlanes } from './kept'
 export { type Drawing, paintCoats, type Painted, paintedArea } from './paint'
 export { contoursOfBodies } from './contours'
-export { drawShape, type Part, type Shaped } from './shape'
+export { contoursOfParts, drawShape, type Part, type Shaped } from './shape'
 export type { Boxes, OwnBox } from './plate'

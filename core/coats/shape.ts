@@ -54,7 +54,11 @@ export function drawShape<T>(
 type LettersOf<T> = (text: T, map: Matrix3) => number[][]
 
 /** What parts come to where they are joined one after the other, as contours in pixels of the picture. */
-function contoursOfParts<T>(parts: readonly Part<T>[], map: Matrix3, lettersOf: LettersOf<T>): number[][] {
+export function contoursOfParts<T>(
+  parts: readonly Part<T>[],
+  map: Matrix3,
+  lettersOf: LettersOf<T>,
+): number[][] {
   const contoursUnder = ({ of, map: own }: Part<T>): number[][] => {
     const whole = own ? multiply(map, own) : map
     if ('text' in of) return lettersOf(of.text, whole)

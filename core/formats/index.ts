@@ -12,7 +12,9 @@ export { writeOtio } from './otio-write'
 export { mediumPath, type PackageReader, type PackedMedium, readPackage, writePackage } from './package'
 export { readCube, TableError } from './cube'
 export { readFont } from './font'
-export { type ArtLayer, type Artwork, ArtworkError, readOra } from './ora'
+export { type ArtClip, type ArtCoat, type ArtLayer, type Artwork, ArtworkError } from './artwork'
+export { readOra } from './ora'
+export { readSvgArtwork } from './svg-artwork'
 export {
   type Preset,
   type PresetFile,
@@ -27,6 +29,7 @@ export {
   writeTransition,
 } from './reuse'
 export { MotionFileError, type MotionMeta, readMotion, writeMotionCsv, writeMotionJson } from './motion'
-export { type DrawnOutline, ofCorners, readSvg, SvgError, writeSvg } from './svg'
+export { type DrawnOutline, readSvg, SvgError, writeSvg } from './svg'
+export { ofCorners } from './svg-path'
 export { readEdl } from './edl'
 export { writeEdl } from './edl-write'

@@ -1,34 +1,7 @@
 import { strFromU8, unzipSync } from 'fflate'
 import { XMLParser, XMLValidator } from 'fast-xml-parser'
 import type { Blend } from '../kernels'
-
-/** Artwork that cannot be read; the message says why. */
-export class ArtworkError extends Error {
-  constructor(message: string) {
-    super(message)
-    this.name = 'ArtworkError'
-  }
-}
-
-interface Common {
-  name: string
-  on: boolean
-  opacity: number
-  blend: Blend
-}
-export type ArtLayer =
-  /** A picture whose upper left corner lies at x, y of the whole; its PNG file. */
-  | (Common & { kind: 'picture'; x: number; y: number; png: Uint8Array })
-  | (Common & { kind: 'group'; layers: ArtLayer[] })
-
-export interface Artwork {
-  width: number
-  height: number
-  /** From back to front. */
-  layers: ArtLayer[]
-  /** What could not be kept, in sentences. */
-  notes: string[]
-}
+import { type ArtLayer, type Artwork, ArtworkError, DEEPEST, MOST_LAYERS } from './artwork'
 
 type Node = Record<string, unknown>
 
@@ -51,10 +24,6 @@ const MODES: Readonly<Record<string, Blend>> = {
   'svg:saturation': 'saturation',
   'svg:plus': 'plus',
 }
-
-/** Layers deeper than this, or more of them than that, are no artwork. */
-const DEEPEST = 32
-const MOST = 1000
 
 /**
  * Layers of an OpenRaster file (0.0.3): a zip of PNG files with `stack.xml`, which lists what lies in front first. Names, order, visibility, opacity, groups and blend modes are kept; what is not known is
@@ -111,16 +80,16 @@ function layersOf(
   const a = attributes(node)
   const kind = 'stack' in node ? 'group' : 'layer' in node ? 'picture' : undefined
   if (!kind) return []
-  if (depth > DEEPEST || ++found.count > MOST)
+  if (depth > DEEPEST || ++found.count > MOST_LAYERS)
     throw new ArtworkError(
-      `This artwork has more than ${MOST} layers, or groups in more than ${DEEPEST} groups.`,
+      `This artwork has more than ${MOST_LAYERS} layers, or groups in more than ${DEEPEST} groups.`,
     )
   const name = (a['name'] ?? '').slice(0, 200) || (kind === 'group' ? 'Group' : 'Layer')
   const operator = a['composite-op'] ?? 'svg:src-over'
   const blend = MODES[operator]
   if (!blend) notes.push(`"${name}" lies there by ${operator}, which is not known: it lies there plainly.`)
   const opacity = Number.parseFloat(a['opacity'] ?? '1')
-  const common: Common = {
+  const common = {
     name,
     on: a['visibility'] !== 'hidden',
     opacity: Number.isFinite(opacity) ? Math.min(1, Math.max(0, opacity)) : 1,
@@ -137,5 +106,5 @@ function layersOf(
     notes.push(`"${name}" has no picture in the file, and is left out.`)
     return []
   }
-  return [{ ...common, kind, x: whole(a['x']), y: whole(a['y']), png }]
+  return [{ ...common, kind, x: whole(a['x']), y: whole(a['y']), file: png, type: 'png' }]
 }

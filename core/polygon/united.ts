@@ -13,16 +13,16 @@ const CLIPS: Record<Join, ClipType> = {
 }
 
 /**
- * Closed contours as those of what they cover together, by the non-zero rule: none crosses another, and all wind alike around what lies inside.
+ * Closed contours as those of what they cover together, by the non-zero rule or the even-odd one: none crosses another, and all wind alike around what lies inside.
  * @param steps steps of a unit to which crossings are rounded
  */
-export const united = (contours: readonly Contour[], steps: number): number[][] =>
+export const united = (contours: readonly Contour[], steps: number, evenOdd = false): number[][] =>
   ringsOf(
     booleanOp(
       ClipType.Union,
       contours.map((c) => pathOf(c, steps)),
       null,
-      FillRule.NonZero,
+      evenOdd ? FillRule.EvenOdd : FillRule.NonZero,
     ),
     steps,
   )

@@ -96,7 +96,8 @@ export function shapeAt(easel: Pick<Easel, 'project'>, object: DesignObject, fra
   const kind = SHAPES.find((s) => s === object.kind) ?? 'outline'
   const values = Object.keys(OBJECT_FORMS[kind]).filter((name) => !(name in OBJECT_FORMS.group))
   const names = kind === 'outline' || kind === 'line' ? ['points', ...values] : values
-  return { kind, values: Object.fromEntries(names.map((name) => [name, formAt(own, object, name, frame)])) }
+  const numbers = Object.fromEntries(names.map((name) => [name, formAt(own, object, name, frame)]))
+  return { kind, values: numbers, drawing: object.drawing }
 }
 
 /** The corners of a box, clockwise from the upper left. */
@@ -151,6 +152,8 @@ export function boxOf(easel: Easel, object: DesignObject, frame: number): Box | 
     }
     case 'outline':
       return aroundCorners(form('points'))
+    case 'drawing':
+      return around((object.drawing?.contours ?? []).flatMap((c) => cornersOf(c).map(({ x, y }) => [x, y])))
     case 'repeat':
       return boxOfRepeat(easel, object, frame)
     case 'combined':

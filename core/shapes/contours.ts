@@ -1,23 +1,28 @@
 import { maths } from '../maths'
 import type { Values } from '../params'
 import { cornersOf, flatten, flattenOpen, outlineOfShape } from '../region'
-import type { Corners, Ends } from '../polygon'
+import { type Corners, type Ends, united } from '../polygon'
 import type { Head } from './heads'
 import { lineContours } from './line'
 import { rounded } from './rounded'
 
 /** Shapes that are drawn from their numbers. */
-export const SHAPES = ['rectangle', 'ellipse', 'polygon', 'star', 'line', 'outline'] as const
+export const SHAPES = ['rectangle', 'ellipse', 'polygon', 'star', 'line', 'outline', 'drawing'] as const
 export type ShapeKind = (typeof SHAPES)[number]
 
 /** A shape at one time: its numbers, see OBJECT_FORMS; outlines and lines have `points` as corners. */
 export interface Shape {
   kind: ShapeKind
   values: Values
+  /** Of a drawing. */
+  drawing?: { contours: readonly (readonly number[])[]; rule: 'nonzero' | 'evenodd' } | undefined
 }
 
+/** Steps of the tolerance to which crossings are rounded. */
+const STEPS = 4
+
 /** The closed contours of a shape in its own pixels, nowhere off by more than a tolerance; none where there is nothing of it. */
-export function contoursOf({ kind, values }: Shape, tolerance: number): number[][] {
+export function contoursOf({ kind, values, drawing }: Shape, tolerance: number): number[][] {
   const number = (name: string) => Number(values[name] ?? 0)
   const two = (name: string) => (values[name] ?? [0, 0]) as [number, number]
   const points = () => cornersOf(Array.isArray(values['points']) ? (values['points'] as number[]) : [])
@@ -25,6 +30,14 @@ export function contoursOf({ kind, values }: Shape, tolerance: number): number[]
     case 'outline': {
       const corners = points()
       return corners.length < 3 ? [] : [flatten(corners, tolerance).contour]
+    }
+    case 'drawing': {
+      const flat = (drawing?.contours ?? []).map((c) => flatten(cornersOf(c), tolerance).contour)
+      return united(
+        flat.filter((c) => c.length >= 6),
+        STEPS / Math.max(tolerance, 1e-4),
+        drawing?.rule === 'evenodd',
+      )
     }
     case 'ellipse':
       return [flatten(outlineOfShape('ellipse', [0, 0], two('box'), 0, 0), tolerance).contour]

@@ -37,6 +37,7 @@ writeFileSync(`${MEDIA}placeholder-chart.png`, still(placeholder(['CHART', 'TO C
 writeFileSync(`${MEDIA}placeholder-flight.png`, still(placeholder(['ROOF TOUR', 'TO COME']), 1280, 720))
 writeFileSync(`${KIT}title-card.ora`, openRaster(titleCard, 1280, 720))
 writeFileSync(`${KIT}title-card.svg`, svg(titleCard, 1280, 720))
+writeFileSync(`${KIT}end-card.svg`, svg(endCard, 1280, 720))
 writeFileSync(`${KIT}logo.png`, still(logo, 512, 256))
 writeFileSync(`${KIT}logo.svg`, svg(logo, 512, 256))
 writeFileSync(`${KIT}lamplight.cube`, cube('Lamplight', 25, lamplight))

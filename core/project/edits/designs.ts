@@ -18,6 +18,7 @@ import {
   type Design,
   type DesignObject,
   designSchema,
+  drawingSchema,
   type Project,
   sourceSchema,
   textSchema,
@@ -66,7 +67,7 @@ function take(p: Project, objectId: string): DesignObject {
 /** Titles and graphics, and the objects in them. */
 export const DESIGN_EDITS = {
   'design.add': defineEdit(
-    { ...onDesign, name, size: shape.size, rate: shape.rate, length: shape.length },
+    { ...onDesign, name, size: shape.size, rate: shape.rate, length: shape.length, artwork: shape.artwork },
     (a) => `New design ${a.name}`,
     (p, a) => {
       if (p.designs.some((d) => d.id === a.designId)) return
@@ -117,6 +118,8 @@ export const DESIGN_EDITS = {
       /** What a text says, or a whole text. */
       text: textSchema.partial().optional(),
       coats: z.array(coatSchema).max(64).optional(),
+      drawing: drawingSchema.optional(),
+      layer: z.literal(true).optional(),
     },
     (a) => `Add ${a.name ?? OBJECT_NAMES[a.kind].toLowerCase()}`,
     (p, a) => {
@@ -139,6 +142,8 @@ export const DESIGN_EDITS = {
         zero: 0,
         steps: [],
         ...(a.source ? { source: a.source, in: 0 } : {}),
+        ...(a.drawing ? { drawing: a.drawing } : {}),
+        ...(a.layer ? { layer: true } : {}),
         ...(a.kind === 'text' ? { text: { ...plainText(''), ...a.text } } : {}),
         ...(a.kind === 'picture' ? {} : { coats: a.coats ?? [newCoat(`${a.objectId}-fill`, 'fill')] }),
       })

@@ -5,7 +5,7 @@ import { type Corner, cornersOf, valueOf, withCorner } from '../../region'
 import { deepCopy } from '../copies'
 import { defineEdit } from '../define'
 import { allObjects, designOf, NotFound, Refused } from '../find'
-import { type DesignObject, type Project, rideSchema } from '../schema'
+import { type DesignObject, drawingSchema, type Project, rideSchema } from '../schema'
 import { refuseLoops } from '../loops'
 import { still } from '../parts'
 import { id, value } from './common'
@@ -75,6 +75,15 @@ export const SHAPE_EDITS = {
       if (object.kind !== 'repeat') throw new NotFound('repeat', a.objectId)
       if (a.list.length) object.list = a.list
       else delete object.list
+    },
+  ),
+  'object.redraw': defineEdit(
+    { ...onObject, drawing: drawingSchema },
+    () => 'Take over a drawing',
+    (p, a) => {
+      const object = opened(p, a.objectId)
+      if (!object.drawing) throw new NotFound('drawing', a.objectId)
+      object.drawing = a.drawing
     },
   ),
   'object.ride': defineEdit(

@@ -74,12 +74,22 @@ export const coatSchema = loose({
   stops: z.array(loose({ id, form: formSchema })).max(64),
 })
 
+/** Closed contours, each as corners in pixels of its own, and the rule by which they are filled. */
+export const drawingSchema = loose({
+  contours: z.array(z.array(finite)).max(4000),
+  rule: z.enum(['nonzero', 'evenodd']),
+})
+
 const plainObject = loose({
   id,
   name,
   kind: z.enum(OBJECT_KINDS),
   on: z.boolean(),
   locked: z.boolean().optional(),
+  /** The closed contours of a drawing, each as corners in its own pixels, and by which rule they are filled. */
+  drawing: drawingSchema.optional(),
+  /** It came in as a layer of artwork. */
+  layer: z.boolean().optional(),
   /** How a part of a combination is joined to those behind it. */
   join: z.enum(JOINS).optional(),
   /** The lines of a repeat, one for each copy. */
@@ -125,6 +135,8 @@ export const designSchema = loose({
   rate: rateSchema,
   length: z.int().min(1),
   objects: z.array(objectSchema),
+  /** The file of artwork that it came in as. */
+  artwork: name.optional(),
   /** What emphasised letters look like in it. */
   emphasis: letterStyleSchema.optional(),
 })

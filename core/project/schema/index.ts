@@ -25,7 +25,14 @@ import type { panelSchema, stackSchema } from './step'
 import type { addressSchema, attachSchema } from './values'
 
 export { loose, rateSchema } from './base'
-export { coatSchema, designSchema, letterStyleSchema, objectSchema, textSchema } from './design'
+export {
+  coatSchema,
+  designSchema,
+  drawingSchema,
+  letterStyleSchema,
+  objectSchema,
+  textSchema,
+} from './design'
 export {
   fontSchema,
   mediumSchema,

@@ -1,0 +1,22 @@
+import { getDesign, settingAt, stageOf, textsOf } from '@stilus/core/project'
+import { designSvg } from '@stilus/core/render'
+import { store } from '../store/store'
+import { openFonts, typesetterOf } from './fonts'
+import { saveText } from './save-text'
+import { tell } from './work'
+
+/** Saves a design at the playhead as an SVG drawing, and tells what that cannot hold. */
+export async function saveDesign(designId: string): Promise<void> {
+  const { view, project } = store.getState()
+  const { document } = project
+  if (!document) return
+  const design = getDesign(document, designId)
+  const frame = Math.min(view.frame, design.length - 1)
+  const settings = textsOf({ designs: [design] }).map(({ object }) =>
+    settingAt(stageOf(document, { kind: 'object', id: object.id }), object, frame),
+  )
+  await openFonts(document, settings)
+  const { text, notes } = designSvg(document, design, frame, typesetterOf(document))
+  saveText(`${design.name}.svg`, text)
+  if (notes.length) tell('info', [`${design.name}.svg was saved.`, ...notes].join('\n'))
+}
