@@ -65,6 +65,10 @@ const at = (boxes: readonly Box[], i: number) => boxes[i] as Box
 export interface Line {
   axis: 'x' | 'y'
   at: number
+  /** What comes to lie on it; an edge or the middle of the box unless this says which, or its baseline. */
+  of?: 'low' | 'baseline' | undefined
+  /** It makes gaps equal. */
+  gap?: boolean | undefined
 }
 
 /** Shares of the picture within which action and titles are safe. */
@@ -94,20 +98,39 @@ export function snapLines(
   ]
 }
 
+/** Where the low edge of a box must lie so that its gaps to two others are equal: between them, or beyond one as far as they are apart. */
+export function gapLines(box: Box, others: readonly Box[], axis: 'x' | 'y'): Line[] {
+  const [low, high] = axis === 'x' ? (['left', 'right'] as const) : (['top', 'bottom'] as const)
+  const [from, to] = axis === 'x' ? (['top', 'bottom'] as const) : (['left', 'right'] as const)
+  const size = box[high] - box[low]
+  // Those that lie beside it, in their order.
+  const beside = others.filter((o) => o[from] < box[to] && o[to] > box[from]).sort((a, b) => a[low] - b[low])
+  const places = beside.slice(1).flatMap((next, i) => {
+    const before = beside[i] as Box
+    const gap = next[low] - before[high]
+    if (gap < 0) return []
+    const between = gap >= size ? [(before[high] + next[low] - size) / 2] : []
+    return [...between, next[high] + gap, before[low] - gap - size]
+  })
+  return places.map((at): Line => ({ axis, at, of: 'low', gap: true }))
+}
+
 /** A move of a box brought onto the lines that its edges or its middle come within `reach` of, and those lines. */
 export function snapped(
   box: Box,
   [dx, dy]: readonly [number, number],
   lines: readonly Line[],
   reach: number,
+  baselines: readonly number[] = [],
 ): { move: [number, number]; lines: Line[] } {
   const along = (axis: 'x' | 'y', by: number, low: number, high: number) => {
-    const own = [low, (low + high) / 2, high].map((v) => v + by)
+    const edges = [low, (low + high) / 2, high]
     let best: { off: number; line: Line } | undefined
     for (const line of lines) {
       if (line.axis !== axis) continue
+      const own = line.of === 'low' ? [low] : line.of === 'baseline' ? baselines : edges
       for (const v of own) {
-        const off = line.at - v
+        const off = line.at - v - by
         if (Math.abs(off) < Math.abs(best?.off ?? reach)) best = { off, line }
       }
     }

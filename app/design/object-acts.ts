@@ -115,6 +115,12 @@ export function carry(held: Held, map: Matrix3, gesture: string): void {
   if (acts.length) store.dispatch(editAll(acts, `Move or size ${held.object.name}`, gesture))
 }
 
+/** Brings several objects to where a map of the design takes them, as one change. */
+export function carryAll(held: readonly Held[], map: Matrix3, gesture: string): void {
+  const acts = held.flatMap((h) => carryActs(h, map))
+  if (acts.length) store.dispatch(editAll(acts, `Move or size ${held.length} objects`, gesture))
+}
+
 /** Brings objects to places of their own, as one change. */
 export function moveAll(moves: readonly (readonly [Held, Point])[], label: string, gesture?: string): void {
   const acts = moves.flatMap(([held, [x, y]]) => (held.object.locked ? [] : carryActs(held, shifted(x, y))))
@@ -148,12 +154,11 @@ const numbersOfHeld = ({ object, frame, scale }: Held) => {
 }
 
 /** The topmost object that shows at a place of the design; of a group the group. */
-export function objectAt(
-  easel: Easel,
-  design: Design,
-  [x, y]: Point,
-  frame: number,
-): DesignObject | undefined {
+export const objectAt = (easel: Easel, design: Design, at: Point, frame: number): DesignObject | undefined =>
+  objectsAt(easel, design, at, frame)[0]
+
+/** All objects that show at a place of the design, from the topmost down; after a group what is in it there. */
+export function objectsAt(easel: Easel, design: Design, [x, y]: Point, frame: number): DesignObject[] {
   const hit = (object: DesignObject): boolean => {
     const there = object.on && frame >= object.start && frame < object.start + object.length
     if (!there || object.locked) return false
@@ -167,7 +172,9 @@ export function objectAt(
     const [rx, ry] = [(box.right - box.left) / 2, (box.bottom - box.top) / 2]
     return (u / rx) ** 2 + (v / ry) ** 2 <= 1
   }
-  return [...design.objects].reverse().find(hit)
+  const deep = (objects: readonly DesignObject[]): DesignObject[] =>
+    [...objects].reverse().flatMap((o) => (hit(o) ? [o, ...deep(o.objects ?? [])] : []))
+  return deep(design.objects)
 }
 
 /** Puts the chosen objects into a group. */

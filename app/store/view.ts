@@ -304,6 +304,14 @@ const slice = createSlice({
       state.objectIds = ids
       state.objectId = ids.at(-1) ?? null
     },
+    /** Chooses several objects at once. */
+    objects: (state, { payload }: PayloadAction<string[]>) => {
+      if (state.objectId !== (payload.at(-1) ?? null)) select(state, null, [])
+      state.typing = null
+      state.reshaping = false
+      state.objectIds = payload
+      state.objectId = payload.at(-1) ?? null
+    },
     shot: (state, { payload: { id, also } }: PayloadAction<{ id: string | null; also?: boolean }>) => {
       if (!also || id === null) {
         state.shotId = id

@@ -1,4 +1,4 @@
-import type { Sequence } from '@stilus/core/project'
+import type { Design, Sequence } from '@stilus/core/project'
 import { type PointerEvent, useRef, useState } from 'react'
 import { uid } from '../session/work'
 import { edit } from '../store/edit'
@@ -10,11 +10,16 @@ interface Size {
   width: number
   height: number
 }
+/** What guides lie in. */
+export interface Guided {
+  of: { sequenceId: string } | { designId: string }
+  guides: Sequence['guides'] | Design['guides']
+}
 /** Where the picture lies, how large it is, and whose guides are drawn on it. */
 interface Drawn {
   rect: Rect
   picture: Size
-  sequenceId: string | undefined
+  of: Guided['of']
 }
 const THICK = 18
 const line = { stroke: '#ffffff', strokeWidth: 1, vectorEffect: 'non-scaling-stroke' as const }
@@ -23,16 +28,15 @@ const shade = { ...line, stroke: '#000000', strokeOpacity: 0.55, strokeWidth: 3 
 /** What lies over the picture and is not part of it: safe areas, the centre, guides and rulers. */
 export function Furniture(props: {
   /** Whose guides they are. */
-  sequence: Sequence | undefined
+  guided: Guided | undefined
   picture: Size
   rect: Rect
   size: Size
 }) {
-  const { sequence, picture, rect, size } = props
+  const { guided, picture, rect, size } = props
   const { safe, rulers, picking } = useView('safe', 'rulers', 'picking')
   const { width, height } = picture
-  const guides = rulers ? (sequence?.guides ?? []) : []
-  const sequenceId = sequence?.id
+  const guides = rulers ? (guided?.guides ?? []) : []
   return (
     <>
       <svg
@@ -43,10 +47,10 @@ export function Furniture(props: {
       >
         {safe && <SafeAreas width={width} height={height} />}
       </svg>
-      {guides.map((guide) => (
-        <GuideLine key={guide.id} {...{ guide, rect, picture, sequenceId }} />
-      ))}
-      {rulers && sequence && <Rulers {...{ rect, size, picture, sequenceId }} />}
+      {guides.map(
+        (guide) => guided && <GuideLine key={guide.id} {...{ guide, rect, picture }} of={guided.of} />,
+      )}
+      {rulers && guided && <Rulers {...{ rect, size, picture }} of={guided.of} />}
       {picking !== null && (
         <p
           role="status"
@@ -124,14 +128,14 @@ function useGuideDrag(axis: 'x' | 'y', rect: Rect, picture: Size, done: (at: num
   }
 }
 
-function GuideLine({ guide, rect, picture, sequenceId }: Drawn & { guide: Guide }) {
+function GuideLine({ guide, rect, picture, of }: Drawn & { guide: Guide }) {
   const dispatch = useAppDispatch()
   const { axis } = guide
   const put = (at: number | null) =>
     dispatch(
       at === null
-        ? edit('guide.remove', { sequenceId, guideId: guide.id })
-        : edit('guide.put', { sequenceId, guideId: guide.id, axis, at }),
+        ? edit('guide.remove', { ...of, guideId: guide.id })
+        : edit('guide.put', { ...of, guideId: guide.id, axis, at }),
     )
   const drag = useGuideDrag(axis, rect, picture, put)
   const at = alongOf(axis, rect, picture, drag.at ?? guide.at)
@@ -173,10 +177,10 @@ function Rulers(props: Drawn & { size: Size }) {
 }
 
 /** `axis` is that of the guides which it makes: the ruler above makes level ones. */
-function Ruler({ axis, rect, size, picture, sequenceId }: Drawn & { axis: 'x' | 'y'; size: Size }) {
+function Ruler({ axis, rect, size, picture, of }: Drawn & { axis: 'x' | 'y'; size: Size }) {
   const dispatch = useAppDispatch()
   const drag = useGuideDrag(axis, rect, picture, (at) => {
-    if (at !== null) dispatch(edit('guide.put', { sequenceId, guideId: uid(), axis, at }))
+    if (at !== null) dispatch(edit('guide.put', { ...of, guideId: uid(), axis, at }))
   })
   const level = axis === 'y'
   const perPixel = level ? rect.width / picture.width : rect.height / picture.height

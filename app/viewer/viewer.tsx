@@ -1,11 +1,11 @@
 import { type Target, targetSize } from '@stilus/core/render'
-import type { Project } from '@stilus/core/project'
+import type { Project, Sequence } from '@stilus/core/project'
 import { clockOf, type Delivered, present } from '@stilus/engine'
 import { type ReactNode, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react'
 import { frameListeners, tellShown } from '../session/frames'
 import { useView } from '../store/store'
 import { cx } from '../ui/classes'
-import { Furniture } from './furniture'
+import { Furniture, type Guided } from './furniture'
 import { pictureRect, proxyScale, type Rect, visibleArea } from './layout'
 import { usePanZoom } from './pan-zoom'
 import { useProbe } from './probe'
@@ -119,7 +119,7 @@ export function Viewer({ project, target, frame, against, overlay, badge, empty 
           />
         )}
         {side && <PaneName name={against.names[1]} />}
-        <Furniture sequence={sequence} picture={picture} rect={rect} size={size} />
+        <Furniture guided={guidedBy(project, target, sequence)} picture={picture} rect={rect} size={size} />
         {overlay?.(rect)}
         {against?.mode === 'split' && <SplitLine rect={rect} names={against.names} />}
       </div>
@@ -166,4 +166,11 @@ function useBox(ref: React.RefObject<HTMLElement | null>) {
     return () => observer.disconnect()
   }, [ref])
   return size
+}
+
+/** Whose guides lie on the picture: those of the design that is drawn, else of the sequence. */
+function guidedBy(project: Project, target: Target, sequence: Sequence | undefined): Guided | undefined {
+  const design = target.kind === 'design' ? project.designs.find((d) => d.id === target.designId) : undefined
+  if (design) return { of: { designId: design.id }, guides: design.guides }
+  return sequence && { of: { sequenceId: sequence.id }, guides: sequence.guides }
 }

@@ -8,7 +8,7 @@ export function Group({ title, end, children }: { title: string; end?: ReactNode
   return (
     <fieldset className="min-w-0 border-b border-line pb-2 last:border-0">
       <legend className="float-left flex h-7 w-full items-center justify-between text-xs font-semibold text-faint">
-        {title}
+        <span>{title}</span>
         {end}
       </legend>
       <div className="clear-both">{children}</div>

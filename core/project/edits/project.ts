@@ -1,8 +1,16 @@
 import { z } from 'zod'
 import { rateName, sameTimecode } from '../../time'
 import { defineEdit } from '../define'
-import { getMedium, getSequence, NotFound, Refused } from '../find'
-import { mediumSchema, projectSchema, sequenceSchema, shelfSchema, stillSchema, tableSchema } from '../schema'
+import { getMedium, getDesign, getSequence, NotFound, Refused } from '../find'
+import {
+  mediumSchema,
+  type Project,
+  projectSchema,
+  sequenceSchema,
+  shelfSchema,
+  stillSchema,
+  tableSchema,
+} from '../schema'
 import { newSequence } from '../load'
 import { usesOf } from '../uses'
 import { frame, id, name, onSequence } from './common'
@@ -13,6 +21,11 @@ import { forgetStood } from './shots'
 const shape = projectSchema.shape
 const sequence = sequenceSchema.shape
 const mediumShape = mediumSchema.shape
+
+/** Guides lie in a sequence, or in a design where that is named. */
+const onGuided = { ...onSequence, designId: id.optional() }
+const guidedOf = (p: Project, a: { sequenceId?: string | undefined; designId?: string | undefined }) =>
+  a.designId === undefined ? getSequence(p, a.sequenceId) : getDesign(p, a.designId)
 
 /** The project as a whole, its media, and what is kept beside its shots. */
 export const PROJECT_EDITS = {
@@ -164,18 +177,18 @@ export const PROJECT_EDITS = {
     },
   ),
   'guide.put': defineEdit(
-    { ...onSequence, guideId: id, axis: z.enum(['x', 'y']), at: frame },
+    { ...onGuided, guideId: id, axis: z.enum(['x', 'y']), at: frame },
     () => 'Set guide',
     (p, a) => {
-      const of = getSequence(p, a.sequenceId)
+      const of = guidedOf(p, a)
       of.guides = put(of.guides, { id: a.guideId, axis: a.axis, at: a.at })
     },
   ),
   'guide.remove': defineEdit(
-    { ...onSequence, guideId: id },
+    { ...onGuided, guideId: id },
     () => 'Remove guide',
     (p, a) => {
-      const of = getSequence(p, a.sequenceId)
+      const of = guidedOf(p, a)
       of.guides = without(of.guides, 'guide', a.guideId)
     },
   ),

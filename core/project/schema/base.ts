@@ -19,3 +19,6 @@ export const rateSchema = loose({
 
 const side = z.int().min(1).max(16384)
 export const sizeSchema = loose({ width: side, height: side })
+
+/** A line that things snap to: upright where `axis` is x, `at` pixels of the picture. */
+export const guideSchema = loose({ id, axis: z.enum(['x', 'y']), at: finite })

@@ -3,7 +3,7 @@ import { COAT_KINDS } from '../../coats'
 import { OBJECT_KINDS } from '../../design'
 import { ALIGNS, CASES, DIRECTIONS, LEVELS, ORDERS } from '../../lettering'
 import { JOINS } from '../../polygon'
-import { finite, id, loose, name, rateSchema, rgb, sizeSchema } from './base'
+import { finite, guideSchema, id, loose, name, rateSchema, rgb, sizeSchema } from './base'
 import { sourceSchema } from './source'
 import { blendSchema, type Step, stepSchema } from './step'
 import { formSchema, rideSchema } from './values'
@@ -137,6 +137,7 @@ export const designSchema = loose({
   objects: z.array(objectSchema),
   /** The file of artwork that it came in as. */
   artwork: name.optional(),
+  guides: z.array(guideSchema).optional(),
   /** What emphasised letters look like in it. */
   emphasis: letterStyleSchema.optional(),
 })

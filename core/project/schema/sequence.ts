@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { finite, frames, id, loose, name, rateSchema, sizeSchema } from './base'
+import { finite, guideSchema, id, loose, name, rateSchema, sizeSchema } from './base'
 import { sourceSchema } from './source'
 import { stepsSchema } from './step'
 
@@ -87,5 +87,5 @@ export const sequenceSchema = loose({
   /** Named frames. */
   markers: z.array(loose({ id, at: z.int(), name })).optional(),
   /** Lines on the picture, in pixels of the full-size picture. */
-  guides: z.array(loose({ id, axis: z.enum(['x', 'y']), at: frames })).optional(),
+  guides: z.array(guideSchema).optional(),
 })
