@@ -296,3 +296,28 @@ it('an edge follows the exact distance, also round corners and where strokes are
     expect(worst).toBeLessThan(0.08)
   }
 })
+
+it.each([
+  ['under', 13 + 6 + 2, 46 * 4],
+  ['over', -13 - 6, 46 * 4],
+])('a line %s a box is as long as it, and stands off it', (where, y, area) => {
+  const { at, sum } = pictured('rectangle', [46, 26], [coat('line', { ...WHITE, where, width: 4, gap: 6 })])
+  expect(sum).toBeCloseTo(area, 1)
+  expect(at(48, 32 + y)).toBeCloseTo(1, 3)
+  expect(at(48, 32)).toBe(0)
+})
+
+it('a line is double, waves, is drawn in part, in dashes, and leaves room for what crosses it', () => {
+  const line = (more: object) =>
+    pictured('rectangle', [40, 20], [coat('line', { ...WHITE, width: 2, gap: 4, ...more })]).sum
+  expect(line({})).toBeCloseTo(80, 1)
+  expect(line({ form: 'double' })).toBeCloseTo(160, 1)
+  expect(line({ longer: 4 })).toBeCloseTo(96, 1)
+  expect(line({ from: 0.25, to: 0.75 })).toBeCloseTo(40, 1)
+  expect(line({ dash: [2, 6] })).toBeCloseTo(20, 1)
+  // Up and down by 4 over every 8: each half is the root of 4 x 4 + 4 x 4 long, but for its joins.
+  const zigzag = line({ form: 'zigzag', wave: [8, 4] })
+  expect(Math.abs(zigzag / 2 - 10 * Math.hypot(4, 4))).toBeLessThan(6)
+  expect(line({ form: 'wave', wave: [8, 4] })).toBeGreaterThan(82)
+  expect(line({ where: 'through', gap: 0, clear: 1 })).toBeCloseTo(0, 3)
+})

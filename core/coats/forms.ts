@@ -3,7 +3,7 @@ import type { Params } from '../params'
 import { choice, colour, degrees, number, pair, px, share, times } from '../params/make'
 
 /** What a coat can be. */
-export const COAT_KINDS = ['fill', 'edge', 'shadow', 'glow', 'shade', 'plate'] as const
+export const COAT_KINDS = ['fill', 'edge', 'shadow', 'glow', 'shade', 'plate', 'line'] as const
 export type CoatKind = (typeof COAT_KINDS)[number]
 
 export const COAT_NAMES: Record<CoatKind, string> = {
@@ -13,6 +13,7 @@ export const COAT_NAMES: Record<CoatKind, string> = {
   glow: 'Glow',
   shade: 'Inner shade',
   plate: 'Plate',
+  line: 'Line',
 }
 
 /** Two lengths in pixels of the object. */
@@ -37,6 +38,8 @@ const OFFSET = {
 const soft = (fallback: number) => ({
   blur: px('Blur', 'Softens the coat; the standard deviation.', fallback, [0, 60], { limits: [0, 400] }),
 })
+const UNITS = { block: 'The whole', line: 'Each line', word: 'Each word', letter: 'Each letter' }
+const waved = ({ form }: Record<string, unknown>) => form === 'wave' || form === 'zigzag'
 const graded = (v: Record<string, unknown>) => v.paint !== 'colour'
 const PAINT: Params = {
   paint: choice('Painted with', 'One colour, or colours that go over into each other.', {
@@ -47,6 +50,7 @@ const PAINT: Params = {
   }),
   colour: colour('Colour', 'Of the coat.', [0.9, 0.9, 0.9], { when: (v) => !graded(v) }),
   angle: degrees('Angle', 'The way that the colours run; 0 is from left to right.', 90, { when: graded }),
+  over: choice('Run over', 'What the colours begin and end with.', UNITS, { when: graded }),
   spread: times('Spread', 'How far the colours reach; 1 is the size of what is painted.', 1, 10, {
     soft: [0.1, 3],
     when: graded,
@@ -130,6 +134,51 @@ export const COAT_FORMS: Record<CoatKind, Params> = {
     ...soft(4),
     ...OPACITY,
     opacity: share('Opacity', 'How much of the coat shows.', 0.6),
+    ...BLEND,
+  },
+  line: {
+    ...PAINT,
+    where: choice('Lies', 'Where the line lies.', {
+      under: 'Under the letters',
+      through: 'Through them',
+      over: 'Over them',
+    }),
+    around: choice('Along', 'What each line is as long as.', {
+      line: 'Each line',
+      word: 'Each word',
+      block: 'The whole',
+    }),
+    form: choice('Form', 'What the line looks like.', {
+      straight: 'Straight',
+      double: 'Double',
+      wave: 'Waves',
+      zigzag: 'Zigzag',
+    }),
+    width: px('Thickness', 'Of the line.', 4, [0, 20], { limits: [0.1, 400], step: 0.1, digits: 1 }),
+    gap: px('Away by', 'Room between the letters and the line.', 6, [-20, 40], { limits: [-400, 400] }),
+    longer: px('Longer by', 'At both ends.', 0, [-40, 40], { limits: [-1000, 1000] }),
+    wave: {
+      ...lengths('Waves', 'How long and how high each is.', ['Long', 'High'], [16, 5], [0.5, 1000]),
+      when: waved,
+    },
+    clear: px(
+      'Clear of letters',
+      'Room about letters that cross it; 0 lets it run through them.',
+      0,
+      [0, 10],
+      {
+        limits: [0, 100],
+        step: 0.1,
+        digits: 1,
+      },
+    ),
+    from: share('Drawn from', 'Where the drawn part begins, as a share of its length.', 0),
+    to: share('Drawn to', 'Where the drawn part ends.', 1),
+    dash: lengths('Dashes', 'Long each, and room after it; 0 for none.', ['Dash', 'Room'], [0, 0], [0, 2000]),
+    ends: choice('Cut', 'How it ends.', { flat: 'Flat', round: 'Round', square: 'Half its width beyond' }),
+    ...OPACITY,
+    ...soft(0),
+    ...OFFSET,
     ...BLEND,
   },
   plate: {

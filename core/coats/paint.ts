@@ -10,6 +10,7 @@ import {
   distanceTo,
   filled,
   holdBy,
+  layOver,
   type Kernels,
   overInto,
   paintThrough,
@@ -22,6 +23,7 @@ import { type Coat, colourOf, coloursOf, numberOf, pairOf } from './coat'
 import type { KeptPlanes } from './kept'
 import { plateBodies, type Boxes } from './plate'
 import { castPieces } from './cast'
+import { ruledContours } from './ruled'
 import { piecesOf } from './contours'
 import { courseOf, edgeBodies } from './edge'
 
@@ -30,6 +32,8 @@ type Rgb = readonly [number, number, number]
 /** A body to be painted; where it has a colour of its own, fills of one colour take that. */
 export interface Painted extends Body {
   colour?: Rgb | undefined
+  /** Which line, word and letter it belongs to. */
+  unit?: { line: number; word: number; letter: number } | undefined
 }
 
 /** What coats are painted on: bodies in pixels of the picture, and what surrounds them. */
@@ -51,6 +55,16 @@ function reachOf(coat: Coat): number {
     const pointed = coat.values['corners'] === 'mitre' ? 4 : 1
     return far + pointed * (numberOf(coat, 'width') + Math.max(0, numberOf(coat, 'gap')))
   }
+  if (coat.kind === 'line') {
+    const [, high] = pairOf(coat, 'wave')
+    return (
+      far +
+      numberOf(coat, 'width') * 4 +
+      Math.abs(numberOf(coat, 'gap')) +
+      Math.abs(numberOf(coat, 'longer')) +
+      high
+    )
+  }
   if (coat.kind === 'shadow') return far + numberOf(coat, 'length')
   if (coat.kind !== 'plate') return far
   const [px, py] = pairOf(coat, 'pad')
@@ -65,7 +79,9 @@ export function paintedArea(
   coats: readonly Coat[],
 ): Area {
   const reach = reachOfCoats(coats) * lengthOf(map)
-  const corners = coats.some((c) => c.kind === 'plate') ? boxes.block.flatMap((b) => mappedBox(map, b)) : []
+  const corners = coats.some((c) => c.kind === 'plate' || c.kind === 'line')
+    ? boxes.block.flatMap((b) => mappedBox(map, b))
+    : []
   const xs = [...bodies.flatMap((b) => [b.left, b.right]), ...corners.map(([x]) => x)]
   const ys = [...bodies.flatMap((b) => [b.top, b.bottom]), ...corners.map(([, y]) => y)]
   if (!xs.length) return { x: 0, y: 0, width: 0, height: 0 }
@@ -141,6 +157,8 @@ class Painter {
 
   #coat(out: Frame, coat: Coat, index: number, opacity: number): void {
     const { k } = this
+    const units = unitsOf(this.drawing, coat)
+    if (units) return this.#byUnit(out, coat, units)
     if (coat.kind === 'fill' && this.#isMany() && coat.values['paint'] === 'colour' && plainly(coat)) {
       for (const [colour, bodies] of coloured(this.drawing.bodies, colourOf(coat))) {
         const matte = this.#coverOf(bodies)
@@ -164,6 +182,21 @@ class Painter {
       k.free(graded)
     }
     if (!lent) k.free(matte)
+  }
+
+  /** A coat whose colours begin anew with each line, word or letter. */
+  #byUnit(out: Frame, coat: Coat, units: readonly (readonly Painted[])[]): void {
+    const { k, area, drawing } = this
+    const whole = { ...coat, values: { ...coat.values, over: 'block', blend: 'normal' } }
+    const size = { width: area.x + area.width, height: area.y + area.height }
+    for (const bodies of units) {
+      const own: Drawing = { bodies, boxes: drawing.boxes, map: drawing.map }
+      const part = paintedArea(size, own, [whole])
+      if (part.width <= 0 || part.height <= 0) continue
+      const picture = paintCoats(k, part, own, [whole])
+      layOver(k, { picture: out, area }, { picture, area: part })
+      k.free(picture)
+    }
   }
 
   /** Fills of one colour take that of letters that all have the same of their own. */
@@ -212,6 +245,7 @@ class Painter {
       const bodies = plateBodies(this.drawing, coat)
       return this.#coverOf(bodies)
     }
+    if (coat.kind === 'line') return this.#ruled(coat)
     if (coat.kind === 'edge') {
       const [width, gap] = [numberOf(coat, 'width') * unit, numberOf(coat, 'gap') * unit]
       const side = coat.values['side']
@@ -230,6 +264,28 @@ class Painter {
       return this.#coverOf([{ pieces }])
     }
     return this.#grown(grow)
+  }
+
+  /** Lines under, through or over, held clear of letters that cross them. */
+  #ruled(coat: Coat): Plane {
+    const { k, drawing } = this
+    const [a, b, c, d, e, f] = drawing.map
+    const contours = ruledContours(drawing.boxes, coat).map((contour) => {
+      const out: number[] = []
+      for (let i = 0; i < contour.length; i += 2) {
+        const [x, y] = [contour[i] as number, contour[i + 1] as number]
+        out.push(a * x + b * y + c, d * x + e * y + f)
+      }
+      return out
+    })
+    const matte = this.#coverOf([{ pieces: piecesOf(contours) }])
+    const clear = numberOf(coat, 'clear') * this.#unit
+    if (clear <= 0) return matte
+    const near = this.#grown(clear)
+    for (let i = 0; i < matte.data.length; i++)
+      matte.data[i] = (matte.data[i] as number) * (1 - (near.data[i] as number))
+    k.free(near)
+    return matte
   }
 
   /** Whether what is in front hides the inner half of an edge: it goes on under that, so that no gap is seen between the two. */
@@ -294,7 +350,11 @@ class Painter {
   #distances(): Plane {
     const reach = Math.max(
       ...this.coats.map((c) => {
-        const around = numberOf(c, 'width') + Math.abs(numberOf(c, 'gap')) + Math.abs(numberOf(c, 'grow'))
+        const around =
+          numberOf(c, 'width') +
+          Math.abs(numberOf(c, 'gap')) +
+          Math.abs(numberOf(c, 'grow')) +
+          numberOf(c, 'clear')
         return around * this.#unit + 2
       }),
     )
@@ -348,8 +408,28 @@ class Painter {
   }
 }
 
+/** The bodies of each line, word or letter that the colours of a coat run over; undefined where they run over the whole. */
+function unitsOf({ bodies }: Drawing, coat: Coat): Painted[][] | undefined {
+  const over = coat.values['over']
+  const along = coat.kind === 'fill' || coat.kind === 'edge'
+  if (
+    !along ||
+    coat.values['paint'] === 'colour' ||
+    (over !== 'line' && over !== 'word' && over !== 'letter')
+  )
+    return undefined
+  const groups = new Map<number, Painted[]>()
+  for (const body of bodies) {
+    const of = body.unit?.[over] ?? 0
+    const group = groups.get(of)
+    if (group) group.push(body)
+    else groups.set(of, [body])
+  }
+  return groups.size > 1 ? [...groups.values()] : undefined
+}
+
 /** Numbers of coats that change no matte. */
-const COLOURING = new Set(['paint', 'colour', 'angle', 'spread', 'opacity', 'blend'])
+const COLOURING = new Set(['paint', 'colour', 'angle', 'spread', 'over', 'opacity', 'blend'])
 
 /** Whether a fill is the outline itself. */
 const plainly = (coat: Coat) =>

@@ -8,6 +8,8 @@ export interface OwnBox {
   top: number
   right: number
   bottom: number
+  /** Where letters stand in it; its bottom where there are none. */
+  baseline?: number | undefined
 }
 
 /** What plates can lie behind. */

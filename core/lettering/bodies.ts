@@ -23,14 +23,18 @@ function toleranceFor(unitsPerPixel: number): number {
   return step
 }
 
-/** The letters of a layout as outlines in pixels of a picture. @param map from the text's own pixels to those of the picture */
-export function bodiesOf({ glyphs, bars, standing }: Layout, map: Map): LetterBody[] {
+/** The letters of a layout as outlines in pixels of a picture. @param map from the text's own pixels to those of the picture @param text what it says, where it matters which word a letter is in */
+export function bodiesOf({ glyphs, bars, standing }: Layout, map: Map, text?: string): LetterBody[] {
   const [a, b, c, d, e, f] = map
   const unit = Math.sqrt(Math.abs(a * e - b * d))
   const out: LetterBody[] = []
+  const words = text === undefined ? [] : wordsOf(text)
+  const wordOf = (index: number) => words.findIndex(([start, end]) => index >= start && index < end)
   for (const glyph of glyphs) {
     const body = glyphBody(glyph, underGlyph(glyph, map, standing), unit)
-    if (body) out.push(body)
+    if (!body) continue
+    if (text !== undefined) body.unit = { line: glyph.line, letter: glyph.index, word: wordOf(glyph.index) }
+    out.push(body)
   }
   const straight = standing ? bars.flatMap((bar) => inPieces(bar, glyphs)) : bars
   for (const { left, right, top, bottom, span } of straight) {
@@ -159,7 +163,7 @@ export function boxesOf({ lines, standing }: Layout, text: string): Boxes {
   const boxed = (line: Line, cells: readonly { left: number; right: number }[]): OwnBox => {
     const [top, bottom] = [line.baseline - line.ascent, line.baseline + line.descent]
     const boxes = cells.map(({ left, right }): OwnBox => {
-      if (!standing) return { left, right, top, bottom }
+      if (!standing) return { left, right, top, bottom, baseline: line.baseline }
       const map = standing((left + right) / 2)
       const corners = [left, right].flatMap((x) => [top, bottom].map((y) => stood(map, x, y)))
       const [xs, ys] = [corners.map(([x]) => x), corners.map(([, y]) => y)]
@@ -180,6 +184,7 @@ export function boxesOf({ lines, standing }: Layout, text: string): Boxes {
 }
 
 const around = (a: OwnBox, b: OwnBox): OwnBox => ({
+  baseline: Math.max(a.baseline ?? a.bottom, b.baseline ?? b.bottom),
   left: Math.min(a.left, b.left),
   top: Math.min(a.top, b.top),
   right: Math.max(a.right, b.right),

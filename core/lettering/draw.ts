@@ -31,17 +31,19 @@ const NO_BOXES = { block: [], line: [], word: [] }
 export function drawText(k: Kernels, size: Size, typesetter: Typesetter, text: Lettered): Drawn | undefined {
   const { setting, coats, order, map } = text
   const layout = typesetter.layout(setting)
-  const plated = coats.some((c) => c.kind === 'plate')
+  const plated = coats.some((c) => c.kind === 'plate' || c.kind === 'line')
+  const units = coats.some((c) => c.values['over'] && c.values['over'] !== 'block')
   const boxes = plated ? boxesOf(layout, setting.text) : NO_BOXES
-  const bodies = bodiesOf(layout, map)
+  const bodies = bodiesOf(layout, map, units ? setting.text : undefined)
   const area = paintedArea(size, { bodies, boxes, map }, coats)
   if (area.width <= 0 || area.height <= 0) return undefined
   if (order === 'block') {
     typesetter.kept.begin(JSON.stringify([setting, map, area]))
     return { area, frame: paintCoats(k, area, { bodies, boxes, map }, coats, typesetter.kept) }
   }
-  const plates = coats.filter((c) => c.kind === 'plate')
-  const rest = coats.filter((c) => c.kind !== 'plate')
+  const behind = (c: Coat) => c.kind === 'plate' || c.kind === 'line'
+  const plates = coats.filter(behind)
+  const rest = coats.filter((c) => !behind(c))
   const frame = paintCoats(k, area, { bodies, boxes, map }, plates)
   for (const letter of lettersOf(bodies)) {
     const own = { bodies: letter, boxes, map }
