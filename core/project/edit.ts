@@ -1,6 +1,7 @@
 import { applyPatches, enablePatches, type Patch, produceWithPatches } from 'immer'
 import type { Edit } from './define'
 import { EDITS } from './edits'
+import { shareStyles } from './linked'
 import type { Project } from './schema'
 
 enablePatches()
@@ -29,7 +30,14 @@ export function perform<N extends EditName>(project: Project, name: N, args: Edi
   const [next, patches, inverse] = produceWithPatches(project, (draft) => {
     notes.push(...(edit.apply(draft as Project, checked) ?? []))
   })
-  return { project: next, label: edit.label(checked), patches, inverse, notes }
+  const shared = shareStyles(project, next)
+  return {
+    project: shared.project,
+    label: edit.label(checked),
+    patches: [...patches, ...shared.patches],
+    inverse: [...shared.inverse, ...inverse],
+    notes,
+  }
 }
 
 /** A value without the fields that are undefined: they are not there, as in what is saved. */

@@ -12,6 +12,7 @@ import { SHAPE_EDITS } from './shapes'
 import { SHOT_EDITS } from './shots'
 import { SPAN_EDITS } from './spans'
 import { STEP_EDITS } from './steps'
+import { STYLE_EDITS } from './styles'
 import { TEXT_EDITS } from './texts'
 import { TRANSITION_EDITS } from './transitions'
 import { VALUE_EDITS } from './values'
@@ -35,4 +36,5 @@ export const EDITS = {
   ...DESIGN_EDITS,
   ...SHAPE_EDITS,
   ...TEXT_EDITS,
+  ...STYLE_EDITS,
 }

@@ -80,6 +80,9 @@ export const drawingSchema = loose({
   rule: z.enum(['nonzero', 'evenodd']),
 })
 
+/** A pile of coats by name; the objects that are linked to it wear the same. */
+export const styleSchema = loose({ id, name: z.string().min(1).max(200), coats: z.array(coatSchema).max(64) })
+
 const plainObject = loose({
   id,
   name,
@@ -109,6 +112,8 @@ const plainObject = loose({
   /** What a text says, and its coats from back to front. */
   text: textSchema.optional(),
   coats: z.array(coatSchema).max(64).optional(),
+  /** The style of the project that its coats are those of. */
+  style: id.optional(),
   /** What a picture shows, and how far into that it starts, in frames of the design. */
   source: sourceSchema.optional(),
   in: finite.optional(),

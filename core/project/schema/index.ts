@@ -31,6 +31,7 @@ export {
   drawingSchema,
   letterStyleSchema,
   objectSchema,
+  styleSchema,
   textSchema,
 } from './design'
 export {

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { id, loose } from './base'
-import { designSchema } from './design'
+import { designSchema, styleSchema } from './design'
 import { fontSchema, mediumSchema, shelfSchema, stillSchema, tableSchema } from './material'
 import { sequenceSchema } from './sequence'
 
@@ -22,4 +22,6 @@ export const projectSchema = loose({
   shelf: z.array(shelfSchema).optional(),
   tables: z.array(tableSchema).optional(),
   fonts: z.array(fontSchema).max(400).optional(),
+  /** Styles of texts and shapes that were kept. */
+  styles: z.array(styleSchema).max(400).optional(),
 })
