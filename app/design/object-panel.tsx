@@ -2,15 +2,7 @@ import { type Blend, BLENDS } from '@stilus/core/kernels'
 import { OBJECT_FORMS, type ObjectKind } from '@stilus/core/design'
 import type { Param } from '@stilus/core/params'
 import { type Join, JOINS } from '@stilus/core/polygon'
-import {
-  allObjects,
-  type Design,
-  type DesignObject,
-  formAddress,
-  type Project,
-  type Source,
-  sourceName,
-} from '@stilus/core/project'
+import { allObjects, type Design, type DesignObject, formAddress, type Project } from '@stilus/core/project'
 import { Copy, Eye, EyeOff, Grip, Lock, LockOpen, Trash2 } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { uid } from '../session/work'
@@ -22,7 +14,6 @@ import { viewActions } from '../store/view'
 import { Button, IconButton } from '../ui/button'
 import { Choice, EditableText } from '../ui/fields'
 import { NumberField } from '../ui/number-field'
-import { Menu } from '../ui/overlays'
 import { ArrangeRow } from './arrange-row'
 import { CoatsPanel } from './text/coats-panel'
 import { ColumnPanel } from './text/column-panel'
@@ -32,7 +23,7 @@ import { parentsFor, repeatObjects } from './object-acts'
 import { PassageRows } from './passage-rows'
 import { RepeatList } from './repeat-list'
 import { RideRows } from './ride-rows'
-import { pictureSources } from './sources'
+import { PictureChoice } from './picture-choice'
 
 /** What taking apart what holds other objects is called. */
 const OPEN_UP: Partial<Record<ObjectKind, string>> = {
@@ -292,28 +283,6 @@ function ParentChoice({ design, object }: { design: Design; object: DesignObject
           edit('object.parent', { objectId: object.id, parent: parent === ALONE ? null : parent, frame }),
         )
       }
-    />
-  )
-}
-
-function PictureChoice(props: {
-  project: Project
-  design: Design
-  source: Source
-  onChange(source: Source): void
-}) {
-  const { project, design, source, onChange } = props
-  return (
-    <Menu
-      trigger={
-        <Button
-          className="justify-start! truncate"
-          aria-label={`${sourceName(project, source)}: what the picture shows`}
-        >
-          <span className="truncate">{sourceName(project, source)}</span>
-        </Button>
-      }
-      items={() => pictureSources(project, design, onChange)}
     />
   )
 }

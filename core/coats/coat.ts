@@ -1,3 +1,4 @@
+import type { Area, Frame } from '../frame'
 import type { Values } from '../params'
 import type { CoatKind } from './forms'
 
@@ -15,6 +16,8 @@ export interface Coat {
   kind: CoatKind
   values: Values
   stops: readonly Stop[]
+  /** What it is painted with where that is a picture, as it lies on the picture that is made. */
+  picture?: { frame: Frame; area: Area } | undefined
 }
 
 /** A coat's value by name: of a number, pair or colour the numbers. */

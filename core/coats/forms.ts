@@ -40,17 +40,31 @@ const soft = (fallback: number) => ({
 })
 const UNITS = { block: 'The whole', line: 'Each line', word: 'Each word', letter: 'Each letter' }
 const waved = ({ form }: Record<string, unknown>) => form === 'wave' || form === 'zigzag'
-const graded = (v: Record<string, unknown>) => v.paint !== 'colour'
+const isPlain = (v: Record<string, unknown>) => v.paint === 'colour'
+const isPictured = (v: Record<string, unknown>) => v.paint === 'picture' || v.paint === 'behind'
+const graded = (v: Record<string, unknown>) => v.paint !== 'colour' && !isPictured(v)
 const PAINT: Params = {
   paint: choice('Painted with', 'One colour, or colours that go over into each other.', {
     colour: 'One colour',
     linear: 'Colours along a line',
     radial: 'Colours from the middle',
     conic: 'Colours round the middle',
+    picture: 'A picture or clip',
+    behind: 'What lies behind',
   }),
-  colour: colour('Colour', 'Of the coat.', [0.9, 0.9, 0.9], { when: (v) => !graded(v) }),
+  colour: colour('Colour', 'Of the coat.', [0.9, 0.9, 0.9], { when: isPlain }),
   angle: degrees('Angle', 'The way that the colours run; 0 is from left to right.', 90, { when: graded }),
-  over: choice('Run over', 'What the colours begin and end with.', UNITS, { when: graded }),
+  over: choice('Run over', 'What the colours begin and end with, or the picture is fitted to.', UNITS, {
+    when: (v) => !isPlain(v) && v.paint !== 'behind',
+  }),
+  zoom: times('Picture size', '1 covers what is painted.', 1, 20, {
+    soft: [0.5, 3],
+    when: (v) => v.paint === 'picture',
+  }),
+  soften: px('Softened by', 'Blurs what lies behind; the standard deviation.', 12, [0, 60], {
+    limits: [0, 300],
+    when: (v) => v.paint === 'behind',
+  }),
   spread: times('Spread', 'How far the colours reach; 1 is the size of what is painted.', 1, 10, {
     soft: [0.1, 3],
     when: graded,
@@ -183,7 +197,7 @@ export const COAT_FORMS: Record<CoatKind, Params> = {
   },
   plate: {
     ...PAINT,
-    colour: colour('Colour', 'Of the plate.', [0.01, 0.02, 0.04], { when: (v) => !graded(v) }),
+    colour: colour('Colour', 'Of the plate.', [0.01, 0.02, 0.04], { when: isPlain }),
     around: choice('Behind', 'What each plate lies behind.', {
       block: 'The whole',
       line: 'Each line',

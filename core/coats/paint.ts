@@ -1,4 +1,4 @@
-import type { Area, Frame, Plane } from '../frame'
+import { type Area, blit, type Frame, type Plane } from '../frame'
 import {
   grownFrom,
   bendPlane,
@@ -9,6 +9,7 @@ import {
   coverOf,
   distanceTo,
   filled,
+  gaussian,
   holdBy,
   layOver,
   type Kernels,
@@ -17,8 +18,10 @@ import {
   ramp,
   shifted,
   softened,
+  warpPerspective,
 } from '../kernels'
 import { maths } from '../maths'
+import type { Matrix3 } from '../matrix'
 import { type Coat, colourOf, coloursOf, numberOf, pairOf } from './coat'
 import type { KeptPlanes } from './kept'
 import { plateBodies, type Boxes } from './plate'
@@ -171,7 +174,8 @@ class Painter {
     const paint = coat.values['paint'] ?? 'colour'
     if (paint === 'colour') paintThrough(k, out, matte, this.#colourOf(coat), opacity)
     else {
-      const graded = this.#graded(coat, String(paint))
+      const pictured = paint === 'picture' || paint === 'behind'
+      const graded = pictured ? this.#pictured(coat) : this.#graded(coat, String(paint))
       holdBy(k, graded, matte)
       if (opacity < 1) {
         const clear = filled(k, out.width, out.height, [0, 0, 0, 0])
@@ -367,8 +371,41 @@ class Painter {
     return [a * x + b * y, d * x + e * y]
   }
 
-  #graded(coat: Coat, paint: string): Frame {
-    const { k } = this
+  /** The picture of a coat where this lies: what lies behind softened in its place, else fitted so that it covers the bodies. */
+  #pictured(coat: Coat): Frame {
+    const { k, area } = this
+    const { width, height } = this.#size
+    const { picture } = coat
+    if (!picture) return filled(k, width, height, [0, 0, 0, 0])
+    if (coat.values['paint'] === 'behind') {
+      const sigma = numberOf(coat, 'soften', 12) * this.#unit
+      const part = filled(k, width, height, [0, 0, 0, 0])
+      const soft = sigma > 0.1 ? gaussian(k, picture.frame, sigma, sigma, 'clamp') : picture.frame
+      blit({ picture: part, area }, { picture: soft, area: picture.area })
+      if (soft !== picture.frame) k.free(soft)
+      return part
+    }
+    const [left, top, right, bottom] = this.#extent(coat)
+    const { frame } = picture
+    const covers = Math.min(frame.width / Math.max(1, right - left), frame.height / Math.max(1, bottom - top))
+    const per = covers / Math.max(0.01, numberOf(coat, 'zoom', 1))
+    const [cx, cy] = [(left + right) / 2 - area.x, (top + bottom) / 2 - area.y]
+    const toSource: Matrix3 = [
+      per,
+      0,
+      frame.width / 2 - per * cx,
+      0,
+      per,
+      frame.height / 2 - per * cy,
+      0,
+      0,
+      1,
+    ]
+    return warpPerspective(k, frame, toSource, { edge: 'clamp', filter: 'bicubic', width, height })
+  }
+
+  /** What the paint of a coat runs over: left, top, right, bottom. */
+  #extent(coat: Coat): [number, number, number, number] {
     const { bodies, boxes, map } = this.drawing
     const box = coat.kind === 'plate' ? boxes.block[0] : undefined
     const corners = box
@@ -378,8 +415,12 @@ class Painter {
           [b.right, b.bottom],
         ])
     const [xs, ys] = [corners.map((c) => c[0] as number), corners.map((c) => c[1] as number)]
-    const [left, right] = [Math.min(...xs), Math.max(...xs)]
-    const [top, bottom] = [Math.min(...ys), Math.max(...ys)]
+    return [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)]
+  }
+
+  #graded(coat: Coat, paint: string): Frame {
+    const { k } = this
+    const [left, top, right, bottom] = this.#extent(coat)
     const centre = [(left + right) / 2 - this.area.x, (top + bottom) / 2 - this.area.y] as const
     const spread = Math.max(0.01, numberOf(coat, 'spread', 1))
     const turn = (numberOf(coat, 'angle', 90) * Math.PI) / 180
@@ -429,7 +470,17 @@ function unitsOf({ bodies }: Drawing, coat: Coat): Painted[][] | undefined {
 }
 
 /** Numbers of coats that change no matte. */
-const COLOURING = new Set(['paint', 'colour', 'angle', 'spread', 'over', 'opacity', 'blend'])
+const COLOURING = new Set([
+  'paint',
+  'zoom',
+  'soften',
+  'colour',
+  'angle',
+  'spread',
+  'over',
+  'opacity',
+  'blend',
+])
 
 /** Whether a fill is the outline itself. */
 const plainly = (coat: Coat) =>
@@ -442,7 +493,7 @@ const hides = (coat: Coat) =>
   numberOf(coat, 'grow') >= 0 &&
   numberOf(coat, 'blur') === 0 &&
   (coat.values['blend'] ?? 'normal') === 'normal' &&
-  (coat.values['paint'] === 'colour' || coat.stops.every((s) => s.opacity >= 1)) &&
+  (coat.values['paint'] === 'colour' || (!coat.picture && coat.stops.every((s) => s.opacity >= 1))) &&
   pairOf(coat, 'offset').every((v) => v === 0)
 
 function coloured(bodies: readonly Painted[], plain: Rgb): [Rgb, Painted[]][] {

@@ -115,8 +115,9 @@ function ofSource(p: Project, { kind, id, list }: Stack): Picture[] {
   if (kind === 'shot') return fromSource(getShot(p, id).source)
   if (kind === 'span') return below(p, { kind, id })
   if (kind === 'object') {
-    const { source, objects = [] } = getObject(p, id)
-    return [...fromSource(source), ...objects.map((o) => stack('object', o.id))]
+    const { source, objects = [], coats = [] } = getObject(p, id)
+    const painted = coats.flatMap((c) => fromSource(c.source))
+    return [...fromSource(source), ...painted, ...objects.map((o) => stack('object', o.id))]
   }
   const { from, to } = getTransition(p, id)
   if (list === 'incoming') return to === null ? [] : [stack('shot', to)]

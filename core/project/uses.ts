@@ -7,7 +7,9 @@ import { sameSource } from './source'
 /** The names of the shots, objects and steps that show a source. */
 export function usesOf(p: Project, source: Source): string[] {
   const shots = p.sequences.flatMap((s) => s.shots).filter((s) => sameSource(s.source, source))
-  const objects = p.designs.flatMap((d) => allObjects(d.objects)).filter((o) => sameSource(o.source, source))
+  const objects = p.designs
+    .flatMap((d) => allObjects(d.objects))
+    .filter((o) => sameSource(o.source, source) || o.coats?.some((c) => sameSource(c.source, source)))
   const steps = everyStep(p).filter((step) =>
     bindingsOf(step).some((b) => b.kind === 'material' && sameSource(b.source, source)),
   )

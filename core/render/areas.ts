@@ -36,7 +36,8 @@ export function assignAreas(nodes: readonly Draft[], wanted: Area): Node[] {
     } else if (op.kind === 'matte') {
       const reach = Math.max(0, ...op.moments.flat().map((item) => lookReach(item, canvas.scale)))
       for (const i of inputs) ask(i, grown(own, Math.ceil(reach)))
-    } else if (op.kind === 'fit' || op.kind === 'place') for (const i of inputs) ask(i, wholes[i] as Area)
+    } else if (op.kind === 'fit' || op.kind === 'place' || op.kind === 'drawn')
+      for (const i of inputs) ask(i, wholes[i] as Area)
     else for (const i of inputs) ask(i, own)
   }
   return nodes.map((node, i) => {

@@ -1,5 +1,5 @@
 import { type Area, blit, type Frame, type Size } from '../frame'
-import { contoursOfBodies, drawShape } from '../coats'
+import { type Coat, contoursOfBodies, drawShape } from '../coats'
 import { filled, type Kernels, layOver } from '../kernels'
 import {
   bodiesOf,
@@ -13,7 +13,8 @@ import {
   writeCoverage,
 } from '../lettering'
 import type { Matrix3 } from '../matrix'
-import type { Op, OwnFace } from './graph'
+import type { DrawnItem, Op, OwnFace } from './graph'
+import type { Held } from './held'
 
 const setters = new WeakMap<Typefaces, Map<string, Typesetter>>()
 
@@ -54,14 +55,18 @@ export function drawn(
   open: Typefaces,
   canvas: Size,
   area: Area,
+  pictures: readonly Held[],
 ): Frame {
   const setter = () => setterFor(open, own)
   const lettersOf = (setting: Setting, [a, b, c, d, e, f]: Matrix3) =>
     contoursOfBodies(bodiesOf(setter().layout(setting), [a, b, c, d, e, f]))
   const out = filled(k, area.width, area.height, [0, 0, 0, 0])
   items.forEach((item, i) => {
+    const painted = (coats: readonly Coat[]) => withPictures(coats, item.paints, pictures)
     const picture =
-      'text' in item ? drawText(k, canvas, setter(), item.text) : drawShape(k, canvas, item.shape, lettersOf)
+      'text' in item
+        ? drawText(k, canvas, setter(), { ...item.text, coats: painted(item.text.coats) })
+        : drawShape(k, canvas, { ...item.shape, coats: painted(item.shape.coats) }, lettersOf)
     if (!picture) return
     if (item.opacity < 1) fade(k, picture.frame, item.opacity)
     if (i === 0) blit({ picture: out, area }, { picture: picture.frame, area: picture.area })
@@ -70,6 +75,19 @@ export function drawn(
   })
   return out
 }
+
+/** Coats with the pictures that they are painted with. */
+const withPictures = (
+  coats: readonly Coat[],
+  paints: DrawnItem['paints'],
+  pictures: readonly Held[],
+): readonly Coat[] =>
+  paints
+    ? coats.map((coat, i) => {
+        const held = pictures[paints[i] ?? -1]
+        return held ? { ...coat, picture: { frame: held.picture as Frame, area: held.area } } : coat
+      })
+    : coats
 
 function fade(k: Kernels, frame: Frame, opacity: number): void {
   const clear = filled(k, frame.width, frame.height, [0, 0, 0, 0])

@@ -41,7 +41,7 @@ export type Op =
   | { kind: 'place'; toSource: Matrix3 }
   /** [matte]: one colour where the matte is, linear and not premultiplied. */
   | { kind: 'fill'; colour: [number, number, number] }
-  /** Texts and shapes with their coats from back to front, on nothing. `own` are the families that they name and that do not ship. */
+  /** [pictures that coats are painted with]: texts and shapes with their coats from back to front, on nothing. `own` are the families that they name and that do not ship. */
   | { kind: 'drawn'; items: DrawnItem[]; own: OwnFace[] }
   /** [picture]: the matte that it is. */
   | { kind: 'channel'; channel: 'alpha' | 'luminance' }
@@ -70,7 +70,11 @@ export type Op =
   | { kind: 'difference'; gain: number }
 
 /** A text, or shapes joined to one. */
-export type DrawnItem = ({ text: Lettered } | { shape: Shaped<Setting> }) & { opacity: number }
+export type DrawnItem = ({ text: Lettered } | { shape: Shaped<Setting> }) & {
+  opacity: number
+  /** For its coats that are painted with pictures, by their places: which of the inputs. */
+  paints?: Record<number, number> | undefined
+}
 
 /** What an input of a step's node is for: a named picture or matte, or the picture of a named input at a time that it asked for. */
 export interface Slot {

@@ -101,7 +101,7 @@ function make(
       return out
     }
     case 'drawn':
-      return drawn(k, op, typefaces, canvas, area)
+      return drawn(k, op, typefaces, canvas, area, inputs)
     case 'channel':
       return matteFrom(k, copied(k, first as Held, area), op.channel)
     case 'source': {

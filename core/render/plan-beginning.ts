@@ -13,7 +13,7 @@ import {
 import { findStep } from '../steps'
 import { planObjectSource } from './plan-object'
 import { planMaterial } from './plan-source'
-import { type Planning, within } from './work'
+import { onCanvas, type Planning, within } from './work'
 
 /** The picture of a stage before its steps at treatment time t, on its canvas. */
 export function planStageSource(of: Planning, stage: Stage, t: number): number {
@@ -23,7 +23,15 @@ export function planStageSource(of: Planning, stage: Stage, t: number): number {
   const frame = frameOfTime(stage, t)
   if (stage.shot) {
     const { source, in: from } = stage.shot
-    return planMaterial(of, canvas, source, {
+    const under: Planning['under'] =
+      source.kind === 'design' && sequence
+        ? (on) => {
+            const { under: _, ...outside } = of
+            const picture = by.sequence(outside, sequence, Math.round(frame), { lane: stage.lane })
+            return picture === undefined ? undefined : onCanvas(of, picture, on)
+          }
+        : undefined
+    return planMaterial(under ? { ...of, under } : of, canvas, source, {
       frame: from + t - stage.head,
       rate,
       fit: 'fit',

@@ -11,6 +11,7 @@ import {
   stageOf,
 } from '../project'
 import { drawnItem, drawnOp } from './drawing'
+import { isPictured, paintsOf } from './paints'
 import { planRepeat } from './plan-repeat'
 import { planMaterial } from './plan-source'
 import type { Planning } from './work'
@@ -40,7 +41,10 @@ function planFlat(of: Planning, stage: Stage, object: DesignObject, frame: numbe
     : matrixOf(stage, object, frame)
   if (object.kind !== 'picture') {
     const item = drawnItem(of, canvas, stage, object, frame, matrix)
-    return item ? g.add(canvas, drawnOp(project, [item])) : g.clear(canvas)
+    if (!item) return g.clear(canvas)
+    if (!isPictured(object)) return g.add(canvas, drawnOp(project, [item]))
+    const painted = paintsOf(of, stage, object, item, frame, () => planBelowObject(of, stage, frame))
+    return g.add(canvas, drawnOp(project, [painted.item]), painted.inputs)
   }
   if (!object.source) return g.clear(canvas)
   const size = sourceSize(project, object.source) ?? stage.size

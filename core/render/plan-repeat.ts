@@ -2,6 +2,7 @@ import { invert, type Matrix3, multiply } from '../matrix'
 import { copiesAt, type DesignObject, formAt, matrixOf, type Stage, stageOf } from '../project'
 import { drawnItem, drawnOp, isDrawn } from './drawing'
 import type { DrawnItem } from './graph'
+import { isPictured } from './paints'
 import type { Planning } from './work'
 
 /**
@@ -36,7 +37,12 @@ export function planRepeat(of: Planning, stage: Stage, object: DesignObject, fra
       const at = stageOf(project, { kind: 'object', id: child.id })
       const opacity = Number(formAt(at, child, 'opacity', then)) * copy.opacity
       if (!(opacity > 0)) continue
-      if (isDrawn(child) && !child.steps.length && (child.blend?.mode ?? 'normal') === 'normal') {
+      if (
+        isDrawn(child) &&
+        !isPictured(child) &&
+        !child.steps.length &&
+        (child.blend?.mode ?? 'normal') === 'normal'
+      ) {
         const item = drawnItem(inside, canvas, at, child, then, multiply(lead, matrixOf(at, child, then)))
         if (item) items.push({ ...item, opacity })
         continue

@@ -130,9 +130,13 @@ function planTarget(of: Planning, target: Base, frame: number): number {
   const canvas = g.canvas(targetSize(project, target))
   if (target.kind === 'medium') return g.add(canvas, sourceOp(getMedium(project, target.mediaId), 0, 'fit'))
   if (target.kind === 'design') {
-    const inner = { ...(within(of, `design ${target.designId}`) as Planning), typed: target.typed }
-    const picture = planDesign(inner, getDesign(project, target.designId), frame)
     const under = target.over === undefined ? undefined : planUnder(of, target.over, frame)
+    const inner: Planning = {
+      ...(within(of, `design ${target.designId}`) as Planning),
+      typed: target.typed,
+      ...(under === undefined ? {} : { under: (on) => onCanvas(of, under, on) }),
+    }
+    const picture = planDesign(inner, getDesign(project, target.designId), frame)
     return under === undefined
       ? picture
       : g.add(canvas, { kind: 'over' }, [picture, onCanvas(of, under, canvas)])

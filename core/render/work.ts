@@ -35,6 +35,8 @@ export interface Planning {
   by: Planner
   /** Sequences, designs and stacks that are being planned: what would come again inside of itself is cut there. */
   trail: readonly string[]
+  /** What lies under the design that is being planned, on its canvas; undefined where nothing does. */
+  under?: ((canvas: Canvas) => number | undefined) | undefined
   /** A copy of what is repeated, in pixels of the design, that is being planned. */
   copy?: RepeatCopy | undefined
   /** The text that is being typed: it shows what was written. */

@@ -1,9 +1,10 @@
 import { COAT_FORMS, COAT_KINDS, COAT_NAMES, STOP_FORM } from '@stilus/core/coats'
 import { valueAt } from '@stilus/core/anim'
-import { coatAddress, type CoatItem, type DesignObject, stopAddress } from '@stilus/core/project'
+import { coatAddress, type CoatItem, designOf, type DesignObject, stopAddress } from '@stilus/core/project'
 import { ChevronDown, Copy, Eye, EyeOff, Plus, Trash2 } from 'lucide-react'
 import { useState } from 'react'
 import { ParamRow } from '../../desk/controls/param-row'
+import { useDesk } from '../../desk/use-desk'
 import { uid } from '../../session/work'
 import { edit } from '../../store/edit'
 import { useApp, useAppDispatch } from '../../store/store'
@@ -11,6 +12,7 @@ import { Button, IconButton } from '../../ui/button'
 import { cx } from '../../ui/classes'
 import { Choice } from '../../ui/fields'
 import { Menu } from '../../ui/overlays'
+import { PictureChoice } from '../picture-choice'
 import { Group, Row } from './row'
 import { StyleMenu } from './style-menu'
 
@@ -162,8 +164,26 @@ function CoatControls({ object, coat }: { object: DesignObject; coat: CoatItem }
             animated={coat.form[name] ?? { value: param.default }}
           />
         ))}
-      {'paint' in now && now['paint'] !== 'colour' && <Stops {...{ object, coat }} />}
+      {GRADED.has(now['paint'] ?? '') && <Stops {...{ object, coat }} />}
+      {now['paint'] === 'picture' && <CoatPicture {...{ object, coat }} />}
     </div>
+  )
+}
+
+const GRADED = new Set<string>(['linear', 'radial', 'conic'])
+
+/** The picture that a coat is painted with. */
+function CoatPicture({ object, coat }: { object: DesignObject; coat: CoatItem }) {
+  const dispatch = useAppDispatch()
+  const { project } = useDesk()
+  return (
+    <Row label="Shows">
+      <PictureChoice
+        {...{ project, source: coat.source }}
+        design={designOf(project, object.id)}
+        onChange={(source) => dispatch(edit('coat.source', { objectId: object.id, coatId: coat.id, source }))}
+      />
+    </Row>
   )
 }
 
@@ -219,7 +239,7 @@ function Stops({ object, coat }: { object: DesignObject; coat: CoatItem }) {
 /** The colour of a coat, or the ends of its gradient. */
 function Swatch({ coat }: { coat: CoatItem }) {
   const css = (v: unknown) => `color(srgb-linear ${(Array.isArray(v) ? v : [0.5, 0.5, 0.5]).join(' ')})`
-  const graded = coat.form['paint'] && coat.form['paint'].value !== 'colour'
+  const graded = GRADED.has(String(coat.form['paint']?.value))
   const rising = [...coat.stops].sort((a, b) => Number(a.form['at']?.value) - Number(b.form['at']?.value))
   const ends = rising.map((s) => css(s.form['colour']?.value))
   return (

@@ -2,7 +2,8 @@ import { z } from 'zod'
 import { COAT_KINDS, COAT_NAMES, STOP_FORM } from '../../coats'
 import { axisNumber, insertText, replaceText, styleText, type TextContent } from '../../lettering'
 import { defineEdit } from '../define'
-import { getDesign, getObject, NotFound, Refused } from '../find'
+import { designOf, getDesign, getObject, NotFound, Refused } from '../find'
+import { refuseLoops } from '../loops'
 import { formAddress, Locked, still } from '../parts'
 import { paramAt } from '../values'
 import {
@@ -13,11 +14,13 @@ import {
   fontSchema,
   letterStyleSchema,
   type Project,
+  sourceSchema,
   textSchema,
 } from '../schema'
 import { newCoat } from '../texts'
 import { defaults, fit } from '../../params'
 import { id, value } from './common'
+import { needSource } from './shots'
 
 const onObject = { objectId: id }
 const onCoat = { ...onObject, coatId: id }
@@ -166,6 +169,15 @@ export const TEXT_EDITS = {
     (a) => (a.on ? 'Show coat' : 'Hide coat'),
     (p, a) => {
       coatOf(p, a).on = a.on
+    },
+  ),
+  'coat.source': defineEdit(
+    { ...onCoat, source: sourceSchema },
+    () => 'Choose the picture of a coat',
+    (p, a) => {
+      needSource(p, a.source)
+      coatOf(p, a).source = a.source
+      refuseLoops(p, { kind: 'design', id: designOf(p, a.objectId).id })
     },
   ),
   'coat.order': defineEdit(

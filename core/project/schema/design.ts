@@ -70,6 +70,8 @@ export const coatSchema = loose({
   kind: z.enum(COAT_KINDS),
   on: z.boolean(),
   form: formSchema,
+  /** The picture that it is painted with. */
+  source: sourceSchema.optional(),
   /** The colours of a gradient. */
   stops: z.array(loose({ id, form: formSchema })).max(64),
 })
