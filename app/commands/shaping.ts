@@ -90,6 +90,14 @@ export const SHAPING: readonly Command[] = [
   })),
   {
     ...plain,
+    id: 'make-chart',
+    label: 'Make a chart',
+    words: ['bars', 'graph', 'ring', 'pie', 'line', 'area', 'table', 'csv', 'infographic', 'numbers'],
+    when: onDesign,
+    run: () => set({ charting: true }),
+  },
+  {
+    ...plain,
     id: 'save-svg',
     label: 'Save the design as an SVG drawing',
     words: ['export', 'vector', 'artwork', 'outlines', 'file'],

@@ -140,6 +140,7 @@ function AddMenu({ design }: { design: Design }) {
         { label: 'Line', run: draw('line') },
         { label: 'Arrow', run: draw('arrow') },
         { label: 'Outline', run: draw('outline') },
+        { label: 'Chart …', run: () => dispatch(viewActions.set({ charting: true })) },
         {
           label: 'Picture or clip',
           items: pictureSources(project, design, (source, name) =>

@@ -16,6 +16,7 @@ import { memo, useEffect, useMemo } from 'react'
 import { useNavigate, useParams } from 'react-router'
 import { CataloguePage } from '../catalogue/page'
 import { DesignPanel } from '../design/design-panel'
+import { ChartDialog } from '../design/chart-dialog'
 import { MakingTools } from '../design/making-tools'
 import { ObjectLanes } from '../design/object-lanes'
 import { ObjectOverlay } from '../design/object-overlay'
@@ -151,6 +152,7 @@ function Body({ design }: { design: Design }) {
       <div className="relative flex shrink-0 flex-col border-t" style={{ height: lanes }}>
         <Divider label="Height of the lanes" size={lanes} grows="up" onSize={setLanes} />
         <ObjectLanes design={design} />
+        <ChartDialog design={design} />
       </div>
     </div>
   )

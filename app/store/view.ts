@@ -85,6 +85,8 @@ export interface ViewState {
   typing: Typing | null
   /** The corners of the outline in hand are taken, not the whole of it. */
   reshaping: boolean
+  /** A chart is being made. */
+  charting: boolean
   /** At a cut, the side whose steps are in hand; none for those of the joined picture. */
   side: 'outgoing' | 'incoming' | null
   /** The transition or span chosen on the sequence. */
@@ -170,6 +172,7 @@ const PASSING = {
   objectIds: [],
   typing: null,
   reshaping: false,
+  charting: false,
   side: null,
   acrossId: null,
   look: 'result',
