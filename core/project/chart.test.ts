@@ -83,6 +83,7 @@ it('a bar is as high as its number, which its label says, and a key moves both',
   const p = chart('bars')
   expect(at(p, 'Square, Tins', 'to')).toBeCloseTo(1, 9)
   expect(at(p, 'Tower, Tins', 'to')).toBeCloseTo(0.5, 9)
+  expect(at(p, 'Tower, Rope', 'to')).toBeCloseTo(9 / 16, 9)
   const value = named(p, 'Value Tower, Tins')
   const said = (q: Project, frame: number) =>
     settingAt(stageOf(q, { kind: 'object', id: value.id }), value, frame).text

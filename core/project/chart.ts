@@ -27,7 +27,10 @@ interface Making {
   newId(): string
   size: Size
   table: ChartTable
-  acts: Act[]
+  /** What is drawn first, what lies over that, and what then pulls what. */
+  shapes: Act[]
+  texts: Act[]
+  pulls: Act[]
   ids: string[]
 }
 
@@ -40,7 +43,7 @@ export function chartActs(
   table: ChartTable,
   to: { designId: string; size: Size; newId(): string },
 ): Act[] {
-  const of: Making = { ...to, table, acts: [], ids: [] }
+  const of: Making = { ...to, table, shapes: [], texts: [], pulls: [], ids: [] }
   if (kind === 'ring') ring(of)
   else if (kind === 'bars' || kind === 'stacked') bars(of, kind === 'stacked')
   else drawnThrough(of, kind === 'area')
@@ -51,7 +54,12 @@ export function chartActs(
     line: 'Line chart',
     area: 'Area chart',
   }[kind]
-  return [...of.acts, ['objects.group', { objectIds: of.ids, groupId: to.newId(), name }]]
+  return [
+    ...of.shapes,
+    ...of.texts,
+    ...of.pulls,
+    ['objects.group', { objectIds: of.ids, groupId: to.newId(), name }],
+  ]
 }
 
 /** Where the values stand: the left end and the length of the level axis, its height, and how high the largest value is. */
@@ -99,9 +107,9 @@ function bars(of: Making, stacked: boolean): void {
             ...before.map((id): [string, number, number] => [id, -high / most, 0]),
           ]
         : [[number, -high / most, base - gap]]
-      of.acts.push(...set(number, 'place', [x, base - (value / most) * high - gap]))
+      of.pulls.push(...set(number, 'place', [x, base - (value / most) * high - gap]))
       pull(of, number, 'place', parts, 1)
-      before.push(number)
+      if (stacked) before.push(number)
     })
   })
   if (n > 1) legend(of)
@@ -165,7 +173,7 @@ function drawnThrough(of: Making, area: boolean): void {
       const objectId = of.newId()
       const outline = [...places, [step * (table.rows.length - 1), 0] as const, [0, 0] as const]
       const points = valueOf(outline.map(([x, y]) => corner(x, y)))
-      of.acts.push([
+      of.shapes.push([
         'object.add',
         {
           designId: of.designId,
@@ -238,7 +246,7 @@ function segment(
   const objectId = of.newId()
   const points = valueOf(places.map(([x, y]) => corner(x, y)))
   const coats = [newCoat(`${objectId}-fill`, 'fill', { colour })]
-  of.acts.push([
+  of.shapes.push([
     'object.add',
     {
       designId: of.designId,
@@ -265,7 +273,7 @@ function label(
   const objectId = of.newId()
   const set = { ...plainText(text), weight: 500, align, level: 'middle' as const }
   const coats = [newCoat(`${objectId}-fill`, 'fill', { colour })]
-  of.acts.push([
+  of.texts.push([
     'object.add',
     {
       designId: of.designId,
@@ -297,7 +305,7 @@ function figure(
     PALE,
     `Value ${name}`,
   )
-  of.acts.push(...set(id, 'number', value))
+  of.pulls.push(...set(id, 'number', value))
   return id
 }
 
@@ -320,7 +328,7 @@ const follow = (
         name,
         numbers.map((id): [string, number, number] => [id, factor, 0]),
       )
-    : void of.acts.push(...set(objectId, name, 0))
+    : void of.pulls.push(...set(objectId, name, 0))
 
 /** A value, or a part of it, that is a sum of numbers of labels, each times a factor and with an offset. */
 function pull(
@@ -343,6 +351,6 @@ function pull(
       join: i ? 'add' : 'replace',
       ...(part === undefined ? {} : { part }),
     }
-    of.acts.push(['modifier.put', { address: formAddress('object', objectId, name), modifier }])
+    of.pulls.push(['modifier.put', { address: formAddress('object', objectId, name), modifier }])
   })
 }
