@@ -2,7 +2,8 @@
 import { copyFileSync, createReadStream, createWriteStream, mkdirSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { writePackage } from '@stilus/core/formats'
-import { demoProject, mediaPath } from './project'
+import { demoProject } from './project'
+import { mediaPath } from './paths'
 
 /** Writes the package into the demo's build folder and returns its path. */
 export async function packDemo(): Promise<string> {

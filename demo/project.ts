@@ -1,5 +1,4 @@
 import { existsSync, readFileSync, statSync } from 'node:fs'
-import { fileURLToPath } from 'node:url'
 import { readOtio } from '@stilus/core/formats'
 import { encodingWords, RGB, VIDEO } from '@stilus/core/colour'
 import {
@@ -16,12 +15,8 @@ import {
 import { compose } from './compose'
 import { CUTS, JOINS, LENGTH, RATE, SIZE } from './cut'
 import { MEDIA_FACTS } from './media-facts'
+import { kitPath, mediaPath } from './paths'
 import { finishShots } from './treatments'
-
-const inFolder = (folder: string) => (file: string) =>
-  fileURLToPath(new URL(`./${folder}/${file}`, import.meta.url))
-export const mediaPath = inFolder('media')
-export const kitPath = inFolder('kit')
 
 /** The id of a medium: its file's name without the ending. */
 export const mediumId = (file: string): string => file.replace(/\.\w+$/, '')

@@ -6,7 +6,8 @@ import { ClipReader, looksFor, spreadOver } from '@stilus/core/key'
 import { decode, Kernels } from '@stilus/core/kernels'
 import { NodeRenderer } from '../server/render'
 import { CUTS, SIZE } from './cut'
-import { demoProject, mediaPath } from './project'
+import { demoProject } from './project'
+import { mediaPath } from './paths'
 
 const CLIP = 'stargazer-on-green'
 const cut = CUTS.find((c) => c.file === `${CLIP}.mp4`)

@@ -4,7 +4,8 @@ import { encodeRgba8, Kernels } from '@stilus/core/kernels'
 import type { Picture } from '@stilus/core/frame'
 import { getSequence, newProject, type Project, type Shot, type Step } from '@stilus/core/project'
 import { encode as encodePng } from 'fast-png'
-import { demoProject, mediaPath } from './project'
+import { demoProject } from './project'
+import { mediaPath } from './paths'
 
 /** Small pictures of treatments on frames of the demo film, for documentation and for looking at presets. */
 export interface Subject {

@@ -7,7 +7,7 @@ import { corner, valueOf } from '@stilus/core/region'
 import type { Plane } from '@stilus/core/frame'
 import { LumaClip } from './luma'
 import { MEDIA_FACTS } from './media-facts'
-import { mediaPath } from './project'
+import { mediaPath } from './paths'
 import { TruthReader } from './truth/read'
 
 /** Tracks what the demo's shots ride on, as an editor would: places are set by hand on one picture, the rest is measured. Writes demo/motions. */

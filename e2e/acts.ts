@@ -125,3 +125,19 @@ export async function handlesOf(page: Page, name: string): Promise<[number, numb
     }),
   )
 }
+
+/** Runs a command by the palette. */
+export async function palette(page: Page, text: string): Promise<void> {
+  await page.keyboard.press('Control+k')
+  await page.getByPlaceholder('Find a command or a treatment').fill(text)
+  await page.locator('[cmdk-item][data-selected="true"]').filter({ hasText: text }).waitFor()
+  await page.keyboard.press('Enter')
+}
+
+/** A new design of the demo project. */
+export async function newDesign({ page, address }: Stage): Promise<void> {
+  await page.goto(`${address}/demo`)
+  await page.getByRole('button', { name: /^Shot Harbour wide/ }).waitFor()
+  await palette(page, 'New design')
+  await page.getByTestId('objects').waitFor()
+}

@@ -4,26 +4,17 @@ import { createRequire } from 'node:module'
 import { fileURLToPath } from 'node:url'
 import { after, before, test } from 'node:test'
 import type { AxeResults } from 'axe-core'
-import { drag, notices } from './acts'
+import { drag, newDesign, notices, palette as run } from './acts'
 import { openStage, type Stage } from './browser'
 
 let stage: Stage
 before(async () => {
   stage = await openStage()
-  await stage.page.goto(`${stage.address}/demo`)
-  await stage.page.getByRole('button', { name: /^Shot Harbour wide/ }).waitFor()
-  await palette('New design')
-  await stage.page.getByTestId('objects').waitFor()
+  await newDesign(stage)
 })
 after(() => stage?.close())
 
-async function palette(text: string): Promise<void> {
-  const { page } = stage
-  await page.keyboard.press('Control+k')
-  await page.getByPlaceholder('Find a command or a treatment').fill(text)
-  await page.locator('[cmdk-item][data-selected="true"]').filter({ hasText: text }).waitFor()
-  await page.keyboard.press('Enter')
-}
+const palette = (text: string) => run(stage.page, text)
 const panel = () => stage.page.getByRole('region', { name: 'Chosen object' })
 const row = (name: string) =>
   stage.page.getByTestId('object-lanes').getByRole('button', { name, exact: true })

@@ -12,7 +12,7 @@ import {
   withPlace,
 } from '@stilus/core/motion'
 import { LumaClip } from '../../demo/luma'
-import { mediaPath } from '../../demo/project'
+import { mediaPath } from '../../demo/paths'
 import { TruthReader } from '../../demo/truth/read'
 import { FREE } from './scenes'
 

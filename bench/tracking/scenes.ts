@@ -1,7 +1,7 @@
 import type { Plane } from '@stilus/core/frame'
 import type { Kernels } from '@stilus/core/kernels'
 import { LumaClip } from '../../demo/luma'
-import { mediaPath } from '../../demo/project'
+import { mediaPath } from '../../demo/paths'
 
 /** Everything but position may change too. */
 export const FREE = { scale: true, rotation: true, shear: true, perspective: true }

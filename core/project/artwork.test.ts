@@ -1,6 +1,7 @@
 import { type ArtLayer, readSvgArtwork } from '../formats'
 import { designSvg, plan, renderFrame } from '../render'
 import { Typesetter, type Typefaces } from '../lettering'
+import { card } from '../testing/design'
 import { shippedFonts } from '../testing/fonts'
 import { testKernels } from '../testing/pictures'
 import { testProject } from '../testing/projects'
@@ -30,10 +31,7 @@ const help: ArtworkHelp = {
   ascentOf: (_, size) => size,
 }
 const SIZE = { width: 200, height: 100 }
-const design: Act = [
-  'design.add',
-  { designId: 'd', name: 'Card', size: SIZE, rate: { num: 24, den: 1 }, length: 48 },
-]
+const design: Act = card(SIZE)
 const svg = (inner: string) =>
   readSvgArtwork(`<svg xmlns="http://www.w3.org/2000/svg" width="200" height="100">${inner}</svg>`)
 const laid = (layers: readonly ArtLayer[]): Project =>

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { plan, renderFrame } from '../render'
+import { card } from '../testing/design'
 import { shippedFonts } from '../testing/fonts'
 import { testKernels } from '../testing/pictures'
 import { testProject } from '../testing/projects'
@@ -30,10 +31,7 @@ const TABLE = 'Name, Tins, Rope\nHarbour, 12, 7\nTower, 8, 9\nSquare, 16, 4'
 function chart(kind: ChartKind, text = TABLE, ...more: Act[]): Project {
   let count = 0
   const acts = chartActs(kind, readTable(text), { designId: 'd', size: SIZE, newId: () => `c${++count}` })
-  const design: Act = [
-    'design.add',
-    { designId: 'd', name: 'Card', size: SIZE, rate: { num: 24, den: 1 }, length: 48 },
-  ]
+  const design: Act = card(SIZE)
   return performAll(testProject(), [design, ...acts, ...more], 'Chart').project
 }
 const named = (p: Project, name: string) => {

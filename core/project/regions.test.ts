@@ -1,5 +1,6 @@
 import { cornersOf, corner, valueOf } from '../region'
 import { through } from '../matrix'
+import { TRACK } from '../testing/design'
 import { onShot, testProject, withEdit } from '../testing/projects'
 import {
   type Act,
@@ -57,15 +58,7 @@ const motion = (id = 'm', dx = 2): MotionItem => ({
     first: 24,
     record: moving(dx).id,
   },
-  track: {
-    scale: true,
-    rotation: true,
-    shear: true,
-    perspective: true,
-    pattern: [10, 10],
-    search: [20, 20],
-    refresh: 'worn',
-  },
+  track: TRACK,
 })
 const shelved = (id?: string, dx?: number): Act => ['shelf.put', { item: motion(id, dx) }]
 const attach = { motions: ['m'], at: 24, inverted: false, on: true }

@@ -1,4 +1,5 @@
 import { plan, renderFrame } from '../render'
+import { card } from '../testing/design'
 import { shippedFonts } from '../testing/fonts'
 import { testKernels } from '../testing/pictures'
 import { testProject } from '../testing/projects'
@@ -33,7 +34,7 @@ const set = (name: string, value: number | number[] | string | boolean, id = 'r'
 const row = (...more: Act[]) =>
   run(
     testProject(),
-    ['design.add', { designId: 'd', name: 'Card', size: SIZE, rate: { num: 24, den: 1 }, length: 48 }],
+    card(SIZE),
     [
       'object.add',
       { designId: 'd', objectId: 'a', kind: 'rectangle', form: { box: [10, 10], place: [20, 20] } },
@@ -151,7 +152,7 @@ it('what has steps of its own, and repeats in repeats, look as if they were draw
 it('a list gives each copy its line, and says how many there are', async () => {
   const p = run(
     testProject(),
-    ['design.add', { designId: 'd', name: 'Card', size: SIZE, rate: { num: 24, den: 1 }, length: 48 }],
+    card(SIZE),
     [
       'object.add',
       {

@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { type Matrix3, multiply, shifted, through, turned } from '../matrix'
 import { plan, renderFrame } from '../render'
 import { testKernels } from '../testing/pictures'
+import { TRACK } from '../testing/design'
 import { shot, testProject, withEdit } from '../testing/projects'
 import { riddenAt } from './riding'
 import {
@@ -88,15 +89,7 @@ const motion: MotionItem = {
   mediaId: 'm1',
   shotId: 's1',
   motion: { form: 'point', reference: 24, anchor: [20, 18], first: 24, record: moving.id },
-  track: {
-    scale: true,
-    rotation: true,
-    shear: true,
-    perspective: true,
-    pattern: [10, 10],
-    search: [20, 20],
-    refresh: 'worn',
-  },
+  track: TRACK,
 }
 const ride = { motions: ['m'], at: 24, inverted: false, on: true, part: 'turn' as const }
 const begun = (...more: Act[]): Project =>

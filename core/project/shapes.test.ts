@@ -1,5 +1,6 @@
 import { plan, renderFrame } from '../render'
 import { type Corner, corner, cornersOf, valueOf } from '../region'
+import { card } from '../testing/design'
 import { shippedFonts } from '../testing/fonts'
 import { testKernels } from '../testing/pictures'
 import { testProject } from '../testing/projects'
@@ -14,15 +15,7 @@ beforeAll(async () => ({ open } = await shippedFonts('inter')))
 const SIZE = { width: 320, height: 180 }
 const add = (objectId: string, kind: string, form: object, more: object = {}): Act =>
   ['object.add', { designId: 'd', objectId, kind, form, ...more }] as Act
-const begun = (...acts: Act[]): Project =>
-  performAll(
-    testProject(),
-    [
-      ['design.add', { designId: 'd', name: 'Card', size: SIZE, rate: { num: 24, den: 1 }, length: 48 }],
-      ...acts,
-    ],
-    'Card',
-  ).project
+const begun = (...acts: Act[]): Project => performAll(testProject(), [card(SIZE), ...acts], 'Card').project
 const more = (p: Project, ...acts: Act[]) => performAll(p, acts, 'More').project
 
 /** The sum of the alpha of a design, and the fonts that it asks for. */

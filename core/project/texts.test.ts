@@ -1,4 +1,5 @@
 import { plan, renderFrame } from '../render'
+import { card } from '../testing/design'
 import { shippedFonts } from '../testing/fonts'
 import { testKernels } from '../testing/pictures'
 import { testProject } from '../testing/projects'
@@ -22,14 +23,13 @@ import {
 
 const k = testKernels(128)
 afterEach(() => expect(k.used).toBe(0))
-const RATE = { num: 24, den: 1 }
 const SIZE = { width: 320, height: 180 }
 
 const begun = (text: object, form: Record<string, number | number[]> = {}): Project =>
   performAll(
     testProject(),
     [
-      ['design.add', { designId: 'd', name: 'Card', size: SIZE, rate: RATE, length: 48 }],
+      card(SIZE),
       [
         'object.add',
         { designId: 'd', objectId: 't', kind: 'text', text, form: { place: [20, 20], size: 40, ...form } },
