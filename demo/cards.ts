@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs'
 import { readSvgArtwork } from '@stilus/core/formats'
 import { artworkActs, type EditArgs, type EditName, newCoat } from '@stilus/core/project'
 import { RATE, SIZE } from './cut'
-import { type Act } from './project'
+import type { Act } from './project'
 import { kitPath } from './paths'
 
 /** The cards of the film as designs: the layers of their artwork, what they say as texts. */
