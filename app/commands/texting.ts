@@ -2,7 +2,15 @@ import { COAT_KINDS, COAT_NAMES } from '@stilus/core/coats'
 import type { LetterStyle } from '@stilus/core/lettering'
 import { type Design, designOf, findOwner, type Project } from '@stilus/core/project'
 import { ALIGNMENTS } from '../design/arrange'
-import { copyAgain, copyStyle, hasStyle, pasteStyle } from '../design/duplicating'
+import {
+  copyAgain,
+  copyStyle,
+  copyValues,
+  hasCopied,
+  hasStyle,
+  pasteStyle,
+  pasteValues,
+} from '../design/duplicating'
 import { alignChosen, moveChosen, spreadChosen } from '../design/arranging'
 import { outermost } from '../design/object-acts'
 import { startTyping, stopTyping, switchStyle } from '../design/text/typing'
@@ -102,6 +110,24 @@ export const TEXTING: readonly Command[] = [
     when: () => onScreen() !== undefined && hasStyle(),
     run: () => pasteStyle(view().objectIds),
   },
+  ...(['place', 'keys'] as const).flatMap((what): Command[] => [
+    {
+      ...plain,
+      id: `copy-${what}`,
+      label: `Copy the ${what} of the object`,
+      words: ['position', 'turn', 'size', 'animation', 'move'],
+      when: () => onDesign() && object() !== undefined,
+      run: () => copyValues(view().objectId ?? '', what),
+    },
+    {
+      ...plain,
+      id: `paste-${what}`,
+      label: `Paste the ${what} on the chosen objects`,
+      words: ['position', 'turn', 'size', 'animation', 'move', 'apply'],
+      when: () => onScreen() !== undefined && hasCopied(what),
+      run: () => pasteValues(view().objectIds, what),
+    },
+  ]),
   {
     ...plain,
     id: 'draw-text',

@@ -1,4 +1,4 @@
-import { type Act, type CoatItem, findOwner, type Project } from '@stilus/core/project'
+import { type Act, type CoatItem, type DesignObject, findOwner, type Project } from '@stilus/core/project'
 import { uid } from '../session/work'
 import { editAll } from '../store/edit'
 import { store } from '../store/store'
@@ -55,4 +55,32 @@ export function pasteStyle(ids: readonly string[]): void {
     .filter((id) => findOwner(projectNow(), 'object', id)?.coats)
     .map((objectId): Act => ['coats.set', { objectId, coats: coats.map((c) => ({ ...c, id: uid() })) }])
   if (acts.length) store.dispatch(editAll(acts, 'Give a style'))
+}
+
+const PLACING = ['place', 'anchor', 'scale', 'turn'] as const
+
+/** What was copied of where an object stands, and of its keys. */
+const copied: Record<'place' | 'keys', DesignObject['form'] | undefined> = {
+  place: undefined,
+  keys: undefined,
+}
+
+/** Whether a place, or keys, were copied. */
+export const hasCopied = (what: 'place' | 'keys'): boolean => copied[what] !== undefined
+
+/** Takes where an object stands, or its values that have keys, for others. */
+export function copyValues(objectId: string, what: 'place' | 'keys'): void {
+  const form = findOwner(projectNow(), 'object', objectId)?.form ?? {}
+  const wanted = Object.entries(form).filter(([name, animated]) =>
+    what === 'place' ? PLACING.some((p) => p === name) : (animated.keys?.length ?? 0) > 0,
+  )
+  copied[what] = Object.fromEntries(wanted)
+}
+
+/** Gives what was copied to objects. */
+export function pasteValues(ids: readonly string[], what: 'place' | 'keys'): void {
+  const form = copied[what]
+  if (!form) return
+  const acts = ids.map((objectId): Act => ['object.form', { objectId, form }])
+  if (acts.length) store.dispatch(editAll(acts, what === 'place' ? 'Paste a place' : 'Paste keys'))
 }

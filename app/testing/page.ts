@@ -234,7 +234,11 @@ Object.assign(globalThis, {
   Worker: PlaceWorker,
   AudioContext: SoundClock,
   navigator: { hardwareConcurrency: 1, locks: page.locks, storage },
-  document: Object.assign(sight, { visibilityState: 'visible' }),
+  document: Object.assign(sight, {
+    visibilityState: 'visible',
+    // A link that hands a file over.
+    createElement: () => ({ href: '', download: '', click: () => undefined }),
+  }),
   localStorage: {
     getItem: (key: string) => kept.get(key) ?? null,
     setItem: (key: string, value: string) => void kept.set(key, value),

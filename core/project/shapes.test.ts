@@ -125,3 +125,19 @@ it('a line takes up what its pen covers', () => {
   expect(box?.right).toBeCloseTo(50, 2)
   expect(box?.bottom).toBeCloseTo(20, 2)
 })
+
+it('values go from one object to another with their keys, where that has such a number', () => {
+  const p = begun(
+    add('a', 'star', { box: [40, 40], place: [60, 60] }),
+    add('b', 'ellipse', { box: [40, 40], place: [200, 60] }),
+    ['key.put', { address: formAddress('object', 'a', 'place'), at: 0, value: [60, 60] }],
+    ['key.put', { address: formAddress('object', 'a', 'place'), at: 12, value: [90, 60] }],
+  )
+  const { place, corners } = getObject(p, 'a').form
+  if (!place || !corners) throw new Error('A star has both.')
+  const pasted = more(p, ['object.form', { objectId: 'b', form: { place, corners } }])
+  expect(getObject(pasted, 'b').form['place']).toEqual(place)
+  expect(getObject(pasted, 'b').form['corners']).toBeUndefined()
+  const locked = more(p, ['object.lock', { objectId: 'b', locked: true }])
+  expect(() => more(locked, ['object.form', { objectId: 'b', form: { place } }])).toThrow('locked')
+})

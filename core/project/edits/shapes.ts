@@ -5,7 +5,7 @@ import { type Corner, cornersOf, valueOf, withCorner } from '../../region'
 import { deepCopy } from '../copies'
 import { defineEdit } from '../define'
 import { allObjects, designOf, NotFound, Refused } from '../find'
-import { type DesignObject, drawingSchema, type Project, rideSchema } from '../schema'
+import { type DesignObject, drawingSchema, formSchema, type Project, rideSchema } from '../schema'
 import { refuseLoops } from '../loops'
 import { still } from '../parts'
 import { id, value } from './common'
@@ -75,6 +75,16 @@ export const SHAPE_EDITS = {
       if (object.kind !== 'repeat') throw new NotFound('repeat', a.objectId)
       if (a.list.length) object.list = a.list
       else delete object.list
+    },
+  ),
+  /** Gives an object values with their keys, as they were copied from another; what it has no number for is left out. */
+  'object.form': defineEdit(
+    { ...onObject, form: formSchema },
+    () => 'Paste values',
+    (p, a) => {
+      const object = opened(p, a.objectId)
+      for (const [name, animated] of Object.entries(a.form))
+        if (object.form[name]) object.form[name] = deepCopy(animated)
     },
   ),
   'object.redraw': defineEdit(

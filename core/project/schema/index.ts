@@ -64,7 +64,15 @@ export {
   stepSchema,
   whenSchema,
 } from './step'
-export { addressSchema, animatedSchema, attachSchema, modifierSchema, RIDES, rideSchema } from './values'
+export {
+  addressSchema,
+  animatedSchema,
+  attachSchema,
+  formSchema,
+  modifierSchema,
+  RIDES,
+  rideSchema,
+} from './values'
 
 /** What lies beside the document, by content hash. */
 export type DataRecord = z.infer<typeof recordSchema>
