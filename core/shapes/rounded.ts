@@ -2,6 +2,9 @@ import { maths } from '../maths'
 
 type Point = readonly [number, number]
 
+/** Radii below this are none. */
+const SMALL = 1e-3
+
 /**
  * A polygon with round corners: each is an arc of a radius that touches both sides, smaller where a side is too short for it. Arcs are off by less than a tolerance.
  * @param radii of each corner
@@ -19,10 +22,11 @@ export function rounded(corners: readonly Point[], radii: readonly number[], tol
     const cross = before.x * after.y - before.y * after.x
     const angle = Math.abs(maths.atan2(cross, before.x * after.x + before.y * after.y))
     const wanted = radii[i] ?? 0
-    if (!(wanted > 0) || angle < 1e-4 || angle > Math.PI - 1e-4) return [...here]
+    if (!(wanted > SMALL) || angle < 1e-4 || angle > Math.PI - 1e-4) return [...here]
     const half = maths.tan(angle / 2)
     const reach = Math.min(wanted / half, before.long / 2, after.long / 2)
     const radius = reach * half
+    if (!(radius > SMALL)) return [...here]
     const out = maths.hypot(reach, radius)
     const middle = way([0, 0], [before.x + after.x, before.y + after.y])
     const [cx, cy] = [here[0] + middle.x * out, here[1] + middle.y * out]
