@@ -1,6 +1,6 @@
 import { valueAt } from '@stilus/core/anim'
 import { numbersOf } from '@stilus/core/design'
-import { invert, type Matrix3, multiply, shifted, through } from '@stilus/core/matrix'
+import { invert, isFlat, type Matrix3, multiply, shifted, through } from '@stilus/core/matrix'
 import {
   type Act,
   aboveMatrix,
@@ -13,6 +13,7 @@ import {
   findIn,
   formAddress,
   hasObject,
+  isThere,
   matrixOf,
   numbersAt,
   objectsAbove,
@@ -160,12 +161,11 @@ export const objectAt = (easel: Easel, design: Design, at: Point, frame: number)
 /** All objects that show at a place of the design, from the topmost down; after a group what is in it there. */
 export function objectsAt(easel: Easel, design: Design, [x, y]: Point, frame: number): DesignObject[] {
   const hit = (object: DesignObject): boolean => {
-    const there = object.on && frame >= object.start && frame < object.start + object.length
-    if (!there || object.locked) return false
+    if (!isThere(object, frame) || object.locked) return false
     if (object.kind === 'group') return (object.objects ?? []).some(hit)
     const box = boxOf(easel, object, frame)
     const matrix = matrixOf(easel, object, frame)
-    if (!box || Math.abs(matrix[0] * matrix[4] - matrix[1] * matrix[3]) < 1e-9) return false
+    if (!box || isFlat(matrix)) return false
     const [u, v] = through(invert(matrix), x, y)
     if (u < box.left || u > box.right || v < box.top || v > box.bottom) return false
     if (object.kind !== 'ellipse') return true

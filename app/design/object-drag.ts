@@ -1,4 +1,11 @@
-import { allObjects, type Box, type Design, type DesignObject, type Easel } from '@stilus/core/project'
+import {
+  allObjects,
+  type Box,
+  type Design,
+  type DesignObject,
+  type Easel,
+  isThere,
+} from '@stilus/core/project'
 import { baselineOf } from './baselines'
 import { type PointerEvent, useRef, useState } from 'react'
 import { useAppDispatch, useView } from '../store/store'
@@ -127,8 +134,7 @@ export function useObjectDrag(easel: Easel, design: Design, frame: number, px: n
       bottom: Math.max(from[1], to[1]),
     }
     const touched = design.objects.filter((o) => {
-      const there = o.on && !o.locked && frame >= o.start && frame < o.start + o.length
-      const b = there ? boundsOf(easel, o, frame) : undefined
+      const b = isThere(o, frame) && !o.locked ? boundsOf(easel, o, frame) : undefined
       return b && b.left < box.right && b.right > box.left && b.top < box.bottom && b.bottom > box.top
     })
     dispatch(viewActions.objects([...new Set([...also, ...touched.map((o) => o.id)])]))

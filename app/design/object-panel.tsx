@@ -156,19 +156,27 @@ export function ObjectPanel({
                 object.coats && <CoatsPanel object={object} />
               )}
               {object.text && <ColumnPanel object={object} />}
-              <Field label="Lies there as">
-                <Choice
-                  label="Blend mode of the object"
-                  value={blend.mode}
-                  options={BLENDS.map((mode) => ({ value: mode, label: MODES[mode] ?? capital(mode) }))}
-                  onChange={(mode) => change({ blend: { ...blend, mode: mode as Blend } })}
-                />
-              </Field>
-              <p className="pt-3 text-dim">
-                {object.steps.length
-                  ? 'Its treatments stand in the strip below.'
-                  : `Treatments work on ${OBJECT_PLURALS[object.kind]} too: add one from the catalogue.`}
-              </p>
+              {joinedTo ? (
+                <p className="pt-3 text-dim">
+                  Treatments, opacity and blend mode are those of {joinedTo.name}.
+                </p>
+              ) : (
+                <>
+                  <Field label="Lies there as">
+                    <Choice
+                      label="Blend mode of the object"
+                      value={blend.mode}
+                      options={BLENDS.map((mode) => ({ value: mode, label: MODES[mode] ?? capital(mode) }))}
+                      onChange={(mode) => change({ blend: { ...blend, mode: mode as Blend } })}
+                    />
+                  </Field>
+                  <p className="pt-3 text-dim">
+                    {object.steps.length
+                      ? 'Its treatments stand in the strip below.'
+                      : `Treatments work on ${OBJECT_PLURALS[object.kind]} too: add one from the catalogue.`}
+                  </p>
+                </>
+              )}
             </>
           ),
           where: (
@@ -178,7 +186,12 @@ export function ObjectPanel({
                 <ParentChoice design={design} object={object} />
               </Field>
               <RideRows object={object} />
-              <Forms {...{ object }} params={params.filter(([name]) => PLACING.includes(name))} />
+              <Forms
+                {...{ object }}
+                params={params.filter(
+                  ([name]) => PLACING.includes(name) && !(joinedTo && name === 'opacity'),
+                )}
+              />
             </>
           ),
           when: (

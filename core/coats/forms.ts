@@ -54,9 +54,6 @@ const PAINT: Params = {
   }),
   colour: colour('Colour', 'Of the coat.', [0.9, 0.9, 0.9], { when: isPlain }),
   angle: degrees('Angle', 'The way that the colours run; 0 is from left to right.', 90, { when: graded }),
-  over: choice('Run over', 'What the colours begin and end with, or the picture is fitted to.', UNITS, {
-    when: (v) => !isPlain(v) && v.paint !== 'behind',
-  }),
   zoom: times('Picture size', '1 covers what is painted.', 1, 20, {
     soft: [0.5, 3],
     when: (v) => v.paint === 'picture',
@@ -72,6 +69,12 @@ const PAINT: Params = {
 }
 const isDashed = ({ dash }: Record<string, unknown>) => Array.isArray(dash) && dash.every((v) => v > 0)
 const isTrimmed = ({ from, to }: Record<string, unknown>) => Math.abs(Number(to) - Number(from)) < 1
+/** Of what has letters: what its paint begins anew with. */
+const OVER: Params = {
+  over: choice('Run over', 'What the colours begin and end with, or the picture is fitted to.', UNITS, {
+    when: (v) => !isPlain(v) && v.paint !== 'behind',
+  }),
+}
 const thick = (label: string, help: string) =>
   px(label, help, 0, [-20, 20], { limits: [-400, 400], step: 0.1, digits: 2 })
 
@@ -79,6 +82,7 @@ const thick = (label: string, help: string) =>
 export const COAT_FORMS: Record<CoatKind, Params> = {
   fill: {
     ...PAINT,
+    ...OVER,
     grow: thick('Thicken', 'Moves the outline out by an even width; below 0 it becomes thinner.'),
     ...OPACITY,
     ...soft(0),
@@ -87,6 +91,7 @@ export const COAT_FORMS: Record<CoatKind, Params> = {
   },
   edge: {
     ...PAINT,
+    ...OVER,
     width: px('Width', 'Of the line.', 4, [0, 40], { limits: [0, 400], step: 0.1, digits: 2 }),
     side: choice('Lies', 'On which side of the outline.', {
       outside: 'Outside',

@@ -1,115 +1,31 @@
-import { type Area, blit, type Frame, type Plane } from '../frame'
+import type { Area, Frame, Plane } from '../frame'
 import {
-  grownFrom,
-  bendPlane,
   type Blend,
   blendInto,
   type Body,
-  colourRamp,
   coverOf,
   distanceTo,
   filled,
-  gaussian,
+  grownFrom,
   holdBy,
-  layOver,
   type Kernels,
+  layOver,
   overInto,
   paintThrough,
-  ramp,
   shifted,
   softened,
-  warpPerspective,
 } from '../kernels'
 import { maths } from '../maths'
-import type { Matrix3 } from '../matrix'
-import { type Coat, colourOf, coloursOf, numberOf, pairOf } from './coat'
-import type { KeptPlanes } from './kept'
-import { plateBodies, type Boxes } from './plate'
 import { castPieces } from './cast'
-import { ruledContours } from './ruled'
+import { type Coat, colourOf, numberOf, pairOf } from './coat'
 import { piecesOf } from './contours'
+import { type Drawing, lengthOf, type Painted, paintedArea, type Rgb } from './drawing'
 import { courseOf, edgeBodies } from './edge'
-
-type Rgb = readonly [number, number, number]
-
-/** A body to be painted; where it has a colour of its own, fills of one colour take that. */
-export interface Painted extends Body {
-  colour?: Rgb | undefined
-  /** Which line, word and letter it belongs to. */
-  unit?: { line: number; word: number; letter: number } | undefined
-}
-
-/** What coats are painted on: bodies in pixels of the picture, and what surrounds them. */
-export interface Drawing {
-  bodies: readonly Painted[]
-  /** What plates lie behind, in the object's own pixels. */
-  boxes: Boxes
-  /** From the object's own pixels to those of the picture: x' = a x + b y + c, y' = d x + e y + f. */
-  map: readonly [number, number, number, number, number, number]
-}
-
-/** How far coats reach beyond the bodies, in the object's pixels. */
-export const reachOfCoats = (coats: readonly Coat[]): number => Math.max(0, ...coats.map(reachOf)) + 2
-
-function reachOf(coat: Coat): number {
-  const [dx, dy] = pairOf(coat, 'offset')
-  const far = maths.hypot(dx, dy) + numberOf(coat, 'blur') * 3.6 + Math.max(0, numberOf(coat, 'grow'))
-  if (coat.kind === 'edge') {
-    const pointed = coat.values['corners'] === 'mitre' ? 4 : 1
-    return far + pointed * (numberOf(coat, 'width') + Math.max(0, numberOf(coat, 'gap')))
-  }
-  if (coat.kind === 'line') {
-    const [, high] = pairOf(coat, 'wave')
-    return (
-      far +
-      numberOf(coat, 'width') * 4 +
-      Math.abs(numberOf(coat, 'gap')) +
-      Math.abs(numberOf(coat, 'longer')) +
-      high
-    )
-  }
-  if (coat.kind === 'shadow') return far + numberOf(coat, 'length')
-  if (coat.kind !== 'plate') return far
-  const [px, py] = pairOf(coat, 'pad')
-  const lean = Math.abs(maths.tan((numberOf(coat, 'slant') * Math.PI) / 180))
-  return far + maths.hypot(Math.max(0, px), Math.max(0, py)) + lean * 400
-}
-
-/** What bodies under coats can touch of a picture, and of what is just outside of it, in whole pixels. */
-export function paintedArea(
-  { width, height }: { width: number; height: number },
-  { bodies, boxes, map }: Drawing,
-  coats: readonly Coat[],
-): Area {
-  const reach = reachOfCoats(coats) * lengthOf(map)
-  const corners = coats.some((c) => c.kind === 'plate' || c.kind === 'line')
-    ? boxes.block.flatMap((b) => mappedBox(map, b))
-    : []
-  const xs = [...bodies.flatMap((b) => [b.left, b.right]), ...corners.map(([x]) => x)]
-  const ys = [...bodies.flatMap((b) => [b.top, b.bottom]), ...corners.map(([, y]) => y)]
-  if (!xs.length) return { x: 0, y: 0, width: 0, height: 0 }
-  const least = (list: readonly number[]) => list.reduce((a, b) => Math.min(a, b), Infinity)
-  const most = (list: readonly number[]) => list.reduce((a, b) => Math.max(a, b), -Infinity)
-  // What lies just outside of the picture still sheds its blur and its shadow into it.
-  const room = Math.ceil(reach)
-  const x = Math.max(-room, Math.floor(least(xs) - reach))
-  const y = Math.max(-room, Math.floor(least(ys) - reach))
-  return {
-    x,
-    y,
-    width: Math.max(0, Math.min(width + room, Math.ceil(most(xs) + reach)) - x),
-    height: Math.max(0, Math.min(height + room, Math.ceil(most(ys) + reach)) - y),
-  }
-}
-
-const lengthOf = ([a, b, , d, e]: Drawing['map']) => Math.sqrt(Math.abs(a * e - b * d))
-const mappedBox = ([a, b, c, d, e, f]: Drawing['map'], box: Boxes['block'][number]): [number, number][] =>
-  [
-    [box.left, box.top],
-    [box.right, box.top],
-    [box.left, box.bottom],
-    [box.right, box.bottom],
-  ].map(([x = 0, y = 0]) => [a * x + b * y + c, d * x + e * y + f])
+import type { KeptPlanes } from './kept'
+import { isPictured, paintFrame } from './paints'
+import { plateBodies } from './plate'
+import { ruledContours } from './ruled'
+import { coloured, unitsOf } from './units'
 
 /** Paints bodies with coats from back to front, on nothing; the picture of an area. */
 export function paintCoats(
@@ -174,8 +90,7 @@ class Painter {
     const paint = coat.values['paint'] ?? 'colour'
     if (paint === 'colour') paintThrough(k, out, matte, this.#colourOf(coat), opacity)
     else {
-      const pictured = paint === 'picture' || paint === 'behind'
-      const graded = pictured ? this.#pictured(coat) : this.#graded(coat, String(paint))
+      const graded = paintFrame(k, this.area, this.drawing, coat)
       holdBy(k, graded, matte)
       if (opacity < 1) {
         const clear = filled(k, out.width, out.height, [0, 0, 0, 0])
@@ -370,103 +285,6 @@ class Painter {
     const [a, b, , d, e] = this.drawing.map
     return [a * x + b * y, d * x + e * y]
   }
-
-  /** The picture of a coat where this lies: what lies behind softened in its place, else fitted so that it covers the bodies. */
-  #pictured(coat: Coat): Frame {
-    const { k, area } = this
-    const { width, height } = this.#size
-    const { picture } = coat
-    if (!picture) return filled(k, width, height, [0, 0, 0, 0])
-    if (coat.values['paint'] === 'behind') {
-      const sigma = numberOf(coat, 'soften', 12) * this.#unit
-      const part = filled(k, width, height, [0, 0, 0, 0])
-      const soft = sigma > 0.1 ? gaussian(k, picture.frame, sigma, sigma, 'clamp') : picture.frame
-      blit({ picture: part, area }, { picture: soft, area: picture.area })
-      if (soft !== picture.frame) k.free(soft)
-      return part
-    }
-    const [left, top, right, bottom] = this.#extent(coat)
-    const { frame } = picture
-    const covers = Math.min(frame.width / Math.max(1, right - left), frame.height / Math.max(1, bottom - top))
-    const per = covers / Math.max(0.01, numberOf(coat, 'zoom', 1))
-    const [cx, cy] = [(left + right) / 2 - area.x, (top + bottom) / 2 - area.y]
-    const toSource: Matrix3 = [
-      per,
-      0,
-      frame.width / 2 - per * cx,
-      0,
-      per,
-      frame.height / 2 - per * cy,
-      0,
-      0,
-      1,
-    ]
-    return warpPerspective(k, frame, toSource, { edge: 'clamp', filter: 'bicubic', width, height })
-  }
-
-  /** What the paint of a coat runs over: left, top, right, bottom. */
-  #extent(coat: Coat): [number, number, number, number] {
-    const { bodies, boxes, map } = this.drawing
-    const box = coat.kind === 'plate' ? boxes.block[0] : undefined
-    const corners = box
-      ? mappedBox(map, box)
-      : bodies.flatMap((b) => [
-          [b.left, b.top],
-          [b.right, b.bottom],
-        ])
-    const [xs, ys] = [corners.map((c) => c[0] as number), corners.map((c) => c[1] as number)]
-    return [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)]
-  }
-
-  #graded(coat: Coat, paint: string): Frame {
-    const { k } = this
-    const [left, top, right, bottom] = this.#extent(coat)
-    const centre = [(left + right) / 2 - this.area.x, (top + bottom) / 2 - this.area.y] as const
-    const spread = Math.max(0.01, numberOf(coat, 'spread', 1))
-    const turn = (numberOf(coat, 'angle', 90) * Math.PI) / 180
-    const [x, y] = [maths.cos(turn), maths.sin(turn)]
-    const plane = (() => {
-      if (paint === 'conic') {
-        const round = ramp(k, this.#size.width, this.#size.height, 'turn', { centre, along: [x, y] })
-        return round
-      }
-      const radial = paint === 'radial'
-      const half = radial
-        ? (maths.hypot(right - left, bottom - top) / 2) * spread
-        : ((Math.abs(x) * (right - left) + Math.abs(y) * (bottom - top)) / 2) * spread
-      const by = 1 / Math.max(0.5, half)
-      const along = [x * by, y * by] as const
-      const rising = ramp(k, this.#size.width, this.#size.height, radial ? 'distance' : 'along', {
-        centre,
-        along,
-      })
-      bendPlane(k, rising, radial ? 1 : 0.5, radial ? 0 : 0.5)
-      return rising
-    })()
-    const frame = colourRamp(k, plane, coloursOf(coat.stops))
-    k.free(plane)
-    return frame
-  }
-}
-
-/** The bodies of each line, word or letter that the colours of a coat run over; undefined where they run over the whole. */
-function unitsOf({ bodies }: Drawing, coat: Coat): Painted[][] | undefined {
-  const over = coat.values['over']
-  const along = coat.kind === 'fill' || coat.kind === 'edge'
-  if (
-    !along ||
-    coat.values['paint'] === 'colour' ||
-    (over !== 'line' && over !== 'word' && over !== 'letter')
-  )
-    return undefined
-  const groups = new Map<number, Painted[]>()
-  for (const body of bodies) {
-    const of = body.unit?.[over] ?? 0
-    const group = groups.get(of)
-    if (group) group.push(body)
-    else groups.set(of, [body])
-  }
-  return groups.size > 1 ? [...groups.values()] : undefined
 }
 
 /** Numbers of coats that change no matte. */
@@ -493,16 +311,6 @@ const hides = (coat: Coat) =>
   numberOf(coat, 'grow') >= 0 &&
   numberOf(coat, 'blur') === 0 &&
   (coat.values['blend'] ?? 'normal') === 'normal' &&
-  (coat.values['paint'] === 'colour' || (!coat.picture && coat.stops.every((s) => s.opacity >= 1))) &&
+  (coat.values['paint'] === 'colour' || coat.stops.every((s) => s.opacity >= 1)) &&
+  !isPictured(coat) &&
   pairOf(coat, 'offset').every((v) => v === 0)
-
-function coloured(bodies: readonly Painted[], plain: Rgb): [Rgb, Painted[]][] {
-  const groups = new Map<string, [Rgb, Painted[]]>()
-  for (const body of bodies) {
-    const colour = body.colour ?? plain
-    const group = groups.get(String(colour))
-    if (group) group[1].push(body)
-    else groups.set(String(colour), [colour, [body]])
-  }
-  return [...groups.values()]
-}

@@ -6,7 +6,8 @@ import { mapped } from '../region'
 import { contoursOf, type Shape } from '../shapes'
 import type { Coat } from './coat'
 import { piecesOf } from './contours'
-import { type Drawing, paintCoats, type Painted, paintedArea } from './paint'
+import { type Drawing, type Painted, paintedArea } from './drawing'
+import { paintCoats } from './paint'
 
 /** A body that is joined to those before it: a shape, or something else by name (a text). */
 export interface Part<T> {

@@ -162,10 +162,11 @@ it('texts keep their words, place, size and weight', () => {
 
 it('a picture in the file comes along, one outside of it is told', () => {
   const { layers, notes } = drawing(
-    '<image x="4" y="6" width="20" height="10" href="data:image/png;base64,iVBORw0KGgo="/><image href="photo.jpg"/><mask id="m"/><rect width="9" height="9" mask="url(#m)" filter="url(#f)"/><foreignObject/>',
+    '<image id="bad" href="data:image/png;base64,@@@"/><image x="4" y="6" width="20" height="10" href="data:image/png;base64,iVBORw0KGgo="/><image href="photo.jpg"/><mask id="m"/><rect width="9" height="9" mask="url(#m)" filter="url(#f)"/><foreignObject/>',
   )
   expect(layers[0]).toMatchObject({ kind: 'picture', x: 4, y: 6, size: [20, 10], type: 'png' })
   expect(notes).toEqual([
+    'The picture of "bad" is damaged, and is left out.',
     'The picture of "Picture" does not lie in the file, and is left out.',
     'The mask of "Rectangle" is left out.',
     'The filter of "Rectangle" is left out.',

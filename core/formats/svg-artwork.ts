@@ -118,6 +118,8 @@ class Reader {
         ...own,
         `translate(${Number.parseFloat(attributes['x'] ?? '0')} ${Number.parseFloat(attributes['y'] ?? '0')})`,
       ]
+      if (of.attributes['viewBox'] && (of.tag === 'symbol' || of.tag === 'svg'))
+        this.#note(`"${common.name}" is as large as what it uses.`)
       const shown = of.tag === 'symbol' ? { ...of, tag: 'g' } : of
       const layers = this.#layers(shown, at, [...used, of])
       return layers.length ? [{ ...common, kind: 'group', layers }] : []
@@ -294,7 +296,11 @@ class Reader {
       number,
       number,
     ]
-    const file = Uint8Array.from(atob(data.replace(/\s/g, '')), (char) => char.charCodeAt(0))
+    const file = bytesOf(data)
+    if (!file) {
+      this.#note(`The picture of "${common.name}" is damaged, and is left out.`)
+      return []
+    }
     return [
       {
         ...common,
@@ -306,6 +312,15 @@ class Reader {
         type: type === 'png' ? 'png' : 'jpg',
       },
     ]
+  }
+}
+
+/** The bytes of base 64; undefined where it is none. */
+function bytesOf(data: string): Uint8Array | undefined {
+  try {
+    return Uint8Array.from(atob(data.replace(/\s/g, '')), (char) => char.charCodeAt(0))
+  } catch {
+    return undefined
   }
 }
 

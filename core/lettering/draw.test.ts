@@ -82,3 +82,23 @@ it('a line under letters stands off their baseline and is held clear of what han
   expect(sum('HHH', 3)).toBeCloseTo(sum('HHH', 0), 1)
   expect(sum('Hgg', 3)).toBeLessThan(sum('Hgg', 0) - 40)
 })
+
+it('letter by letter, a line in front of a fill is seen on it, one behind it is not', () => {
+  const red = (coats: Coat[]) => {
+    const drawn = drawText(k, { width: 200, height: 120 }, typesetter, {
+      setting: { ...plainSetting, size: 80, text: 'HH', weight: 900 },
+      coats,
+      order: 'letter',
+      map: [1, 0, 10, 0, 1, 5],
+    })
+    if (!drawn) throw new Error('There is a text.')
+    const sum = drawn.frame.data.reduce((a, v, i) => (i % 4 === 0 ? a + v : a), 0)
+    k.free(drawn.frame)
+    return sum
+  }
+  const [line, fill] = [
+    coat('line', { where: 'through', width: 10, gap: 0, colour: [1, 0, 0] }),
+    coat('fill', { colour: [0, 0, 1] }),
+  ]
+  expect(red([fill, line])).toBeGreaterThan(red([line, fill]) * 1.3)
+})

@@ -1,6 +1,6 @@
 import { type Coat, paintCoats, paintedArea } from '../coats'
 import type { Area, Frame, Size } from '../frame'
-import { type Kernels, layOver } from '../kernels'
+import { type Kernels, layOver, overInto } from '../kernels'
 import { bodiesOf, boxesOf, type LetterBody } from './bodies'
 import type { Setting } from './setting'
 import type { Typesetter } from './typesetter'
@@ -41,9 +41,12 @@ export function drawText(k: Kernels, size: Size, typesetter: Typesetter, text: L
     typesetter.kept.begin(JSON.stringify([setting, map, area]))
     return { area, frame: paintCoats(k, area, { bodies, boxes, map }, coats, typesetter.kept) }
   }
-  const behind = (c: Coat) => c.kind === 'plate' || c.kind === 'line'
-  const plates = coats.filter(behind)
-  const rest = coats.filter((c) => !behind(c))
+  // Plates and lines belong to no letter: they lie behind all of them, or over all, as they are ordered.
+  const ofNone = (c: Coat) => c.kind === 'plate' || c.kind === 'line'
+  const first = coats.findIndex((c) => !ofNone(c))
+  const plates = first < 0 ? coats : coats.slice(0, first)
+  const rest = coats.filter((c) => !ofNone(c))
+  const front = coats.slice(plates.length).filter(ofNone)
   const frame = paintCoats(k, area, { bodies, boxes, map }, plates)
   for (const letter of lettersOf(bodies)) {
     const own = { bodies: letter, boxes, map }
@@ -51,6 +54,11 @@ export function drawText(k: Kernels, size: Size, typesetter: Typesetter, text: L
     if (part.width <= 0 || part.height <= 0) continue
     const picture = paintCoats(k, part, own, rest)
     layOver(k, { picture: frame, area }, { picture, area: part })
+    k.free(picture)
+  }
+  if (front.length) {
+    const picture = paintCoats(k, area, { bodies, boxes, map }, front)
+    overInto(k, picture, frame)
     k.free(picture)
   }
   return { area, frame }

@@ -13,6 +13,9 @@ export function multiply(a: Matrix3, b: Matrix3): Matrix3 {
 /** The same map with 1 as its last entry. */
 export const normalised = (m: Matrix3): Matrix3 => m.map((v) => v / m[8]) as unknown as Matrix3
 
+/** Whether a map leaves nothing of an area. */
+export const isFlat = (m: Matrix3): boolean => Math.abs(m[0] * m[4] - m[1] * m[3]) < 1e-9
+
 /** Where a map takes a place. */
 export function through([a, b, c, d, e, f, g, h, i]: Matrix3, x: number, y: number): [number, number] {
   const w = g * x + h * y + i

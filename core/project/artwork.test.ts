@@ -152,6 +152,31 @@ it('a design written as SVG looks the same when it is read again', async () => {
   expect(worst).toBeLessThan(0.02)
 })
 
+it('letters keep colours of their own, and copies how dense they are and what they went towards', () => {
+  const range = { start: 0, end: 1, style: { colour: [1, 0, 0] as [number, number, number] } }
+  const p = run(
+    testProject(),
+    design,
+    ['object.add', { designId: 'd', objectId: 't', kind: 'text', text: { text: 'Om', ranges: [range] } }],
+    ['object.add', { designId: 'd', objectId: 'e', kind: 'rectangle', form: { box: [12, 8] } }],
+    [
+      'objects.repeat',
+      {
+        objectIds: ['e'],
+        repeatId: 'r',
+        form: { step: [18, 0], count: 3, fade: 0.5, tinted: 1, tint: [0, 0, 1] },
+      },
+    ],
+  )
+  const [card] = p.designs
+  if (!card) throw new Error('It has a design.')
+  const { text } = designSvg(p, card, 0, new Typesetter(fontsOf(p), open))
+  expect(text).toContain('fill="#ff0000"')
+  expect(text).toContain('fill="#0000ff"')
+  expect(text).toContain('<g opacity="0.75">')
+  expect(text).toContain('<g opacity="0.5">')
+})
+
 it('what SVG cannot hold is told by the names of objects', () => {
   const p = run(
     testProject(),

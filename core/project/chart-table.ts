@@ -41,6 +41,8 @@ export function readTable(text: string): ChartTable {
     throw new TableProblem(
       `Line ${wrong + (headed ? 2 : 1)} has no number where one should be: ${(body[wrong] ?? []).join(', ')}.`,
     )
+  const below = body.find((r) => r.slice(1, count + 1).some((c) => asNumber(c) < 0))
+  if (below) throw new TableProblem(`A chart shows numbers from 0 on, and one is below: ${below.join(', ')}.`)
   return {
     series: Array.from({ length: count }, (_, i) => (headed ? first[i + 1] : undefined) || `Series ${i + 1}`),
     rows: body.map(([name = '', ...cells]) => ({ name, values: cells.slice(0, count).map(asNumber) })),

@@ -70,6 +70,7 @@ it.each([
   ['', 'There is no number'],
   ['Harbour\nTower', 'There is no number'],
   ['Harbour, 3\nTower, many', 'Line 2 has no number where one should be: Tower, many'],
+  ['Harbour, 3\nTower, -2', 'one is below: Tower, -2'],
   ['Name, Tins\nHarbour, 3, 4\nTower, 5', 'Line 3 has no number'],
   [Array.from({ length: 61 }, (_, i) => `N${i}, 1`).join('\n'), '60 lines'],
 ])('a table that is none is refused in words', (text, message) => {

@@ -19,6 +19,7 @@ export {
   deepObjects,
   type Easel,
   hasObject,
+  isThere,
   matrixOf,
   numbersAt,
   restOfRide,

@@ -21,6 +21,10 @@ export interface Box {
   bottom: number
 }
 
+/** Whether an object is on and there at a frame of its design. */
+export const isThere = ({ on, start, length }: DesignObject, frame: number): boolean =>
+  on && frame >= start && frame < start + length
+
 /** The design that objects lie on. */
 export type Easel = Pick<Stage, 'project' | 'design' | 'size'> & {
   /** Sets texts, where what they take up is wanted. */

@@ -149,6 +149,37 @@ it('what has steps of its own, and repeats in repeats, look as if they were draw
   expect(seen.sum).toBeCloseTo(1500, 2)
 })
 
+it('copies lie on what is behind them as they themselves say', async () => {
+  const blend = { mode: 'multiply' as const, space: 'linear' as const }
+  const over: Act = [
+    'object.add',
+    { designId: 'd', objectId: 'grey', kind: 'rectangle', form: { box: [10, 10], place: [20, 20] } },
+  ]
+  const tone = (id: string, v: number): Act => [
+    'value.set',
+    {
+      address: { owner: { kind: 'object', id }, path: `coats/${id}-fill/form/colour` },
+      at: 0,
+      value: [v, v, v],
+    },
+  ]
+  const p = run(
+    testProject(),
+    card(SIZE),
+    [
+      'object.add',
+      { designId: 'd', objectId: 'a', kind: 'rectangle', form: { box: [10, 10], place: [20, 20] } },
+    ],
+    over,
+    tone('a', 0.5),
+    tone('grey', 0.5),
+    ['object.change', { objectId: 'grey', change: { blend } }],
+    ['objects.repeat', { objectIds: ['a', 'grey'], repeatId: 'r', form: { step: [30, 0], count: 2 } }],
+  )
+  const { at } = await pictured(p)
+  for (const x of [20, 50]) expect(at(x, 20, 0)).toBeCloseTo(0.25, 4)
+})
+
 it('a list gives each copy its line, and says how many there are', async () => {
   const p = run(
     testProject(),

@@ -68,6 +68,22 @@ it('a combination stays made of its parts: they move, sit one in another and go'
   expect((await covered(inner)).sum).toBeCloseTo(5600, 1)
 })
 
+it('a part of a combination goes along with what it moves along with, outside of that too', async () => {
+  const p = more(
+    two(),
+    add('lead', 'rectangle', { box: [2, 2], place: [0, 0], opacity: 0 }),
+    ['object.parent', { objectId: 'b', parent: 'lead', frame: 0 }],
+    ['objects.combine', { objectIds: ['a', 'b'], combinedId: 'c', join: 'subtract' }],
+  )
+  expect((await covered(p)).sum).toBeCloseTo(3000, 1)
+  const away = more(p, [
+    'value.set',
+    { address: formAddress('object', 'lead', 'place'), at: 0, value: [25, 0] },
+  ])
+  // The box that is cut out has moved half of its way out.
+  expect((await covered(away)).sum).toBeCloseTo(4500, 1)
+})
+
 it('letters are cut out of a shape, and their font is asked for', async () => {
   const text = { text: 'Om', family: 'inter', weight: 600 }
   const letters = begun(add('t', 'text', { size: 60, place: [60, 60] }, { text }))

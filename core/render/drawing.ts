@@ -1,12 +1,13 @@
 import type { Coat, Part } from '../coats'
-import { objectMatrix, type RepeatCopy } from '../design'
+import type { RepeatCopy } from '../design'
 import type { Setting } from '../lettering'
-import { type Matrix3, multiply } from '../matrix'
+import { invert, isFlat, type Matrix3, multiply } from '../matrix'
 import {
   coatsAt,
   type DesignObject,
   familyId,
-  numbersAt,
+  isThere,
+  matrixOf,
   type Project,
   settingAt,
   shapeAt,
@@ -45,7 +46,7 @@ export function drawnItem(
 ): DrawnItem | undefined {
   const coats = tinted(coatsAt(stage, object, frame), of.copy)
   const map = multiply([canvas.scale, 0, 0, 0, canvas.scale, 0, 0, 0, 1], matrix)
-  if (!coats.length || Math.abs(matrix[0] * matrix[4] - matrix[1] * matrix[3]) < 1e-9) return undefined
+  if (!coats.length || isFlat(matrix)) return undefined
   if (object.kind === 'text') {
     const setting = shownSetting(of, stage, object, frame)
     if (!setting.text.trim()) return undefined
@@ -86,11 +87,14 @@ const onePart = (
 
 /** What a combination is made of: its shapes and texts that are there, those of combinations in it joined first of all. */
 function partsOf(of: Drawing, combined: DesignObject, frame: number): TextPart[] {
+  const whole = matrixOf(stageOf(of.project, { kind: 'object', id: combined.id }), combined, frame)
+  if (isFlat(whole)) return []
+  const inside = invert(whole)
   return (combined.objects ?? []).flatMap((object): TextPart[] => {
-    const there = object.on && frame >= object.start && frame < object.start + object.length
-    if (!there || !isDrawn(object)) return []
+    if (!isThere(object, frame) || !isDrawn(object)) return []
     const stage = stageOf(of.project, { kind: 'object', id: object.id })
-    const own = objectMatrix(numbersAt(stage, object, frame))
+    // What it moves along with and rides on may lie outside of the combination.
+    const own = multiply(inside, matrixOf(stage, object, frame))
     if (object.kind !== 'combined') return [onePart(of, stage, object, frame, own)]
     const parts = partsOf(of, object, frame)
     return parts.length ? [{ join: object.join ?? 'unite', map: own, of: { parts } }] : []

@@ -113,3 +113,31 @@ it('a picture covers what it paints, as large as that or larger', async () => {
     ),
   ).toThrow('circle')
 })
+
+it('of an object in a group, what lies behind the group is behind it too', async () => {
+  const p = begun(set('glass', 'paint', 'behind'), set('glass', 'soften', 0), [
+    'objects.group',
+    { objectIds: ['glass'], groupId: 'g', name: 'Plate' },
+  ])
+  const seen = await pictured(p, design)
+  expect(seen(20, 18)).toEqual([1, 0, 0, 1])
+  // A red left half of glass alone: what is behind it was seen through it.
+  const alone = await pictured(p, { kind: 'stack', stack: { kind: 'object', id: 'glass' } })
+  expect([alone(20, 18), alone(4, 4)]).toEqual([
+    [1, 0, 0, 1],
+    [0, 0, 0, 0],
+  ])
+})
+
+it('a coat without a picture hides no edge', async () => {
+  const edge: Act = ['coat.add', { objectId: 'glass', coatId: 'e', kind: 'edge', at: 0 }]
+  const seen = await pictured(
+    begun(set('glass', 'paint', 'picture'), edge, [
+      'object.change',
+      { objectId: 'red', change: { on: false } },
+    ]),
+    design,
+  )
+  expect(seen(32, 18)[3]).toBe(0)
+  expect(seen(32, 6)[3]).toBeGreaterThan(0.9)
+})

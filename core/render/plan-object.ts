@@ -1,9 +1,11 @@
 import { scaled } from '../frame'
-import { IDENTITY, invert, type Matrix3, multiply } from '../matrix'
+import { IDENTITY, invert, isFlat, type Matrix3, multiply } from '../matrix'
 import {
+  allObjects,
   type DesignObject,
   findIn,
   formAt,
+  isThere,
   matrixOf,
   restOfRide,
   sourceSize,
@@ -11,6 +13,7 @@ import {
   stageOf,
 } from '../project'
 import { drawnItem, drawnOp } from './drawing'
+import { laidOver } from './laying'
 import { isPictured, paintsOf } from './paints'
 import { planRepeat } from './plan-repeat'
 import { planMaterial } from './plan-source'
@@ -43,7 +46,7 @@ function planFlat(of: Planning, stage: Stage, object: DesignObject, frame: numbe
     const item = drawnItem(of, canvas, stage, object, frame, matrix)
     if (!item) return g.clear(canvas)
     if (!isPictured(object)) return g.add(canvas, drawnOp(project, [item]))
-    const painted = paintsOf(of, stage, object, item, frame, () => planBelowObject(of, stage, frame))
+    const painted = paintsOf(of, stage, object, item, frame, () => planBehind(of, stage, frame))
     return g.add(canvas, drawnOp(project, [painted.item]), painted.inputs)
   }
   if (!object.source) return g.clear(canvas)
@@ -65,8 +68,7 @@ function planFlat(of: Planning, stage: Stage, object: DesignObject, frame: numbe
     1,
   ]
   const fromDesign: Matrix3 = [1 / canvas.scale, 0, 0, 0, 1 / canvas.scale, 0, 0, 0, 1]
-  const det = matrix[0] * matrix[4] - matrix[1] * matrix[3]
-  if (Math.abs(det) < 1e-9) return g.clear(canvas)
+  if (isFlat(matrix)) return g.clear(canvas)
   const toSource = multiply(multiply(toOwn, invert(matrix)), fromDesign)
   const still = toSource.every((v, i) => Math.abs(v - (IDENTITY[i] as number)) < 1e-9)
   if (still && own.width === canvas.width && own.height === canvas.height) return picture
@@ -86,20 +88,11 @@ export function planObjects(
   let picture: number | undefined
   for (const object of objects) {
     if (object.id === upTo) break
-    const there = object.on && frame >= object.start && frame < object.start + object.length
-    if (!there) continue
+    if (!isThere(object, frame)) continue
     const own = stageOf(project, { kind: 'object', id: object.id })
     const opacity = Number(formAt(own, object, 'opacity', frame))
-    if (!(opacity > 0)) continue
-    let top = by.stack(of, own, frame - object.zero)
-    if (opacity < 1) top = g.add(canvas, { kind: 'mix', amount: opacity }, [g.clear(canvas), top])
-    const { blend } = object
-    if (blend && blend.mode !== 'normal')
-      picture = g.add(canvas, { kind: 'blend', mode: blend.mode, space: blend.space }, [
-        picture ?? g.clear(canvas),
-        top,
-      ])
-    else picture = picture === undefined ? top : g.add(canvas, { kind: 'over' }, [top, picture])
+    if (opacity > 0)
+      picture = laidOver(g, canvas, picture, by.stack(of, own, frame - object.zero), object, opacity)
   }
   return picture ?? g.clear(canvas)
 }
@@ -109,4 +102,17 @@ export function planBelowObject(of: Planning, stage: Stage, frame: number): numb
   const { design, stack } = stage
   if (!design) return of.g.clear(of.g.canvas(stage.size))
   return planObjects(of, stage, findIn([...design.objects], stack.id), frame, stack.id)
+}
+
+/** All that lies behind an object in its design at a frame: below it in its list, and below the groups that it is in. */
+function planBehind(of: Planning, stage: Stage, frame: number): number {
+  const { g } = of
+  const all = allObjects([...(stage.design?.objects ?? [])])
+  const holder = (id: string) => all.find((o) => o.objects?.some((inner) => inner.id === id))
+  let picture = planBelowObject(of, stage, frame)
+  for (let at = holder(stage.stack.id); at; at = holder(at.id)) {
+    const own = stageOf(of.project, { kind: 'object', id: at.id })
+    picture = g.add(g.canvas(stage.size), { kind: 'over' }, [picture, planBelowObject(of, own, frame)])
+  }
+  return picture
 }

@@ -1,7 +1,8 @@
-import { invert, type Matrix3, multiply } from '../matrix'
-import { copiesAt, type DesignObject, formAt, matrixOf, type Stage, stageOf } from '../project'
+import { invert, isFlat, multiply } from '../matrix'
+import { copiesAt, type DesignObject, formAt, isThere, matrixOf, type Stage, stageOf } from '../project'
 import { drawnItem, drawnOp, isDrawn } from './drawing'
 import type { DrawnItem } from './graph'
+import { laidOver } from './laying'
 import { isPictured } from './paints'
 import type { Planning } from './work'
 
@@ -17,11 +18,8 @@ export function planRepeat(of: Planning, stage: Stage, object: DesignObject, fra
   if (!first || isFlat(matrix)) return g.clear(canvas)
   let items: DrawnItem[] = []
   let picture: number | undefined
-  const lay = (top: number) => {
-    picture = picture === undefined ? top : g.add(canvas, { kind: 'over' }, [top, picture])
-  }
   const flush = () => {
-    if (items.length) lay(g.add(canvas, drawnOp(project, items)))
+    if (items.length) picture = laidOver(g, canvas, picture, g.add(canvas, drawnOp(project, items)), {}, 1)
     items = []
   }
   for (const copy of copiesAt(stage, object, frame)) {
@@ -33,27 +31,27 @@ export function planRepeat(of: Planning, stage: Stage, object: DesignObject, fra
     const lead = of.copy ? multiply(of.copy.matrix, own) : own
     const inside: Planning = { ...of, copy: { ...copy, matrix: lead } }
     for (const child of object.objects ?? []) {
-      if (!child.on || then < child.start || then >= child.start + child.length) continue
+      if (!isThere(child, then)) continue
       const at = stageOf(project, { kind: 'object', id: child.id })
       const opacity = Number(formAt(at, child, 'opacity', then)) * copy.opacity
       if (!(opacity > 0)) continue
-      if (
-        isDrawn(child) &&
-        !isPictured(child) &&
-        !child.steps.length &&
-        (child.blend?.mode ?? 'normal') === 'normal'
-      ) {
+      if (isPlain(child)) {
         const item = drawnItem(inside, canvas, at, child, then, multiply(lead, matrixOf(at, child, then)))
         if (item) items.push({ ...item, opacity })
         continue
       }
       flush()
-      const top = by.stack(inside, at, then - child.zero)
-      lay(opacity < 1 ? g.add(canvas, { kind: 'mix', amount: opacity }, [g.clear(canvas), top]) : top)
+      picture = laidOver(g, canvas, picture, by.stack(inside, at, then - child.zero), child, opacity)
     }
   }
   flush()
   return picture ?? g.clear(canvas)
 }
 
-const isFlat = (m: Matrix3) => Math.abs(m[0] * m[4] - m[1] * m[3]) < 1e-9
+/** Whether all that an object is can be drawn beside others in one go. */
+const isPlain = (object: DesignObject): boolean =>
+  isDrawn(object) &&
+  !isPictured(object) &&
+  !object.steps.length &&
+  (object.blend?.mode ?? 'normal') === 'normal' &&
+  object.ride?.part !== 'plane'

@@ -1,13 +1,15 @@
-import { type Coat, contoursOfBodies, contoursOfParts } from '../coats'
+import { type Coat, coloured, contoursOfBodies, contoursOfParts } from '../coats'
+import type { RepeatCopy } from '../design'
 import { encodeSrgb } from '../colour'
 import { bodiesOf, type Typesetter } from '../lettering'
 import { maths } from '../maths'
-import { invert, type Matrix3, multiply } from '../matrix'
+import { invert, isFlat, type Matrix3, multiply } from '../matrix'
 import {
   type Design,
   type DesignObject,
   formAt,
   copiesAt,
+  isThere,
   matrixOf,
   type Project,
   restOfRide,
@@ -58,12 +60,11 @@ function written(
   objects: readonly DesignObject[],
   frame: number,
   indent: string,
-  lead: { matrix: Matrix3; index: number } | undefined,
+  lead: RepeatCopy | undefined,
 ): string {
   return objects
     .map((object) => {
-      const there = object.on && frame >= object.start && frame < object.start + object.length
-      if (!there) return ''
+      if (!isThere(object, frame)) return ''
       const stage = stageOf(of.project, { kind: 'object', id: object.id })
       const opacity = Number(formAt(stage, object, 'opacity', frame))
       if (object.steps.some((s) => s.on)) of.notes.add(`The treatments of ${object.name} are left out.`)
@@ -109,17 +110,21 @@ function content(
   object: DesignObject,
   frame: number,
   indent: string,
-  lead: { matrix: Matrix3; index: number } | undefined,
+  lead: RepeatCopy | undefined,
 ): string {
   if (object.kind === 'group') return written(of, object.objects ?? [], frame, indent, lead)
   if (object.kind === 'repeat')
     return copiesAt(stage, object, frame)
-      .map(({ matrix, index }) => {
-        const own = matrixOf(stage, object, frame)
-        if (Math.abs(own[0] * own[4] - own[1] * own[3]) < 1e-9) return ''
-        const around = multiply(multiply(own, matrix), invert(own))
-        const whole = lead ? multiply(lead.matrix, around) : around
-        return written(of, object.objects ?? [], frame, indent, { matrix: whole, index })
+      .map((copy) => {
+        const then = frame - copy.delay
+        const [own, before] = [matrixOf(stage, object, frame), matrixOf(stage, object, then)]
+        if (isFlat(own) || isFlat(before)) return ''
+        const around = multiply(multiply(own, copy.matrix), invert(before))
+        const matrix = lead ? multiply(lead.matrix, around) : around
+        const inner = written(of, object.objects ?? [], then, indent, { ...copy, matrix })
+        return copy.opacity < 1
+          ? `${indent}<g opacity="${short(copy.opacity)}">\n${inner}${indent}</g>\n`
+          : inner
       })
       .join('')
   if (!isDrawn(object)) {
@@ -129,12 +134,9 @@ function content(
   const own = matrixOf(stage, object, frame)
   const matrix = lead ? multiply(lead.matrix, own) : own
   const canvas = { ...of.design.size, scale: 1 }
-  const copy = lead && { ...PLAIN, index: lead.index, matrix: lead.matrix }
-  const item = drawnItem({ project: of.project, copy }, canvas, stage, object, frame, matrix)
+  const item = drawnItem({ project: of.project, copy: lead }, canvas, stage, object, frame, matrix)
   return item ? painted(of, item, object.name, indent) : ''
 }
-
-const PLAIN = { opacity: 1, delay: 0, towards: 0, tint: [0, 0, 0] as const }
 
 /** The coats of a text or shape from back to front, each as a path. */
 function painted(of: Writing, item: DrawnItem, name: string, indent: string): string {
@@ -143,19 +145,29 @@ function painted(of: Writing, item: DrawnItem, name: string, indent: string): st
   const { coats, map } = 'text' in item ? item.text : item.shape
   const [a, b, , d, e] = map
   const unit = Math.sqrt(Math.abs((a as number) * (e as number) - (b as number) * (d as number)))
-  const contours =
-    'text' in item
-      ? lettersOf(item.text.setting, [...item.text.map, 0, 0, 1] as unknown as Matrix3)
-      : contoursOfParts(item.shape.parts, item.shape.map, lettersOf)
+  const bodies = 'text' in item ? bodiesOf(of.typesetter.layout(item.text.setting), item.text.map) : undefined
+  const contours = bodies
+    ? contoursOfBodies(bodies)
+    : 'shape' in item
+      ? contoursOfParts(item.shape.parts, item.shape.map, lettersOf)
+      : []
   if (!contours.length) return ''
-  const data = contours.map((c) => `M${pairs(c)}Z`).join('')
   return coats
-    .map((coat) => {
-      const look = lookOf(of, coat, contours, unit, name)
-      return look ? `${indent}<path d="${data}"${look}/>\n` : ''
+    .flatMap((coat) => {
+      const path = (part: readonly (readonly number[])[], look: string | undefined) =>
+        look ? [`${indent}<path d="${part.map((c) => `M${pairs(c)}Z`).join('')}"${look}/>\n`] : []
+      // Letters of a colour of their own show that in fills of one colour.
+      const own = bodies && coat.kind === 'fill' && coat.values['paint'] === 'colour'
+      if (!own) return path(contours, lookOf(of, coat, contours, unit, name))
+      return coloured(bodies, coat.values['colour'] as unknown as Rgb).flatMap(([colour, some]) => {
+        const tinted = { ...coat, values: { ...coat.values, colour: [...colour] } }
+        return path(contoursOfBodies(some), lookOf(of, tinted, contours, unit, name))
+      })
     })
     .join('')
 }
+
+type Rgb = readonly [number, number, number]
 
 function lookOf(
   of: Writing,
@@ -172,8 +184,16 @@ function lookOf(
     of.notes.add(`Coats of ${name} that are soft, moved, or lie behind it are left out.`)
     return undefined
   }
+  if (coat.values['paint'] === 'picture' || coat.values['paint'] === 'behind') {
+    of.notes.add(`Coats of ${name} that are painted with pictures are left out.`)
+    return undefined
+  }
   const opacity = number('opacity', 1)
-  const shown = opacity < 1 ? ` opacity="${short(opacity)}"` : ''
+  const mode = String(coat.values['blend'] ?? 'normal')
+  const blend = MODES[mode] ? ` style="mix-blend-mode: ${MODES[mode]}"` : ''
+  const shown = `${opacity < 1 ? ` opacity="${short(opacity)}"` : ''}${blend}`
+  if (['line', 'word', 'letter'].includes(String(coat.values['over'])) && coat.values['paint'] !== 'colour')
+    of.notes.add(`The colours of ${name} run over the whole.`)
   const paint = paintOf(of, coat, contours)
   if (coat.kind === 'fill') {
     if (number('grow') !== 0) of.notes.add(`The fill of ${name} is as thick as its outline.`)

@@ -155,7 +155,8 @@ function CoatControls({ object, coat }: { object: DesignObject; coat: CoatItem }
   return (
     <div className="px-1 pb-1.5">
       {Object.entries(form)
-        .filter(([, param]) => param.when?.(now) ?? true)
+        // Only what has letters has lines, words and letters.
+        .filter(([name, param]) => (name !== 'over' || object.text) && (param.when?.(now) ?? true))
         .map(([name, param]) => (
           <ParamRow
             key={name}
