@@ -7,7 +7,8 @@ import { getSequence } from './find'
 import { findOwner, homeOf } from './owners'
 import { motionOf } from './records'
 import type { Stage } from './stage'
-import type { Attach, Design, MotionItem, Project, Shot } from './schema'
+import { shownAt } from './shown'
+import type { Attach, MotionItem, Project } from './schema'
 
 /** From pixels of a medium to those of a canvas into which it is fitted and centred. */
 export function fitOf(project: Project, { width, height }: Size, mediaId: string): Matrix3 {
@@ -34,21 +35,15 @@ export function motionFrame(stage: Stage, item: MotionItem, t: number): number {
   const other = own ? shot : (measured ?? shot)
   const home = measured && homeOf(project, 'shot', measured.id)
   const clock = home === undefined ? stage.rate : getSequence(project, home).rate
-  const now = design ? sequenceFrame(project, design, stage.start + f, other) : stage.start + f
+  // A design that is not shown anywhere runs as if it began with the shot.
+  const frame = stage.start + f
+  const now = design ? (shownAt(project, design, frame)?.at ?? frame + (other?.start ?? 0)) : frame
   const at = own || !other ? f : now - other.start
   const rate = project.media.find((m) => m.id === item.mediaId)?.rate ?? stage.rate
   const whole = Math.floor(at)
   const from = other?.in ?? 0
   const [a, b] = [whole, whole + 1].map((n) => conform(from + n, clock, rate)) as [number, number]
   return a + (b - a) * (at - whole)
-}
-
-/** The frame of the sequence at which a design shows one of its frames: where it is shown first, else as if it began with a shot. */
-function sequenceFrame(project: Project, design: Design, frame: number, shot: Shot | undefined): number {
-  const shown = project.sequences
-    .flatMap((s) => s.shots)
-    .find(({ source }) => source.kind === 'design' && source.designId === design.id)
-  return shown ? shown.start + frame - shown.in : frame + (shot?.start ?? 0)
 }
 
 const itemsOf = (project: Project, ids: readonly string[]): MotionItem[] =>

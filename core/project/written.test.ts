@@ -1,6 +1,8 @@
 import fc from 'fast-check'
 import { testProject } from '../testing/projects'
 import { figure, FIGURES } from './figure'
+import type { Shot } from './schema'
+import { shownAt } from './shown'
 import { formAddress, getObject, performAll, settingAt, stageOf, VARIABLES } from '.'
 
 it.each([
@@ -107,6 +109,27 @@ it('what is shown on a sequence says the shot under it and the timecode there', 
     ],
   }
   expect(said(laid, 24).text).toBe(`Harbour 00:00:11:12 ${sequence.name}`)
+})
+
+it('a design of another rate than its sequence says the frame that is seen', () => {
+  const p = begun('')
+  const [sequence] = p.sequences
+  const [design] = p.designs
+  if (!sequence || !design) throw new Error('The test project has both.')
+  const title = {
+    id: 'x',
+    lane: 0,
+    start: 12,
+    length: 40,
+    in: 0,
+    source: { kind: 'design' as const, designId: 'd' },
+  }
+  const laid = { ...p, sequences: [{ ...sequence, shots: [{ ...sequence.shots[0], ...title } as Shot] }] }
+  const slow = { ...design, rate: { num: 12, den: 1 } }
+  // Its 10th frame begins as the 20th of the sequence does, and is seen at the one after that.
+  expect(shownAt(laid, slow, 10)?.at).toBe(12 + 21)
+  expect(shownAt(laid, design, 10)?.at).toBe(22)
+  expect(shownAt(p, design, 10)).toBeUndefined()
 })
 
 it('what braces do not know stays, and every name is known', () => {

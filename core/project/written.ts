@@ -4,6 +4,7 @@ import { objectsAbove } from './find'
 import type { Design, DesignObject, DesignText, Project } from './schema'
 import type { Stage } from './stage'
 import { figure } from './figure'
+import { shownAt } from './shown'
 import { formAt } from './values'
 
 /** What can stand in a text in braces, in plain words. */
@@ -106,18 +107,14 @@ function shownIn(
   design: Design,
   frame: number,
 ): Record<'timecode' | 'shot' | 'sequence', string> {
-  for (const { shots, name, rate, startTimecode } of project.sequences) {
-    const shown = shots.find((s) => s.source.kind === 'design' && s.source.designId === design.id)
-    if (!shown) continue
-    const at = shown.start + frame - shown.in
-    const under = shots
-      .filter((s) => s.lane < shown.lane && at >= s.start && at < s.start + s.length)
+  const shown = shownAt(project, design, frame)
+  if (shown) {
+    const { sequence, shot, at } = shown
+    const under = sequence.shots
+      .filter((s) => s.lane < shot.lane && at >= s.start && at < s.start + s.length)
       .sort((a, b) => b.lane - a.lane)
-    return {
-      sequence: name,
-      shot: under[0]?.name ?? shown.name,
-      timecode: toTimecode(startTimecode + at, rate),
-    }
+    const timecode = toTimecode(sequence.startTimecode + at, sequence.rate)
+    return { sequence: sequence.name, shot: under[0]?.name ?? shot.name, timecode }
   }
   return { sequence: '', shot: '', timecode: toTimecode(Math.max(0, frame), design.rate) }
 }

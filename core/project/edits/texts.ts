@@ -2,14 +2,13 @@ import { z } from 'zod'
 import { COAT_KINDS, COAT_NAMES, STOP_FORM } from '../../coats'
 import { axisNumber, insertText, replaceText, styleText, type TextContent } from '../../lettering'
 import { defineEdit } from '../define'
-import { designOf, getDesign, getObject, NotFound, Refused } from '../find'
+import { designOf, getDesign, NotFound, Refused } from '../find'
 import { refuseLoops } from '../loops'
-import { formAddress, Locked, still } from '../parts'
+import { formAddress, still } from '../parts'
 import { paramAt } from '../values'
 import {
   coatSchema,
   type CoatItem,
-  type DesignObject,
   type Font,
   fontSchema,
   letterStyleSchema,
@@ -20,18 +19,13 @@ import {
 import { newCoat } from '../texts'
 import { defaults, fit } from '../../params'
 import { id, value } from './common'
+import { opened } from './in-design'
 import { needSource } from './shots'
 
 const onObject = { objectId: id }
 const onCoat = { ...onObject, coatId: id }
 const part = { start: z.int().min(0), end: z.int().min(0) }
 const { ranges } = textSchema.shape
-
-function opened(p: Project, objectId: string): DesignObject {
-  const object = getObject(p, objectId)
-  if (object.locked) throw new Locked(object.name)
-  return object
-}
 
 function textOf(p: Project, objectId: string) {
   const { text } = opened(p, objectId)
