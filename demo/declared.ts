@@ -1,5 +1,5 @@
 import { exampleOf } from '@stilus/core/catalogue'
-import type { Param } from '@stilus/core/params'
+import type { Param, Params } from '@stilus/core/params'
 import { PRESETS } from '@stilus/core/presets'
 import type { StepDeclaration } from '@stilus/core/steps'
 
@@ -30,6 +30,18 @@ function values(param: Param): string {
   }
 }
 
+const rowsOf = (params: Params) =>
+  Object.values(params).map((p) => `| ${p.label} | ${p.help} | ${values(p)} |`)
+const table = (rows: readonly string[]) =>
+  rows.length ? ['| control | what it does | values |', '| --- | --- | --- |', ...rows].join('\n') : ''
+
+/** What has a name, a purpose and controls, under its picture. */
+export const told = (
+  { name, purpose, params }: { name: string; purpose: string; params: Params },
+  picture: string,
+): string =>
+  [`### ${name}`, `![${name}](${picture})`, purpose, table(rowsOf(params))].filter(Boolean).join('\n\n')
+
 /** A treatment as the documents tell of it, under its picture. */
 export function entry(step: StepDeclaration, picture: string): string {
   const presets = PRESETS.filter((p) => p.use === step.id).map((p) => p.name)
@@ -38,8 +50,7 @@ export function entry(step: StepDeclaration, picture: string): string {
       (p) => `| ${list.label}: ${p.label.toLowerCase()} | ${p.help} | ${values(p)}, each |`,
     ),
   )
-  const own = Object.values(step.params).map((p) => `| ${p.label} | ${p.help} | ${values(p)} |`)
-  const rows = [...own, ...lists]
+  const rows = [...rowsOf(step.params), ...lists]
   const inputs = Object.entries(step.inputs ?? {}).flatMap(([name, i]) =>
     name === 'before' ? [] : i.label.toLowerCase(),
   )
@@ -57,7 +68,7 @@ export function entry(step: StepDeclaration, picture: string): string {
     `![${step.name}](${picture})`,
     step.purpose,
     facts.filter(Boolean).join(' '),
-    ['| control | what it does | values |', '| --- | --- | --- |', ...rows].join('\n'),
+    table(rows),
   ]
     .filter(Boolean)
     .join('\n\n')

@@ -1,6 +1,7 @@
 import type { Area } from '../frame'
 import type { Body } from '../kernels'
 import { maths } from '../maths'
+import { type Matrix3, through } from '../matrix'
 import { type Coat, numberOf, pairOf } from './coat'
 import type { Boxes } from './plate'
 
@@ -20,7 +21,13 @@ export interface Drawing {
   boxes: Boxes
   /** From the object's own pixels to those of the picture: x' = a x + b y + c, y' = d x + e y + f. */
   map: readonly [number, number, number, number, number, number]
+  /** What paint runs over, in pixels of the picture, where that is more than the bodies. */
+  extent?: Extent | undefined
+  /** Where it is moved: how it rests, and by what what lies behind it is moved from there. */
+  bent?: { map: Drawing['map']; by: Matrix3 } | undefined
 }
+
+export type Extent = readonly [left: number, top: number, right: number, bottom: number]
 
 /** How far coats reach beyond the bodies, in the object's pixels. */
 export const reachOfCoats = (coats: readonly Coat[]): number => Math.max(0, ...coats.map(reachOf)) + 2
@@ -52,12 +59,12 @@ function reachOf(coat: Coat): number {
 /** What bodies under coats can touch of a picture, and of what is just outside of it, in whole pixels. */
 export function paintedArea(
   { width, height }: { width: number; height: number },
-  { bodies, boxes, map }: Drawing,
+  { bodies, boxes, map, bent }: Drawing,
   coats: readonly Coat[],
 ): Area {
   const reach = reachOfCoats(coats) * lengthOf(map)
   const corners = coats.some((c) => c.kind === 'plate' || c.kind === 'line')
-    ? boxes.block.flatMap((b) => mappedBox(map, b))
+    ? boxesAround(boxes).flatMap((b) => mappedBox(bent?.map ?? map, b).map(([x, y]) => bentTo(bent, x, y)))
     : []
   const xs = [...bodies.flatMap((b) => [b.left, b.right]), ...corners.map(([x]) => x)]
   const ys = [...bodies.flatMap((b) => [b.top, b.bottom]), ...corners.map(([, y]) => y)]
@@ -75,6 +82,29 @@ export function paintedArea(
     height: Math.max(0, Math.min(height + room, Math.ceil(most(ys) + reach)) - y),
   }
 }
+
+/** A body through a map of the picture. */
+export function bodyThrough<B extends Body>(body: B, m: Matrix3): B {
+  const pieces = new Float32Array(body.pieces.length)
+  let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity]
+  for (let i = 0; i < pieces.length; i += 2) {
+    const [x, y] = through(m, body.pieces[i] as number, body.pieces[i + 1] as number)
+    pieces[i] = x
+    pieces[i + 1] = y
+    left = Math.min(left, x)
+    right = Math.max(right, x)
+    top = Math.min(top, y)
+    bottom = Math.max(bottom, y)
+  }
+  return { ...body, pieces, left, top, right, bottom }
+}
+
+/** The boxes that all plates lie around. */
+const boxesAround = ({ block, line, word }: Boxes) => (block.length ? block : line.length ? line : word)
+
+/** Where a place of the picture is moved to with what is painted. */
+export const bentTo = (bent: Drawing['bent'], x: number, y: number): [number, number] =>
+  bent ? through(bent.by, x, y) : [x, y]
 
 /** What a length of the object is in pixels of the picture. */
 export const lengthOf = ([a, b, , d, e]: Drawing['map']) => Math.sqrt(Math.abs(a * e - b * d))

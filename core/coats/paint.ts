@@ -19,7 +19,7 @@ import { maths } from '../maths'
 import { castPieces } from './cast'
 import { type Coat, colourOf, numberOf, pairOf } from './coat'
 import { piecesOf } from './contours'
-import { type Drawing, lengthOf, type Painted, paintedArea, type Rgb } from './drawing'
+import { bentTo, bodyThrough, type Drawing, lengthOf, type Painted, paintedArea, type Rgb } from './drawing'
 import { courseOf, edgeBodies } from './edge'
 import type { KeptPlanes } from './kept'
 import { isPictured, paintFrame } from './paints'
@@ -161,8 +161,9 @@ class Painter {
     const unit = this.#unit
     const grow = numberOf(coat, 'grow') * unit
     if (coat.kind === 'plate') {
-      const bodies = plateBodies(this.drawing, coat)
-      return this.#coverOf(bodies)
+      const { boxes, map, bent } = this.drawing
+      const bodies = plateBodies({ boxes, map: bent?.map ?? map }, coat)
+      return this.#coverOf(bent ? bodies.map((body) => bodyThrough(body, bent.by)) : bodies)
     }
     if (coat.kind === 'line') return this.#ruled(coat)
     if (coat.kind === 'edge') {
@@ -188,12 +189,12 @@ class Painter {
   /** Lines under, through or over, held clear of letters that cross them. */
   #ruled(coat: Coat): Plane {
     const { k, drawing } = this
-    const [a, b, c, d, e, f] = drawing.map
+    const [a, b, c, d, e, f] = drawing.bent?.map ?? drawing.map
     const contours = ruledContours(drawing.boxes, coat).map((contour) => {
       const out: number[] = []
       for (let i = 0; i < contour.length; i += 2) {
         const [x, y] = [contour[i] as number, contour[i + 1] as number]
-        out.push(a * x + b * y + c, d * x + e * y + f)
+        out.push(...bentTo(drawing.bent, a * x + b * y + c, d * x + e * y + f))
       }
       return out
     })

@@ -12,7 +12,7 @@ import {
 import { maths } from '../maths'
 import type { Matrix3 } from '../matrix'
 import { type Coat, coloursOf, numberOf } from './coat'
-import { type Drawing, lengthOf, mappedBox } from './drawing'
+import { bentTo, type Drawing, type Extent, lengthOf, mappedBox } from './drawing'
 
 /** Whether a coat is painted with a picture or with what lies behind. */
 export const isPictured = ({ values }: Coat): boolean =>
@@ -27,13 +27,12 @@ export function paintFrame(k: Kernels, area: Area, drawing: Drawing, coat: Coat)
   return behind(k, area, numberOf(coat, 'soften', 12) * lengthOf(drawing.map), picture)
 }
 
-type Extent = readonly [left: number, top: number, right: number, bottom: number]
-
 /** What the paint of a coat runs over. */
-function extentOf({ bodies, boxes, map }: Drawing, coat: Coat): Extent {
+function extentOf({ bodies, boxes, map, extent, bent }: Drawing, coat: Coat): Extent {
+  if (extent && coat.kind !== 'plate') return extent
   const box = coat.kind === 'plate' ? boxes.block[0] : undefined
   const corners = box
-    ? mappedBox(map, box)
+    ? mappedBox(bent?.map ?? map, box).map(([x, y]) => bentTo(bent, x, y))
     : bodies.flatMap((b) => [
         [b.left, b.top],
         [b.right, b.bottom],

@@ -1,3 +1,4 @@
+import type { Exposed } from '../arrivals'
 import type { Area, Frame, Size } from '../frame'
 import type { Kernels } from '../kernels'
 import { invert, type Matrix3, multiply } from '../matrix'
@@ -8,6 +9,7 @@ import type { Coat } from './coat'
 import { piecesOf } from './contours'
 import { type Drawing, type Painted, paintedArea } from './drawing'
 import { paintCoats } from './paint'
+import { laidTogether, paintSight, type Sight } from './seen'
 
 /** A body that is joined to those before it: a shape, or something else by name (a text). */
 export interface Part<T> {
@@ -23,6 +25,8 @@ export interface Shaped<T = never> {
   coats: readonly Coat[]
   /** From the object's own pixels to those of the picture. */
   map: Matrix3
+  /** How it is seen while something moves it, from back to front. */
+  looks?: readonly Exposed[] | undefined
 }
 
 /** Pixels by which a bent outline may be off. */
@@ -34,7 +38,7 @@ const STEPS = 256
 export function drawShape<T>(
   k: Kernels,
   size: Size,
-  { parts, coats, map }: Shaped<T>,
+  { parts, coats, map, looks }: Shaped<T>,
   lettersOf: LettersOf<T>,
 ): { frame: Frame; area: Area } | undefined {
   const contours = contoursOfParts(parts, map, lettersOf)
@@ -46,6 +50,14 @@ export function drawShape<T>(
     bodies: [body],
     boxes: { block: [own], line: [own], word: [own] },
     map: [map[0], map[1], map[2], map[3], map[4], map[5]],
+  }
+  if (looks) {
+    const letter = own.bottom - own.top
+    const sights = looks.map((one): Sight => ({ drawing, coats, looks: one, map, size: letter }))
+    return laidTogether(
+      k,
+      sights.flatMap((sight) => paintSight(k, size, sight) ?? []),
+    )
   }
   const area = paintedArea(size, drawing, coats)
   if (area.width <= 0 || area.height <= 0) return undefined

@@ -1,5 +1,5 @@
 import { choice, count, seed } from '../params/make'
-import { chance } from '../steps/chance'
+import { chance } from '../hash'
 import { declareCrossing } from './crossing'
 import { EDGE, goneOver, planeBy } from './shares'
 

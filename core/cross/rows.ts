@@ -1,6 +1,6 @@
 import { copyOf, overInto, warpBy } from '../kernels'
 import { choice, px, seed, share } from '../params/make'
-import { chance } from '../steps/chance'
+import { chance } from '../hash'
 import { declareCrossing } from './crossing'
 import { within } from './turning'
 

@@ -3,7 +3,7 @@ import type { Edge } from '../kernels'
 import { maths } from '../maths'
 import { multiply, shifted, turned } from '../matrix'
 import { count, degrees, edge, px, seed, share } from '../params/make'
-import { chance } from '../steps/chance'
+import { chance } from '../hash'
 import { declareCrossing } from './crossing'
 import { along, warped } from './moving'
 

@@ -3,7 +3,7 @@ import { copyOf } from '../kernels'
 import { maths } from '../maths'
 import { radians } from '../matrix'
 import { count, number, point, seed, share } from '../params/make'
-import { chance } from '../steps/chance'
+import { chance } from '../hash'
 import { declareCrossing } from './crossing'
 import { within } from './turning'
 

@@ -2,7 +2,7 @@ import { smoothstep } from '../colour'
 import type { Frame } from '../frame'
 import { colourRamp, type Kernels, mixInto, noise, runProgram, warpBy } from '../kernels'
 import { count, number, px, seed, share } from '../params/make'
-import { chance } from '../steps/chance'
+import { chance } from '../hash'
 import type { Place } from '../steps/declare'
 import { declareCrossing } from './crossing'
 

@@ -1,7 +1,7 @@
 import type { Frame } from '../frame'
 import { mixInto, warpBy } from '../kernels'
 import { choice, px, seed, share } from '../params/make'
-import { chance } from '../steps/chance'
+import { chance } from '../hash'
 import { declareCrossing } from './crossing'
 import { planeBy } from './shares'
 import { within } from './turning'

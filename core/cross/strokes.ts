@@ -2,7 +2,7 @@ import { field } from '../kernels'
 import { maths } from '../maths'
 import { radians } from '../matrix'
 import { choice, degrees, px, seed, share } from '../params/make'
-import { chance } from '../steps/chance'
+import { chance } from '../hash'
 import { declareCrossing } from './crossing'
 import { EDGE, goneOver } from './shares'
 

@@ -3,7 +3,7 @@ import { copyOf, overInto, warpPerspective, type Homography } from '../kernels'
 import { maths } from '../maths'
 import { invert, type Matrix3, multiply, radians, shifted } from '../matrix'
 import { colour, degrees, px, seed, share } from '../params/make'
-import { chance } from '../steps/chance'
+import { chance } from '../hash'
 import { declareCrossing } from './crossing'
 
 /** How fine and how strong the octaves of the line are. */

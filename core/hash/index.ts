@@ -10,3 +10,4 @@ export function hash(text: string): string {
   }
   return [a, b, c, d].map((n) => (n >>> 0).toString(16).padStart(8, '0')).join('')
 }
+export { chance } from './chance'

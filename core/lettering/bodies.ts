@@ -2,7 +2,7 @@ import type { Boxes, OwnBox, Painted } from '../coats'
 import { wordsOf } from './graphemes'
 import { maths } from '../maths'
 import type { Bar, Glyph, Layout, Line } from './laid'
-import { type Standing, stood } from './standing'
+import { after, type Standing, stood } from './standing'
 import type { Outline } from './typeface'
 
 type Map = readonly [number, number, number, number, number, number]
@@ -74,16 +74,6 @@ function underGlyph(
   const [u, v] = stood(standing?.(middle) ?? [1, 0, 0, 0, 1, 0], x, y)
   return after(map, [1, 0, u - x + upright[0], 0, 1, v - y + upright[1]])
 }
-
-/** What the second map does, then the first. */
-const after = ([a, b, c, d, e, f]: Map, [u, v, w, x, y, z]: Map): Map => [
-  a * u + b * x,
-  a * v + b * y,
-  a * w + b * z + c,
-  d * u + e * x,
-  d * v + e * y,
-  d * w + e * z + f,
-]
 
 /** A bar in pieces as wide as letters, so that it goes round bends with them. */
 function inPieces(bar: Bar, glyphs: readonly Glyph[]): Bar[] {

@@ -1,7 +1,18 @@
-import { type Coat, paintCoats, paintedArea } from '../coats'
+import { AT_REST, type Eye, type Moving } from '../arrivals'
+import {
+  type Coat,
+  type Drawing,
+  type KeptPlanes,
+  laidTogether,
+  matrixOfMap,
+  paintCoats,
+  paintedArea,
+  paintSight,
+} from '../coats'
 import type { Area, Frame, Size } from '../frame'
 import { type Kernels, layOver, overInto } from '../kernels'
 import { bodiesOf, boxesOf, type LetterBody } from './bodies'
+import { isBoxed, movingText, type MovingText } from './moving'
 import type { Setting } from './setting'
 import type { Typesetter } from './typesetter'
 
@@ -17,6 +28,9 @@ export interface Lettered {
   order: Order
   /** From the text's own pixels to those of the picture. */
   map: readonly [number, number, number, number, number, number]
+  /** What moves its letters now, and the eye that sees them in depth. */
+  moving?: readonly Moving[] | undefined
+  eye?: Eye | undefined
 }
 
 /** A picture of a part of a whole. */
@@ -29,27 +43,68 @@ const NO_BOXES = { block: [], line: [], word: [] }
 
 /** Text with its coats on nothing: the part of a picture of a size that it touches, undefined where there is none. The caller frees it. */
 export function drawText(k: Kernels, size: Size, typesetter: Typesetter, text: Lettered): Drawn | undefined {
-  const { setting, coats, order, map } = text
-  const layout = typesetter.layout(setting)
-  const plated = coats.some((c) => c.kind === 'plate' || c.kind === 'line')
-  const units = coats.some((c) => c.values['over'] && c.values['over'] !== 'block')
-  const boxes = plated ? boxesOf(layout, setting.text) : NO_BOXES
-  const bodies = bodiesOf(layout, map, units ? setting.text : undefined)
-  const area = paintedArea(size, { bodies, boxes, map }, coats)
-  if (area.width <= 0 || area.height <= 0) return undefined
-  if (order === 'block') {
-    typesetter.kept.begin(JSON.stringify([setting, map, area]))
-    return { area, frame: paintCoats(k, area, { bodies, boxes, map }, coats, typesetter.kept) }
+  const { setting, coats, order, map, moving, eye } = text
+  if (moving?.length && eye) {
+    const parts = movingText(typesetter, setting, { coats, moving, eye, map })
+    if (parts.sights.length || !parts.resting.drawing.bodies.length)
+      return drawParts(k, size, parts, order, map)
   }
+  const layout = typesetter.layout(setting)
+  const boxes = coats.some(isBoxed) ? boxesOf(layout, setting.text) : NO_BOXES
+  const units = coats.some((c) => c.values['over'] && c.values['over'] !== 'block')
+  const bodies = bodiesOf(layout, map, units ? setting.text : undefined)
+  const kept = order === 'block' ? typesetter.kept : undefined
+  return paintLetters(k, size, { bodies, boxes, map }, coats, order, (area) => {
+    kept?.begin(JSON.stringify([setting, map, area]))
+    return kept
+  })
+}
+
+/** Letters that rest, and over them those that move. */
+function drawParts(
+  k: Kernels,
+  size: Size,
+  { resting, sights, all }: MovingText,
+  order: Order,
+  map: Lettered['map'],
+): Drawn | undefined {
+  const boxed = (coats: readonly Coat[]) => {
+    if (!coats.length || !(all.dense > 0)) return undefined
+    const looks = [{ ...AT_REST, opacity: all.dense }]
+    const drawing = { bodies: [], boxes: all.boxes, map }
+    return paintSight(k, size, { drawing, coats, looks, map: matrixOfMap(map), size: 1 })
+  }
+  const { drawing, coats } = resting
+  const still = drawing.bodies.length ? paintLetters(k, size, drawing, coats, order) : undefined
+  const moved = sights.map((sight) => paintSight(k, size, sight))
+  const parts = [boxed(all.behind), still, ...moved, boxed(all.front)]
+  return laidTogether(
+    k,
+    parts.flatMap((part) => part ?? []),
+  )
+}
+
+/** Letters with coats, over all of them or one by one. */
+function paintLetters(
+  k: Kernels,
+  size: Size,
+  drawing: Drawing & { bodies: readonly LetterBody[] },
+  coats: readonly Coat[],
+  order: Order,
+  keeping?: (area: Area) => KeptPlanes | undefined,
+): Drawn | undefined {
+  const { boxes, map } = drawing
+  const area = paintedArea(size, drawing, coats)
+  if (area.width <= 0 || area.height <= 0) return undefined
+  if (order === 'block') return { area, frame: paintCoats(k, area, drawing, coats, keeping?.(area)) }
   // Plates and lines belong to no letter: they lie behind all of them, or over all, as they are ordered.
-  const ofNone = (c: Coat) => c.kind === 'plate' || c.kind === 'line'
-  const first = coats.findIndex((c) => !ofNone(c))
+  const first = coats.findIndex((c) => !isBoxed(c))
   const plates = first < 0 ? coats : coats.slice(0, first)
-  const rest = coats.filter((c) => !ofNone(c))
-  const front = coats.slice(plates.length).filter(ofNone)
-  const frame = paintCoats(k, area, { bodies, boxes, map }, plates)
-  for (const letter of lettersOf(bodies)) {
-    const own = { bodies: letter, boxes, map }
+  const rest = coats.filter((c) => !isBoxed(c))
+  const front = coats.slice(plates.length).filter(isBoxed)
+  const frame = paintCoats(k, area, drawing, plates)
+  for (const bodies of lettersOf(drawing.bodies)) {
+    const own = { bodies, boxes, map }
     const part = paintedArea(size, own, rest)
     if (part.width <= 0 || part.height <= 0) continue
     const picture = paintCoats(k, part, own, rest)
@@ -57,7 +112,7 @@ export function drawText(k: Kernels, size: Size, typesetter: Typesetter, text: L
     k.free(picture)
   }
   if (front.length) {
-    const picture = paintCoats(k, area, { bodies, boxes, map }, front)
+    const picture = paintCoats(k, area, drawing, front)
     overInto(k, picture, frame)
     k.free(picture)
   }

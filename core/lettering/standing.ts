@@ -46,3 +46,13 @@ export const stood = ([a, b, c, d, e, f]: Affine, x: number, y: number): [number
   a * x + b * y + c,
   d * x + e * y + f,
 ]
+
+/** What the second map does, then the first. */
+export const after = ([a, b, c, d, e, f]: Affine, [u, v, w, x, y, z]: Affine): Affine => [
+  a * u + b * x,
+  a * v + b * y,
+  a * w + b * z + c,
+  d * u + e * x,
+  d * v + e * y,
+  d * w + e * z + f,
+]

@@ -1,7 +1,15 @@
 import { type Animated, NOISE_FORMS, retimeAll, retimed, type Retiming } from '../anim'
 import { contentLeaves } from '../params'
 import { allSteps, getShot, treatmentTime } from './find'
-import { bindingsOf, coatAddress, controlAddress, formAddress, modifierAddress, stopAddress } from './parts'
+import {
+  bindingsOf,
+  moverAddress,
+  coatAddress,
+  controlAddress,
+  formAddress,
+  modifierAddress,
+  stopAddress,
+} from './parts'
 import { stageOf } from './stage'
 import type { Address, Binding, DesignObject, MaskItem, Project, Shot, Stack, Step } from './schema'
 
@@ -134,6 +142,12 @@ export const objectValues = (object: DesignObject): { address: Address; animated
       address: formAddress('object', object.id, name),
       animated,
     })),
+    ...(object.movers ?? []).flatMap(({ id, form }) =>
+      Object.entries(form).map(([name, animated]) => ({
+        address: moverAddress(object.id, id, name),
+        animated,
+      })),
+    ),
     ...(object.coats ?? []).flatMap((coat) => [
       ...Object.entries(coat.form).map(([name, animated]) => ({
         address: coatAddress(object.id, coat.id, name),

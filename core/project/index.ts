@@ -108,6 +108,8 @@ export {
   roomAcross,
   transitionAt,
 } from './transitions'
+export { eyeOf, heldIn, innerLooksOf, looksOf, plainly } from './looks'
+export { mostUnits, moverFrames, moversOf, moverValues, movingAt, numberLike } from './movers'
 export { ownPassages, type OwnPassage, passageOf, type PassageWay, passing } from './passages'
 export { type BoundInput, boundValues, inputsOf, type OutputKind, outputsOf } from './inputs'
 export { loopFrom, refuseLoops } from './loops'
@@ -131,6 +133,7 @@ export {
   bindingsOf,
   addressLabel,
   coatAddress,
+  moverAddress,
   stopAddress,
   addressName,
   contentAddress,
@@ -175,6 +178,7 @@ export {
 } from './values'
 export type {
   CoatItem,
+  Mover,
   DesignText,
   Font,
   Address,

@@ -1,3 +1,4 @@
+import { findMover, moverParams } from '../arrivals'
 import { COAT_FORMS } from '../coats'
 import { OBJECT_FORMS } from '../design'
 import { contentSchema, defaults, type Params } from '../params'
@@ -107,6 +108,10 @@ function settleObject(object: DesignObject): void {
     Object.assign(form, { ...still(defaults(params)), ...form })
   fill(object.form, OBJECT_FORMS[object.kind])
   for (const coat of object.coats ?? []) fill(coat.form, COAT_FORMS[coat.kind])
+  for (const { use, way, form } of object.movers ?? []) {
+    const mover = findMover(use)
+    if (mover) fill(form, moverParams(mover, way))
+  }
 }
 
 /** The same for anything that has the controls of a step, such as a preset. Mutates. */

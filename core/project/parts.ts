@@ -25,6 +25,12 @@ export const coatAddress = (objectId: string, coatId: string, name: string): Add
   path: `coats/${coatId}/form/${name}`,
 })
 
+/** The address of a control of a mover of an object. */
+export const moverAddress = (objectId: string, moverId: string, name: string): Address => ({
+  owner: { kind: 'object', id: objectId },
+  path: `movers/${moverId}/form/${name}`,
+})
+
 /** The address of a number of a colour in the gradient of a coat. */
 export const stopAddress = (objectId: string, coatId: string, stopId: string, name: string): Address => ({
   owner: { kind: 'object', id: objectId },

@@ -4,6 +4,7 @@ import { axisNumber, type Course, type LetterStyle, type Setting } from '../lett
 import { defaults, fit, type Params, type Values } from '../params'
 import { cornersOf, flatten, flattenOpen } from '../region'
 import type { Stage } from './stage'
+import { counted } from './movers'
 import { formAt, moved } from './values'
 import { type InCopy, written } from './written'
 import { still } from './parts'
@@ -59,7 +60,7 @@ export function settingAt(
     gap: number('gap'),
     tab: number('tab'),
     course: course && Array.isArray(points) ? courseOf(course, points as number[], number) : undefined,
-    ...(as === 'shown' ? written(text, stage, object, frame, copy) : {}),
+    ...(as === 'shown' ? counted(stage, object, frame, written(text, stage, object, frame, copy)) : {}),
     axes: axesAt(stage, object, frame),
     size: number('size'),
     tracking: number('tracking'),

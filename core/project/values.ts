@@ -1,4 +1,5 @@
 import { type Animated, type ModifyContext, movedValue, type Source, type Value, valueAt } from '../anim'
+import { findMover, moverParams } from '../arrivals'
 import { contentAt, type ContentValues, fit, type Param, type Values } from '../params'
 import { ITEM_FORMS } from '../region'
 import { COAT_FORMS, STOP_FORM } from '../coats'
@@ -183,6 +184,11 @@ export function paramAt(project: Project, at: Address): Param | undefined {
 function objectParam(project: Project, object: DesignObject, path: string): Param | undefined {
   const [first, coatId, third] = path.split('/')
   const leaf = path.slice(path.lastIndexOf('/') + 1)
+  if (first === 'movers') {
+    const mover = object.movers?.find((m) => m.id === coatId)
+    const declaration = mover && findMover(mover.use)
+    return declaration && moverParams(declaration, mover.way)[leaf]
+  }
   if (first !== 'coats') return OBJECT_FORMS[object.kind][leaf] ?? axisOf(project, object, leaf)
   const kind = object.coats?.find((c) => c.id === coatId)?.kind
   if (!kind) return undefined

@@ -36,7 +36,7 @@ export function assignAreas(nodes: readonly Draft[], wanted: Area): Node[] {
     } else if (op.kind === 'matte') {
       const reach = Math.max(0, ...op.moments.flat().map((item) => lookReach(item, canvas.scale)))
       for (const i of inputs) ask(i, grown(own, Math.ceil(reach)))
-    } else if (op.kind === 'fit' || op.kind === 'place' || op.kind === 'drawn')
+    } else if (op.kind === 'fit' || op.kind === 'place' || op.kind === 'drawn' || op.kind === 'seen')
       for (const i of inputs) ask(i, wholes[i] as Area)
     else for (const i of inputs) ask(i, own)
   }

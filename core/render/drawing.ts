@@ -1,13 +1,16 @@
-import type { Coat, Part } from '../coats'
+import { type Part, tinted } from '../coats'
 import type { RepeatCopy } from '../design'
 import type { Setting } from '../lettering'
 import { invert, isFlat, type Matrix3, multiply } from '../matrix'
 import {
   coatsAt,
   type DesignObject,
+  eyeOf,
   familyId,
   isThere,
+  looksOf,
   matrixOf,
+  movingAt,
   type Project,
   settingAt,
   shapeAt,
@@ -44,18 +47,23 @@ export function drawnItem(
   frame: number,
   matrix: Matrix3,
 ): DrawnItem | undefined {
-  const coats = tinted(coatsAt(stage, object, frame), of.copy)
+  const own = coatsAt(stage, object, frame)
+  const coats = of.copy ? tinted(own, of.copy.tint, of.copy.towards) : own
   const map = multiply([canvas.scale, 0, 0, 0, canvas.scale, 0, 0, 0, 1], matrix)
   if (!coats.length || isFlat(matrix)) return undefined
   if (object.kind === 'text') {
     const setting = shownSetting(of, stage, object, frame)
     if (!setting.text.trim()) return undefined
     const [a, b, c, d, e, f] = map
-    const text = { setting, coats, order: object.text?.order ?? 'block', map: [a, b, c, d, e, f] as const }
-    return { text, opacity: 1 }
+    const moving = of.typed === object.id ? [] : movingAt(stage, object, frame)
+    const seen = moving.length ? { moving, eye: eyeOf(stage, matrix) } : {}
+    const order = object.text?.order ?? 'block'
+    return { text: { setting, coats, order, map: [a, b, c, d, e, f], ...seen }, opacity: 1 }
   }
   const parts = object.kind === 'combined' ? partsOf(of, object, frame) : [onePart(of, stage, object, frame)]
-  return parts.length ? { shape: { parts, coats, map }, opacity: 1 } : undefined
+  if (!parts.length) return undefined
+  const looks = looksOf(stage, object, frame, matrix, canvas.scale)
+  return { shape: { parts, coats, map, ...(looks ? { looks } : {}) }, opacity: 1 }
 }
 
 const shownSetting = ({ typed, copy }: Drawing, stage: Stage, object: DesignObject, frame: number) =>
@@ -98,18 +106,5 @@ function partsOf(of: Drawing, combined: DesignObject, frame: number): TextPart[]
     if (object.kind !== 'combined') return [onePart(of, stage, object, frame, own)]
     const parts = partsOf(of, object, frame)
     return parts.length ? [{ join: object.join ?? 'unite', map: own, of: { parts } }] : []
-  })
-}
-
-/** Coats whose colours have gone some way towards that of a repeat's last copy. */
-function tinted(coats: Coat[], copy: RepeatCopy | undefined): Coat[] {
-  if (!copy || copy.towards <= 0) return coats
-  const { tint, towards } = copy
-  const mixed = (colour: readonly number[]) =>
-    colour.map((v, c) => v + ((tint[c] as number) - v) * towards) as [number, number, number]
-  return coats.map((coat) => {
-    const { colour } = coat.values
-    const own = Array.isArray(colour) ? { ...coat.values, colour: mixed(colour as number[]) } : coat.values
-    return { ...coat, values: own, stops: coat.stops.map((s) => ({ ...s, colour: mixed(s.colour) })) }
   })
 }

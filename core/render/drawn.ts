@@ -1,6 +1,6 @@
 import { type Area, blit, type Frame, type Size } from '../frame'
-import { type Coat, contoursOfBodies, drawShape } from '../coats'
-import { filled, type Kernels, layOver } from '../kernels'
+import { type Coat, contoursOfBodies, drawShape, pictureSeen } from '../coats'
+import { filled, type Kernels, layOver, warpPerspective } from '../kernels'
 import {
   bodiesOf,
   drawText,
@@ -15,6 +15,24 @@ import {
 import type { Matrix3 } from '../matrix'
 import type { DrawnItem, Op, OwnFace } from './graph'
 import type { Held } from './held'
+
+/** A picture as it is seen while something moves it, in an area of its canvas. */
+export function seen(
+  k: Kernels,
+  { looks, map }: Extract<Op, { kind: 'seen' }>,
+  { picture }: Held,
+  { width, height }: Size,
+  area: Area,
+): Frame {
+  const out = filled(k, area.width, area.height, [0, 0, 0, 0])
+  const warp = (frame: Frame, toSource: Matrix3) =>
+    warpPerspective(k, frame, toSource, { edge: 'black', filter: 'bicubic', width, height })
+  const made = pictureSeen(k, picture as Frame, looks, map, warp)
+  if (!made) return out
+  blit({ picture: out, area }, { picture: made.frame, area: made.area })
+  k.free(made.frame)
+  return out
+}
 
 const setters = new WeakMap<Typefaces, Map<string, Typesetter>>()
 

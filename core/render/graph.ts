@@ -1,3 +1,4 @@
+import type { Exposed } from '../arrivals'
 import type { Shaped } from '../coats'
 import type { ColourEncoding } from '../colour'
 import { type AlphaKind, type Area, scaled, type Size } from '../frame'
@@ -39,6 +40,8 @@ export type Op =
   | { kind: 'fit'; fit: Fit }
   /** [picture of any canvas], moved by a matrix from places of this canvas to places of that one. */
   | { kind: 'place'; toSource: Matrix3 }
+  /** [picture]: as it is seen while something moves it; `map` goes from the pixels that its looks are told in to those of this canvas. */
+  | { kind: 'seen'; looks: Exposed[]; map: Matrix3 }
   /** [matte]: one colour where the matte is, linear and not premultiplied. */
   | { kind: 'fill'; colour: [number, number, number] }
   /** [pictures that coats are painted with]: texts and shapes with their coats from back to front, on nothing. `own` are the families that they name and that do not ship. */

@@ -18,7 +18,7 @@ import { evaluate, type EvaluateOptions } from './evaluate'
 import type { ColourPart, Plan, StepOp } from './graph'
 import { combine, copied, cropped, type Held, part, within } from './held'
 import { matteNode, showRegion } from './region'
-import { drawn } from './drawn'
+import { drawn, seen } from './drawn'
 import { fitted, hatched, placed, readAs } from './source'
 
 /** A picture in the arena of the kernels. */
@@ -93,6 +93,8 @@ function make(
       const whole = warpPerspective(k, (first as Held).picture as Frame, op.toSource, options)
       return cropped(k, { picture: whole, area: wholeOf(canvas) }, area)
     }
+    case 'seen':
+      return seen(k, op, first as Held, canvas, area)
     case 'fill': {
       const matte = part(k, first as Held, area)
       const out = filled(k, width, height, [...op.colour, 1])

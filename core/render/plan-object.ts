@@ -1,3 +1,4 @@
+import { type Exposed } from '../arrivals'
 import { scaled } from '../frame'
 import { IDENTITY, invert, isFlat, type Matrix3, multiply } from '../matrix'
 import {
@@ -5,7 +6,9 @@ import {
   type DesignObject,
   findIn,
   formAt,
+  innerLooksOf,
   isThere,
+  looksOf,
   matrixOf,
   restOfRide,
   sourceSize,
@@ -13,7 +16,7 @@ import {
   stageOf,
 } from '../project'
 import { drawnItem, drawnOp } from './drawing'
-import { laidOver } from './laying'
+import { laidOver, seenOn } from './laying'
 import { isPictured, paintsOf } from './paints'
 import { planRepeat } from './plan-repeat'
 import { planMaterial } from './plan-source'
@@ -37,11 +40,16 @@ export function planObjectSource(of: Planning, stage: Stage, object: DesignObjec
 function planFlat(of: Planning, stage: Stage, object: DesignObject, frame: number): number {
   const { g, project } = of
   const canvas = g.canvas(stage.size)
-  if (object.kind === 'group') return planObjects(of, stage, object.objects ?? [], frame)
-  if (object.kind === 'repeat') return planRepeat(of, stage, object, frame)
   const matrix = of.copy
     ? multiply(of.copy.matrix, matrixOf(stage, object, frame))
     : matrixOf(stage, object, frame)
+  if (object.kind === 'group' || object.kind === 'repeat') {
+    const inner =
+      object.kind === 'group'
+        ? planObjects(of, stage, object.objects ?? [], frame, undefined, innerOf(of, stage, object, frame))
+        : planRepeat(of, stage, object, frame)
+    return asSeen(of, stage, object, frame, matrix, inner)
+  }
   if (object.kind !== 'picture') {
     const item = drawnItem(of, canvas, stage, object, frame, matrix)
     if (!item) return g.clear(canvas)
@@ -71,8 +79,39 @@ function planFlat(of: Planning, stage: Stage, object: DesignObject, frame: numbe
   if (isFlat(matrix)) return g.clear(canvas)
   const toSource = multiply(multiply(toOwn, invert(matrix)), fromDesign)
   const still = toSource.every((v, i) => Math.abs(v - (IDENTITY[i] as number)) < 1e-9)
-  if (still && own.width === canvas.width && own.height === canvas.height) return picture
-  return g.add(canvas, { kind: 'place', toSource }, [picture])
+  const placed =
+    still && own.width === canvas.width && own.height === canvas.height
+      ? picture
+      : g.add(canvas, { kind: 'place', toSource }, [picture])
+  return asSeen(of, stage, object, frame, matrix, placed)
+}
+
+/** A picture of an object as it is seen while movers move all of it. @param matrix from its own pixels to those of the design */
+function asSeen(
+  of: Planning,
+  stage: Stage,
+  object: DesignObject,
+  frame: number,
+  matrix: Matrix3,
+  picture: number,
+): number {
+  const canvas = of.g.canvas(stage.size)
+  const looks = isFlat(matrix) ? undefined : looksOf(stage, object, frame, matrix, canvas.scale)
+  return looks ? seenOn(of, canvas, picture, looks, matrix) : picture
+}
+
+/** How the things in a group are seen while its movers move them one by one. */
+function innerOf(of: Planning, stage: Stage, group: DesignObject, frame: number): Moved | undefined {
+  const matrix = matrixOf(stage, group, frame)
+  if (isFlat(matrix)) return undefined
+  const looks = innerLooksOf(stage, group, frame, matrix, of.g.canvas(stage.size).scale)
+  return looks && { looks, matrix: of.copy ? multiply(of.copy.matrix, matrix) : matrix }
+}
+
+/** How the things in a list are seen, in pixels of what holds them; and from those to pixels of the design. */
+interface Moved {
+  looks: readonly (readonly Exposed[])[]
+  matrix: Matrix3
 }
 
 /** A list of objects from back to front at a frame, on nothing. `upTo` stops before that object. */
@@ -82,17 +121,21 @@ export function planObjects(
   objects: readonly DesignObject[],
   frame: number,
   upTo?: string,
+  moved?: Moved,
 ): number {
   const { g, by, project } = of
   const canvas = g.canvas(stage.size)
   let picture: number | undefined
-  for (const object of objects) {
+  for (const [i, object] of objects.entries()) {
     if (object.id === upTo) break
     if (!isThere(object, frame)) continue
     const own = stageOf(project, { kind: 'object', id: object.id })
     const opacity = Number(formAt(own, object, 'opacity', frame))
-    if (opacity > 0)
-      picture = laidOver(g, canvas, picture, by.stack(of, own, frame - object.zero), object, opacity)
+    if (!(opacity > 0)) continue
+    const alone = by.stack(of, own, frame - object.zero)
+    const looks = moved?.looks[i]
+    const seen = moved && looks ? seenOn(of, canvas, alone, looks, moved.matrix) : alone
+    picture = laidOver(g, canvas, picture, seen, object, opacity)
   }
   return picture ?? g.clear(canvas)
 }

@@ -1,8 +1,18 @@
 import { invert, isFlat, multiply } from '../matrix'
-import { copiesAt, type DesignObject, formAt, isThere, matrixOf, type Stage, stageOf } from '../project'
+import {
+  copiesAt,
+  type DesignObject,
+  formAt,
+  innerLooksOf,
+  isThere,
+  matrixOf,
+  plainly,
+  type Stage,
+  stageOf,
+} from '../project'
 import { drawnItem, drawnOp, isDrawn } from './drawing'
 import type { DrawnItem } from './graph'
-import { laidOver } from './laying'
+import { laidOver, seenOn } from './laying'
 import { isPictured } from './paints'
 import type { Planning } from './work'
 
@@ -22,26 +32,35 @@ export function planRepeat(of: Planning, stage: Stage, object: DesignObject, fra
     if (items.length) picture = laidOver(g, canvas, picture, g.add(canvas, drawnOp(project, items)), {}, 1)
     items = []
   }
-  for (const copy of copiesAt(stage, object, frame)) {
+  const looks = innerLooksOf(stage, object, frame, matrix, canvas.scale)
+  for (const [i, copy] of copiesAt(stage, object, frame).entries()) {
+    const moved = looks?.[i]
+    if (moved && !moved.length) continue
+    const plain = moved && plainly(moved)
     const then = frame - copy.delay
     const before = matrixOf(stage, object, then)
     if (isFlat(before)) continue
     // What the object has of the repeat's own place is that of its own time.
-    const own = multiply(multiply(matrix, copy.matrix), invert(before))
+    const stands = plain ? multiply(plain.matrix, copy.matrix) : copy.matrix
+    if (isFlat(stands)) continue
+    const own = multiply(multiply(matrix, stands), invert(before))
     const lead = of.copy ? multiply(of.copy.matrix, own) : own
     const inside: Planning = { ...of, copy: { ...copy, matrix: lead } }
     for (const child of object.objects ?? []) {
       if (!isThere(child, then)) continue
       const at = stageOf(project, { kind: 'object', id: child.id })
-      const opacity = Number(formAt(at, child, 'opacity', then)) * copy.opacity
+      const opacity = Number(formAt(at, child, 'opacity', then)) * copy.opacity * (plain?.opacity ?? 1)
       if (!(opacity > 0)) continue
-      if (isPlain(child)) {
+      if (isPlain(child) && (!moved || plain)) {
         const item = drawnItem(inside, canvas, at, child, then, multiply(lead, matrixOf(at, child, then)))
         if (item) items.push({ ...item, opacity })
         continue
       }
       flush()
-      picture = laidOver(g, canvas, picture, by.stack(inside, at, then - child.zero), child, opacity)
+      const alone = by.stack(inside, at, then - child.zero)
+      const holder = of.copy ? multiply(of.copy.matrix, matrix) : matrix
+      const seen = moved && !plain ? seenOn(of, canvas, alone, moved, holder) : alone
+      picture = laidOver(g, canvas, picture, seen, child, opacity)
     }
   }
   flush()

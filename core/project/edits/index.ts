@@ -2,6 +2,7 @@ import { CONTENT_EDITS } from './content'
 import { DESIGN_EDITS } from './designs'
 import { LAYING_EDITS } from './laying'
 import { MOTION_EDITS } from './motions'
+import { MOVER_EDITS } from './movers'
 import { PASSAGE_EDITS } from './passages'
 import { PROJECT_EDITS } from './project'
 import { RECUT_EDITS } from './recut'
@@ -32,6 +33,7 @@ export const EDITS = {
   ...LAYING_EDITS,
   ...RECUT_EDITS,
   ...PASSAGE_EDITS,
+  ...MOVER_EDITS,
   ...SPAN_EDITS,
   ...DESIGN_EDITS,
   ...SHAPE_EDITS,

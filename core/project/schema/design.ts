@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { WAYS } from '../../arrivals'
 import { COAT_KINDS } from '../../coats'
 import { OBJECT_KINDS } from '../../design'
 import { ALIGNS, CASES, DIRECTIONS, LEVELS, ORDERS } from '../../lettering'
@@ -76,6 +77,16 @@ export const coatSchema = loose({
   stops: z.array(loose({ id, form: formSchema })).max(64),
 })
 
+/** How an object comes, moves while it is there, or goes; see core/arrivals. */
+export const moverSchema = loose({
+  id,
+  /** Which mover. */
+  use: z.string().max(80),
+  way: z.enum(WAYS),
+  on: z.boolean(),
+  form: formSchema,
+})
+
 /** Closed contours, each as corners in pixels of its own, and the rule by which they are filled. */
 export const drawingSchema = loose({
   contours: z.array(z.array(finite)).max(4000),
@@ -116,6 +127,8 @@ const plainObject = loose({
   coats: z.array(coatSchema).max(64).optional(),
   /** The style of the project that its coats are those of. */
   style: id.optional(),
+  /** What moves it, from the outermost inwards. */
+  movers: z.array(moverSchema).max(32).optional(),
   /** What a picture shows, and how far into that it starts, in frames of the design. */
   source: sourceSchema.optional(),
   in: finite.optional(),

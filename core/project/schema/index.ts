@@ -8,7 +8,7 @@ import type {
   tableSchema,
   trackSchema,
 } from './material'
-import type { coatSchema, designSchema, textSchema } from './design'
+import type { coatSchema, designSchema, moverSchema, textSchema } from './design'
 import type { projectSchema } from './project'
 import type { itemSchema, regionSchema } from './region'
 import type {
@@ -30,6 +30,7 @@ export {
   designSchema,
   drawingSchema,
   letterStyleSchema,
+  moverSchema,
   objectSchema,
   styleSchema,
   textSchema,
@@ -83,6 +84,7 @@ export type Project = z.infer<typeof projectSchema> & { records?: Records }
 export type { Content, Step } from './step'
 export type { DesignObject } from './design'
 export type CoatItem = z.infer<typeof coatSchema>
+export type Mover = z.infer<typeof moverSchema>
 export type DesignText = z.infer<typeof textSchema>
 export type Font = z.infer<typeof fontSchema>
 export type Medium = z.infer<typeof mediumSchema>

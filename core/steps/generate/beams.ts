@@ -2,7 +2,7 @@ import { unitNoise } from '../../anim'
 import { filled, layDab } from '../../kernels'
 import { maths } from '../../maths'
 import { colour, count, degrees, number, point, px, seed, share, times } from '../../params/make'
-import { chance } from '../chance'
+import { chance } from '../../hash'
 import { declareStep } from '../declare'
 import { LAY, lay } from './lay'
 

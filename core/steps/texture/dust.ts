@@ -2,7 +2,7 @@ import { alphaFrom, type Kernels, layDab } from '../../kernels'
 import type { Frame } from '../../frame'
 import { maths } from '../../maths'
 import { count, px, seed, share } from '../../params/make'
-import { chance } from '../chance'
+import { chance } from '../../hash'
 import { declareStep, type Place } from '../declare'
 
 export const dust = declareStep({

@@ -1,6 +1,6 @@
 import { gather, type Tap, warpBy } from '../../kernels'
 import { count, px, seed, share } from '../../params/make'
-import { chance } from '../chance'
+import { chance } from '../../hash'
 import { declareStep } from '../declare'
 
 export const glitch = declareStep({

@@ -1,0 +1,22 @@
+import { choice, degrees } from '../../params/make'
+import { declarePass } from '../declare'
+import { numberIn } from '../ease'
+
+export const flip = declarePass({
+  id: 'flip',
+  name: 'Flip',
+  purpose: 'Turns to the front out of the picture’s depth.',
+  params: {
+    axis: choice('About', 'The line that it turns about.', {
+      upright: 'An upright line',
+      level: 'A level line',
+    }),
+    from: degrees('From', 'How far it is turned away.', 90, { limits: [-720, 720] }),
+  },
+  begins: { unit: 'letter', fade: 0.4 },
+  words: ['turn over', 'card', '3d'],
+  pose: (values, _, { come }) => {
+    const away = (1 - come) * numberIn(values, 'from')
+    return { tip: values['axis'] === 'level' ? [away, 0] : [0, away] }
+  },
+})
