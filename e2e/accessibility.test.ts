@@ -1,12 +1,9 @@
 import assert from 'node:assert/strict'
-import { readFileSync } from 'node:fs'
-import { createRequire } from 'node:module'
 import { after, before, test } from 'node:test'
-import type { AxeResults } from 'axe-core'
 import { chooseItem, pictureOf, tileOf } from './acts'
 import { openStage, type Stage } from './browser'
+import { toldRightly } from './heard'
 
-const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8')
 let stage: Stage
 before(async () => void (stage = await openStage()))
 after(() => stage?.close())
@@ -16,14 +13,7 @@ async function clean(): Promise<void> {
   const { page } = stage
   await page.mouse.move(640, 4)
   await page.waitForTimeout(400)
-  await page.evaluate(axe)
-  const { violations } = await page.evaluate(() =>
-    (window as unknown as { axe: { run(): Promise<AxeResults> } }).axe.run(),
-  )
-  const found = violations
-    .filter((v) => v.impact === 'serious' || v.impact === 'critical')
-    .map((v) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 160)).join(' | ')}`)
-  assert.deepEqual(found, [])
+  await toldRightly(page)
 }
 
 test('projects', async () => {

@@ -1,11 +1,10 @@
 import assert from 'node:assert/strict'
 import { readFileSync } from 'node:fs'
-import { createRequire } from 'node:module'
 import { fileURLToPath } from 'node:url'
 import { after, before, test } from 'node:test'
-import type { AxeResults } from 'axe-core'
 import { drag, newDesign, notices, palette as run } from './acts'
 import { openStage, type Stage } from './browser'
+import { toldRightly } from './heard'
 
 let stage: Stage
 before(async () => {
@@ -216,16 +215,7 @@ test('a group casts one shadow, by a treatment on it', async () => {
 test('the desk of shapes is told rightly to those who hear it', async () => {
   const { page } = stage
   await row('Repeat 1').click()
-  const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8')
-  await page.evaluate(axe)
-  const { violations } = await page.evaluate(() =>
-    (window as unknown as { axe: { run(): Promise<AxeResults> } }).axe.run(),
-  )
-  const found = violations.filter((v) => v.impact === 'serious' || v.impact === 'critical')
-  assert.deepEqual(
-    found.map((v) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 120)).join(' | ')}`),
-    [],
-  )
+  await toldRightly(page)
 })
 
 test('an SVG drawing comes in as a design, goes out again, and is read again into it', async () => {

@@ -1,4 +1,5 @@
 import { getSequence } from '@stilus/core/project'
+import { MOVING } from './moving'
 import { SHAPING } from './shaping'
 import { TEXTING } from './texting'
 import { groupObjects, letPass, orderObject, removeObjects } from '../design/object-acts'
@@ -96,6 +97,7 @@ export const BETWEEN: readonly Command[] = [
   },
   ...TEXTING,
   ...SHAPING,
+  ...MOVING,
   ...(['rectangle', 'ellipse', 'outline'] as const).map((drawing): Command => ({
     ...plain,
     id: `draw-${drawing}`,

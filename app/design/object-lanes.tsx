@@ -4,10 +4,14 @@ import {
   type DesignObject,
   deepObjects,
   findIn,
+  findOwner,
   formAddress,
+  moverFrames,
+  moversOf,
   passageOf,
   type PassageWay,
   type Stage,
+  stageOf,
 } from '@stilus/core/project'
 import { OBJECT_FORMS } from '@stilus/core/design'
 import type { Target } from '@stilus/core/render'
@@ -318,9 +322,14 @@ function ObjectBar({ object, map, chosen }: { object: DesignObject; map: TimeMap
 
 /** The frames in which an object arrives or leaves, as a slope at that end of its bar. */
 function Slope({ object, way, map }: { object: DesignObject; way: PassageWay; map: TimeMap }) {
+  const project = useApp((s) => s.project.document)
   const step = passageOf(object, way)
-  if (!step?.passage || !step.on) return null
-  const frames = Math.min(step.passage.frames, object.length)
+  const passing = step?.passage && step.on ? step.passage.frames : 0
+  const stage =
+    project && findOwner(project, 'object', object.id) && stageOf(project, { kind: 'object', id: object.id })
+  const moving = moversOf(object, way).map((m) => (m.on && stage ? moverFrames(stage, object, m) : 0))
+  const frames = Math.min(Math.max(passing, ...moving), object.length)
+  if (!(frames > 0)) return null
   return (
     <div
       aria-hidden

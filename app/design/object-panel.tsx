@@ -20,7 +20,9 @@ import { ColumnPanel } from './text/column-panel'
 import { LettersPanel } from './text/letters-panel'
 import { JOIN_NAMES } from './join-names'
 import { parentsFor, repeatObjects } from './object-acts'
+import { MoversPanel } from './movers/movers-panel'
 import { PassageRows } from './passage-rows'
+import { Group } from './text/row'
 import { RepeatList } from './repeat-list'
 import { RideRows } from './ride-rows'
 import { PictureChoice } from './picture-choice'
@@ -196,10 +198,19 @@ export function ObjectPanel({
           ),
           when: (
             <>
-              <div className="grid grid-cols-[92px_1fr] items-center gap-x-2 gap-y-1">
+              <div className="mb-2 grid grid-cols-[92px_1fr] items-center gap-x-2 gap-y-1">
                 <TimeRows object={object} />
-                <PassageRows object={object} />
               </div>
+              {joinedTo ? (
+                <p className="text-dim">It comes and goes with {joinedTo.name}.</p>
+              ) : (
+                <MoversPanel object={object} />
+              )}
+              <Group title="As a whole picture, by a transition">
+                <div className="grid grid-cols-[92px_1fr] items-center gap-x-2 gap-y-1">
+                  <PassageRows object={object} />
+                </div>
+              </Group>
             </>
           ),
         }}

@@ -56,6 +56,20 @@ export const stop: Thunk = (dispatch) => {
   dispatch(viewActions.set({ playing: false }))
 }
 
+/** Plays a part of the screen once, as fine as playback is; the part is cut to what there is. */
+export const playPart =
+  (first: number, last: number): Thunk =>
+  (dispatch, getState) => {
+    const range = playable(getState())
+    if (!range) return
+    if (getState().view.playing) dispatch(stop)
+    const part = { first: Math.max(range.first, first), last: Math.min(range.last, last) }
+    if (part.last - part.first < 2) return
+    dispatch(viewActions.set({ playing: true, shown: null, peek: null, frame: part.first }))
+    const scale = playScale(getState().view.quality)
+    void session().player.play({ ...range, ...part, frame: part.first, scale, loop: false, speed: 1 })
+  }
+
 /** What plays on the screen: what is looked at, from in to out where these are set, else all of it. Undefined where nothing is open. */
 export function playable({ view, project }: RootState) {
   const at = here()

@@ -36,7 +36,8 @@ export function Choice(props: {
           position="popper"
           onCloseAutoFocus={keepFocusForKeys}
           sideOffset={4}
-          className="z-50 min-w-(--radix-select-trigger-width) rounded bg-[#3a3a3a] p-1 shadow-xl"
+          collisionPadding={8}
+          className="z-50 flex max-h-(--radix-select-content-available-height) min-w-(--radix-select-trigger-width) flex-col rounded bg-[#3a3a3a] p-1 shadow-xl"
         >
           <Select.Viewport>
             {props.options.map((o) => (

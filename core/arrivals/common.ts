@@ -76,9 +76,9 @@ const PASS: Params = {
   ...PIECES,
   frames: count('Takes', 'Frames.', 14, [1, 10_000], { soft: [1, 72], unit: 'frames', group: 'Time' }),
   pace: choice(
-    'Which is',
+    'Counts',
     'Whether that is the time of all of them or of each.',
-    { all: 'The time of all', each: 'The time of each' },
+    { all: 'For all', each: 'For each' },
     { group: 'Time', when: ordered },
   ),
   overlap: share('Overlap', 'How much of its time one shares with the next.', 0.75, {

@@ -7,10 +7,7 @@ export const flip = declarePass({
   name: 'Flip',
   purpose: 'Turns to the front out of the picture’s depth.',
   params: {
-    axis: choice('About', 'The line that it turns about.', {
-      upright: 'An upright line',
-      level: 'A level line',
-    }),
+    axis: choice('Line', 'The line that it turns about.', { upright: 'Upright', level: 'Level' }),
     from: degrees('From', 'How far it is turned away.', 90, { limits: [-720, 720] }),
   },
   begins: { unit: 'letter', fade: 0.4 },
