@@ -62,6 +62,9 @@ export function cards(act: Act): void {
         newCoat('face', 'fill', { colour: [...colour] }),
       ],
     })
+    // The title gathers out of its middle; the end comes word by word.
+    const arrival = designId === 'title-card' ? 'spread' : 'blur-in'
+    act('mover.add', { objectId: `${designId}-text`, moverId: 'arrival', way: 'arrive', use: arrival })
     act('shot.swap', { shotId, source: { kind: 'design', designId }, in: 0 })
   }
 }

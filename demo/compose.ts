@@ -2,9 +2,9 @@ import { CROSSING_RECIPES } from '@stilus/core/presets'
 import {
   controlAddress,
   findOwner,
-  formAddress,
   getSequence,
   LAID_PARTS,
+  moverAddress,
   newCoat,
 } from '@stilus/core/project'
 import { cards } from './cards'
@@ -95,16 +95,23 @@ function lowerThird(
     groupId: own('plate-all'),
     name: 'All of the plate',
   })
-  const key = (value: string, frame: number, to: number | number[]) =>
-    act('key.put', { address: formAddress('object', own('plate-all'), value), at: frame, value: to })
-  for (const [frame, x, opacity] of [
-    [0, -60, 0],
-    [10, 0, 1],
-    [38, 0, 1],
-    [47, -40, 0],
-  ] as const) {
-    key('place', frame, [x, 0])
-    key('opacity', frame, opacity)
+  // The plate leads, then its rule and its star, the name and last the role; all of it leaves at once.
+  const movers = [
+    ['plate-all', 'slide', 'arrive', { distance: 0.5, frames: 12, fade: 0.8, shutter: 0 }],
+    ['rule', 'accordion', 'arrive', { frames: 14, fade: 0.1 }],
+    ['star', 'spin', 'arrive', { frames: 20, turns: -0.4, from: 0, ease: 'spring', damping: 0.6 }],
+    ['name', 'rise', 'arrive', { frames: 18, distance: 0.5, overlap: 0.85 }],
+    ['role', 'fade', 'arrive', { frames: 20, unit: 'word', overlap: 0.6 }],
+    ['plate-all', 'slide', 'leave', { distance: 0.35, frames: 9, fade: 1, shutter: 0, ease: 'soft' }],
+  ] as const
+  for (const [id, use, way, values] of movers) {
+    const moverId = `${id}-${way}`
+    act('mover.add', { objectId: own(id), moverId, way, use })
+    for (const [name, value] of Object.entries({
+      ...values,
+      ...(id === 'plate-all' ? { unit: 'whole' } : {}),
+    }))
+      act('value.set', { address: moverAddress(own(id), moverId, name), at: 0, value })
   }
   act('step.add', {
     stack: { kind: 'object', id: own('bar') },
@@ -123,6 +130,7 @@ function lowerThird(
       length,
       in: 0,
       zero: 0,
+      fitted: true,
       sound: null,
       state: 'done',
       note: 'A design: its letters are typed on the picture.',

@@ -4,14 +4,10 @@ import {
   type DesignObject,
   deepObjects,
   findIn,
-  findOwner,
   formAddress,
-  moverFrames,
-  moversOf,
-  passageOf,
+  passFrames,
   type PassageWay,
   type Stage,
-  stageOf,
 } from '@stilus/core/project'
 import { OBJECT_FORMS } from '@stilus/core/design'
 import type { Target } from '@stilus/core/render'
@@ -47,6 +43,7 @@ import { Menu } from '../ui/overlays'
 import { countedFrom, Playhead, Ruler, type TimeMap, TimeScale, useTimeDrag } from '../ui/timeline'
 import { CachedLine } from '../viewer/cached-line'
 import { addObject, groupObjects } from './object-acts'
+import { GivingBand } from './giving-band'
 import { pictureSources } from './sources'
 
 const ICONS: Record<DesignObject['kind'], ReactNode> = {
@@ -93,6 +90,7 @@ export function ObjectLanes({ design }: { design: Design }) {
                 </Ruler>
               </div>
             </div>
+            {design.objects.length > 0 && <GivingBand design={design} map={map} />}
             <div className="min-h-0 flex-1 overflow-y-auto" data-testid="object-lanes">
               {front.map(({ object, depth }) => (
                 <Row key={object.id} {...{ design, object, depth, map }} />
@@ -322,13 +320,7 @@ function ObjectBar({ object, map, chosen }: { object: DesignObject; map: TimeMap
 
 /** The frames in which an object arrives or leaves, as a slope at that end of its bar. */
 function Slope({ object, way, map }: { object: DesignObject; way: PassageWay; map: TimeMap }) {
-  const project = useApp((s) => s.project.document)
-  const step = passageOf(object, way)
-  const passing = step?.passage && step.on ? step.passage.frames : 0
-  const stage =
-    project && findOwner(project, 'object', object.id) && stageOf(project, { kind: 'object', id: object.id })
-  const moving = moversOf(object, way).map((m) => (m.on && stage ? moverFrames(stage, object, m) : 0))
-  const frames = Math.min(Math.max(passing, ...moving), object.length)
+  const frames = passFrames(object, way)
   if (!(frames > 0)) return null
   return (
     <div

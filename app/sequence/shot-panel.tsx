@@ -18,6 +18,7 @@ import { useAppDispatch } from '../store/store'
 import { viewActions } from '../store/view'
 import { Button } from '../ui/button'
 import { EditableText, Segments, Toggle } from '../ui/fields'
+import { FittingRow } from './fitting-row'
 import { NumberField } from '../ui/number-field'
 import { addTransition, jointAt } from './new-across'
 import { SourceMenu, StoodFor, SwapButton } from './swap'
@@ -77,7 +78,7 @@ export function ShotPanel({ project, sequence, shot }: { project: Project; seque
         </dd>
         <dt className="text-dim">Length</dt>
         <dd>{shot.length} frames</dd>
-        {ends && (
+        {ends && !shot.fitted && (
           <>
             <dt className="self-center text-dim">Slip</dt>
             <dd>
@@ -118,6 +119,7 @@ export function ShotPanel({ project, sequence, shot }: { project: Project; seque
           <OpenSource project={project} source={source} />
           <SourceMenu project={project} shot={shot} />
         </div>
+        <FittingRow project={project} shot={shot} />
         <SwapButton shot={shot} />
         <StoodFor project={project} shot={shot} />
       </div>

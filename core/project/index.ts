@@ -108,8 +108,10 @@ export {
   roomAcross,
   transitionAt,
 } from './transitions'
+export { designFrame, fittedDesign, frameShown, restingPart, slackOf, usedTimeOf } from './giving'
 export { eyeOf, heldIn, innerLooksOf, looksOf, plainly } from './looks'
-export { mostUnits, moverFrames, moversOf, moverValues, movingAt, numberLike } from './movers'
+export { moverValues, movingAt, numberLike } from './movers'
+export { moverFrames, moversOf, passFrames } from './passes'
 export { ownPassages, type OwnPassage, passageOf, type PassageWay, passing } from './passages'
 export { type BoundInput, boundValues, inputsOf, type OutputKind, outputsOf } from './inputs'
 export { loopFrom, refuseLoops } from './loops'

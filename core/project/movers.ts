@@ -1,6 +1,7 @@
-import { easeAt, findMover, isMoving, type Moving, moverParams, spanOf, type Way } from '../arrivals'
+import { easeAt, findMover, isMoving, type Moving, moverParams, spanOf } from '../arrivals'
 import { replaceText, type TextContent } from '../lettering'
 import { fit, type Values } from '../params'
+import { mostUnits } from './passes'
 import type { DesignObject, Mover } from './schema'
 import type { Stage } from './stage'
 import { moved } from './values'
@@ -16,16 +17,6 @@ export function moverValues(stage: Stage, object: DesignObject, mover: Mover, fr
   }
   return out
 }
-
-/** No fewer than the parts of an object that a mover can move by themselves. */
-export const mostUnits = ({ text, list, objects, form }: DesignObject): number =>
-  Math.max(
-    1,
-    text?.text.length ?? 0,
-    list?.length ?? 0,
-    objects?.length ?? 0,
-    Number(form['count']?.value ?? 1),
-  )
 
 /** The movers of an object that move it at a frame of its design, from the outermost inwards. */
 export function movingAt(stage: Stage, object: DesignObject, frame: number): Moving[] {
@@ -45,13 +36,6 @@ export function movingAt(stage: Stage, object: DesignObject, frame: number): Mov
     }
     return isMoving(moving, most) ? [moving] : []
   })
-}
-
-/** The frames that a mover takes of its object's time, all its parts together; as many as there can be. */
-export function moverFrames(stage: Stage, object: DesignObject, mover: Mover): number {
-  if (mover.way === 'stay' || !findMover(mover.use)) return 0
-  const values = moverValues(stage, object, mover, object.start)
-  return spanOf(values, values['pace'] === 'each' ? mostUnits(object) : 1).all
 }
 
 /** Numbers as they are written, with thousands parted or not. */
@@ -90,7 +74,3 @@ export function counted(stage: Stage, object: DesignObject, frame: number, said:
   }
   return out
 }
-
-/** Whether an object comes, moves while it is there, or goes by a mover. */
-export const moversOf = ({ movers }: Pick<DesignObject, 'movers'>, way: Way): Mover[] =>
-  (movers ?? []).filter((m) => m.way === way)

@@ -107,6 +107,7 @@ export const materialLength = (p: Project, mediaId: string, rate: Rate = getSequ
 
 /** Frames of material before and after a shot's span, in frames of its sequence. */
 export function handles(p: Project, shot: Shot): { before: number; after: number } {
+  if (shot.fitted) return { before: 0, after: 0 }
   const total = sourceLength(p, shot.source, sequenceOf(p, 'shot', shot.id).rate)
   if (total === Infinity) return { before: Infinity, after: Infinity }
   return { before: Math.max(0, shot.in), after: Math.max(0, total - shot.in - shot.length) }

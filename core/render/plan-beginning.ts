@@ -1,7 +1,9 @@
 import { presence } from '../anim'
 import {
   allSteps,
+  designFrame,
   findOwner,
+  fittedDesign,
   frameOfTime,
   getObject,
   getShot,
@@ -31,9 +33,12 @@ export function planStageSource(of: Planning, stage: Stage, t: number): number {
             return picture === undefined ? undefined : onCanvas(of, picture, on)
           }
         : undefined
+    const fitted = designFrame(project, stage.shot, rate, t - stage.head)
+    const design = fitted === undefined ? undefined : fittedDesign(project, stage.shot)
     return planMaterial(under ? { ...of, under } : of, canvas, source, {
-      frame: from + t - stage.head,
-      rate,
+      ...(design && fitted !== undefined
+        ? { frame: fitted, rate: design.rate }
+        : { frame: from + t - stage.head, rate }),
       fit: 'fit',
       beyond: of.runs?.shotId === stage.shot.id ? of.runs.on : 'hold',
     })

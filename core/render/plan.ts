@@ -4,6 +4,8 @@ import {
   getDesign,
   getMedium,
   getSequence,
+  fittedDesign,
+  frameShown,
   getShot,
   type Project,
   sequenceOf,
@@ -122,7 +124,9 @@ function planBeside(of: Planning, stage: Stage, f: number): number {
 function planUnder(of: Planning, shotId: string, frame: number): number | undefined {
   const shot = getShot(of.project, shotId)
   const sequence = sequenceOf(of.project, 'shot', shotId)
-  return planSequence(of, sequence, Math.round(shot.start + frame - shot.in), { lane: shot.lane })
+  const design = fittedDesign(of.project, shot)
+  const at = design ? frameShown(of.project, shot, design, frame) : Math.round(shot.start + frame - shot.in)
+  return planSequence(of, sequence, at, { lane: shot.lane })
 }
 
 function planTarget(of: Planning, target: Base, frame: number): number {

@@ -47,6 +47,8 @@ export function newShot(
     state: 'untouched',
     note: '',
     steps: [],
+    // A design takes the length that it is used at.
+    ...(source.kind === 'design' && !from ? { fitted: true } : {}),
   }
 }
 

@@ -14,7 +14,7 @@ export const watchMover =
     const project = getState().project.document
     if (!project) return
     const stage = stageOf(project, { kind: 'object', id: object.id })
-    const frames = Math.ceil(moverFrames(stage, object, mover))
+    const frames = Math.ceil(moverFrames(object, mover))
     const end = object.start + object.length
     const rate = Math.round(stage.rate.num / stage.rate.den)
     const [first, last] =

@@ -1,5 +1,6 @@
 import { CONTENT_EDITS } from './content'
 import { DESIGN_EDITS } from './designs'
+import { GIVING_EDITS } from './giving'
 import { LAYING_EDITS } from './laying'
 import { MOTION_EDITS } from './motions'
 import { MOVER_EDITS } from './movers'
@@ -36,6 +37,7 @@ export const EDITS = {
   ...MOVER_EDITS,
   ...SPAN_EDITS,
   ...DESIGN_EDITS,
+  ...GIVING_EDITS,
   ...SHAPE_EDITS,
   ...TEXT_EDITS,
   ...STYLE_EDITS,

@@ -14,7 +14,7 @@ function fitShot(p: Project, shotId: string) {
   shot.start = Math.max(0, shot.start)
   shot.length = Math.max(1, shot.length)
   const total = sourceLength(p, shot.source, sequenceOf(p, 'shot', shotId).rate)
-  if (total === Infinity) return
+  if (total === Infinity || shot.fitted) return
   shot.in = Math.max(0, Math.min(shot.in, total - 1))
   shot.length = Math.max(1, Math.min(shot.length, total - shot.in))
 }
@@ -80,10 +80,10 @@ export const SHOT_EDITS = {
       const shot = getShot(p, a.shotId)
       if (a.edge === 'tail') shot.length = Math.max(1, shot.length + a.by)
       else {
-        const room = Math.min(handles(p, shot).before, shot.start)
+        const room = Math.min(shot.fitted ? Infinity : handles(p, shot).before, shot.start)
         const by = Math.max(-room, Math.min(a.by, shot.length - 1))
         shot.start += by
-        shot.in += by
+        if (!shot.fitted) shot.in += by
         shot.length -= by
       }
       fitShot(p, a.shotId)
@@ -123,6 +123,7 @@ export const SHOT_EDITS = {
       const by = a.in - shot.in
       // Treatment time keeps its distance to the head, so keys and spans stay where they were.
       Object.assign(shot, { source: a.source, in: a.in, zero: shot.zero + by })
+      if (a.source.kind !== 'design') delete shot.fitted
       if (sameSource(stood.source, a.source)) delete shot.stood
       else shot.stood = { source: stood.source, shift: stood.shift - by }
       refuseShotLoops(p, a.shotId)

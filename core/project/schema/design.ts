@@ -4,6 +4,7 @@ import { COAT_KINDS } from '../../coats'
 import { OBJECT_KINDS } from '../../design'
 import { ALIGNS, CASES, DIRECTIONS, LEVELS, ORDERS } from '../../lettering'
 import { JOINS } from '../../polygon'
+import { GIVE_KINDS } from '../../time'
 import { finite, guideSchema, id, loose, name, rateSchema, rgb, sizeSchema } from './base'
 import { sourceSchema } from './source'
 import { blendSchema, type Step, stepSchema } from './step'
@@ -147,6 +148,12 @@ export const objectSchema: z.ZodType<DesignObject> = z.lazy(
     }) as unknown as z.ZodType<DesignObject>,
 )
 
+/** What of a design gives where it is used at another length: what rests by itself, the parts named, or all of it. */
+export const givesSchema = loose({
+  way: z.enum(['rest', 'parts', 'whole']),
+  parts: z.array(loose({ id, start: z.int().min(0), end: z.int().min(1), give: z.enum(GIVE_KINDS) })).max(64),
+})
+
 /** A title or graphic made of objects, from back to front, on nothing. */
 export const designSchema = loose({
   id,
@@ -158,6 +165,7 @@ export const designSchema = loose({
   /** The file of artwork that it came in as. */
   artwork: name.optional(),
   guides: z.array(guideSchema).optional(),
+  gives: givesSchema.optional(),
   /** What emphasised letters look like in it. */
   emphasis: letterStyleSchema.optional(),
 })

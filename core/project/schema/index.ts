@@ -29,6 +29,7 @@ export {
   coatSchema,
   designSchema,
   drawingSchema,
+  givesSchema,
   letterStyleSchema,
   moverSchema,
   objectSchema,

@@ -20,6 +20,8 @@ export const shotSchema = loose({
   start,
   length,
   in: z.int(),
+  /** A design is played at the length of the shot, as it says what of it gives; `in` is then 0. */
+  fitted: z.boolean().optional(),
   /** Where in the source treatment time 0 lies, so that keys stay on the picture when the shot is trimmed. */
   zero: z.int(),
   /** Sound of the source: decibels, or null for none. */

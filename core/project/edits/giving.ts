@@ -1,0 +1,34 @@
+import { z } from 'zod'
+import { defineEdit } from '../define'
+import { getDesign, getShot, Refused } from '../find'
+import { givesSchema } from '../schema'
+import { id, onShot } from './common'
+
+/** How designs give where they are used at another length. */
+export const GIVING_EDITS = {
+  'design.gives': defineEdit(
+    { designId: id, gives: givesSchema.nullable() },
+    () => 'Change what gives of the design',
+    (p, a) => {
+      const design = getDesign(p, a.designId)
+      if (a.gives?.parts.some((part) => part.end <= part.start))
+        throw new Refused('A part must be at least a frame long.')
+      if (a.gives) design.gives = a.gives
+      else delete design.gives
+    },
+  ),
+  'shot.fit': defineEdit(
+    { ...onShot, on: z.boolean() },
+    (a) => (a.on ? 'Fit design to the shot' : 'Play design at its own length'),
+    (p, a) => {
+      const shot = getShot(p, a.shotId)
+      if (shot.source.kind !== 'design')
+        throw new Refused('Only a design can be fitted to the length of a shot.')
+      // Treatment time keeps its distance to the head, so keys of the shot stay where they were.
+      shot.zero -= shot.in
+      shot.in = 0
+      if (a.on) shot.fitted = true
+      else delete shot.fitted
+    },
+  ),
+}
