@@ -162,3 +162,82 @@ test('a stay moves what is there, and the panel is told rightly to those who hea
   await rests()
   await toldRightly(page)
 })
+
+test('a lower third made longer on the sequence arrives as before, and leaves at its new end', async () => {
+  const { page, address } = stage
+  await page.goto(`${address}/p/the-tin-comet`)
+  const clip = page.getByRole('button', { name: /^Shot Plate,/ })
+  await clip.click()
+  const from = 14 * 24 + 20
+  /** The picture of a frame of the sequence, where the plate stands. */
+  const plateAt = async (frame: number): Promise<string> => {
+    const time = `01:00:${String(Math.floor(frame / 24)).padStart(2, '0')}:${String(frame % 24).padStart(2, '0')}`
+    await goToTimecode(page, time)
+    await pictureOf(page, frame)
+    let before = ''
+    for (let i = 0; i < 80; i++) {
+      const now = await page.evaluate(() => {
+        const canvas = document.querySelector<HTMLCanvasElement>('[data-testid="viewer"] canvas')
+        const context = canvas?.getContext('2d')
+        if (!canvas || !context) return ''
+        const [w, h] = [canvas.width, canvas.height]
+        const box = [0.1, 0.76, 0.3, 0.16].map((v, n) => Math.round(v * (n % 2 ? h : w))) as [
+          number,
+          number,
+          number,
+          number,
+        ]
+        return String(context.getImageData(...box).data.reduce((sum, v) => (sum * 31 + v) % 1e9, 7))
+      })
+      if (now === before) return now
+      before = now
+      await page.waitForTimeout(150)
+    }
+    return assert.fail('the picture does not come to rest')
+  }
+  const [arriving, gone] = [await plateAt(from + 6), await plateAt(from + 47)]
+  const box = await clip.boundingBox()
+  assert.ok(box)
+  await page.mouse.move(box.x + box.width - 3, box.y + 8)
+  await page.mouse.down()
+  await page.mouse.move(box.x + box.width + 20, box.y + 8, { steps: 4 })
+  await page.mouse.move(box.x + box.width + 57, box.y + 8, { steps: 6 })
+  await page.mouse.up()
+  const length = page.getByText(/^\d+ frames$/).first()
+  const frames = Number((await length.innerText()).split(' ')[0])
+  assert.ok(frames > 100, `${frames} frames`)
+  assert.equal(await plateAt(from + 6), arriving)
+  const there = await plateAt(from + 47)
+  assert.notEqual(there, gone)
+  // At its own length it is over by then.
+  await page.getByRole('switch', { name: 'The design takes the length of the shot' }).click()
+  assert.notEqual(await plateAt(from + 47), there)
+  await page.keyboard.press('Control+z')
+  assert.equal(await plateAt(from + 47), there)
+})
+
+test('what gives is dragged by its borders, and given to parts by name', async () => {
+  const { page, address } = stage
+  await page.goto(`${address}/p/the-tin-comet/design/plate`)
+  const part = page.getByRole('group', { name: /^Slack part 1, frames/ })
+  await part.waitFor()
+  const named = async () => (await part.getAttribute('aria-label')) ?? ''
+  assert.equal(await named(), 'Slack part 1, frames 20 to 39')
+  const box = await part.boundingBox()
+  assert.ok(box)
+  await page.mouse.move(box.x + 3, box.y + 6)
+  await page.mouse.down()
+  await page.mouse.move(box.x + 60, box.y + 6, { steps: 5 })
+  await page.mouse.up()
+  assert.match(await named(), /frames 2[1-4] to 39/)
+  await page.getByRole('combobox', { name: 'How slack part 1 gives' }).click()
+  await page.getByRole('option', { name: 'Held' }).click()
+  await part.getByText('held').waitFor()
+  await page.getByRole('combobox', { name: 'What gives at another length' }).click()
+  await page.getByRole('option', { name: 'All of it is slower or faster' }).click()
+  assert.equal(await named(), 'Slack part 1, frames 0 to 48')
+  await toldRightly(page)
+  for (let i = 0; i < 3; i++) await page.keyboard.press('Control+z')
+  assert.equal(await named(), 'Slack part 1, frames 20 to 39')
+  assert.deepEqual(stage.errors, [])
+})
