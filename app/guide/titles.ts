@@ -21,6 +21,22 @@ export const GUIDE: readonly { page: string; title: string; words: readonly stri
     words: ['text', 'type', 'letters', 'font', 'name', 'lower third', 'credits', 'caption', 'style'],
   },
   {
+    page: 'move-a-title',
+    title: 'Move a title',
+    words: [
+      'arrival',
+      'departure',
+      'animate',
+      'movement',
+      'spring',
+      'typewriter',
+      'length',
+      'firm',
+      'slack',
+      'stay',
+    ],
+  },
+  {
     page: 'hand-over',
     title: 'Hand over',
     words: ['render', 'export', 'deliver', 'mp4', 'png', 'otio', 'edl'],

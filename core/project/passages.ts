@@ -1,5 +1,4 @@
-import { allObjects } from './find'
-import type { Design, DesignObject, Project, Source, Step } from './schema'
+import type { DesignObject, Step } from './schema'
 
 export type PassageWay = NonNullable<Step['passage']>['way']
 
@@ -23,22 +22,3 @@ export function passing(
 /** The step by which an object arrives or leaves. */
 export const passageOf = ({ steps }: Pick<DesignObject, 'steps'>, way: PassageWay): Step | undefined =>
   steps.find((step) => step.passage?.way === way)
-
-/** An object that arrives or leaves by itself. */
-export interface OwnPassage {
-  object: DesignObject
-  step: Step
-}
-
-/** By which of its objects a design arrives or leaves by itself. */
-const passagesIn = ({ objects }: Pick<Design, 'objects'>, way: PassageWay): OwnPassage[] =>
-  allObjects(objects).flatMap((object) => {
-    const step = passageOf(object, way)
-    return step ? [{ object, step }] : []
-  })
-
-/** By which objects a source arrives or leaves by itself; none where it is not a design. */
-export function ownPassages({ designs }: Project, source: Source, way: PassageWay): OwnPassage[] {
-  const design = source.kind === 'design' ? designs.find((d) => d.id === source.designId) : undefined
-  return design ? passagesIn(design, way) : []
-}

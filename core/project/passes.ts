@@ -1,8 +1,9 @@
 import { valueAt } from '../anim'
 import { findMover, moverParams, spanOf, type Way } from '../arrivals'
 import { fit } from '../params'
-import { passageOf } from './passages'
-import type { DesignObject, Mover } from './schema'
+import { allObjects } from './find'
+import { passageOf, type PassageWay } from './passages'
+import type { Design, DesignObject, Mover, Project, Source, Step } from './schema'
 
 /** No fewer than the parts of an object that a mover can move by themselves. */
 export const mostUnits = ({ text, list, objects, form }: DesignObject): number =>
@@ -32,9 +33,27 @@ export const moversOf = ({ movers }: Pick<DesignObject, 'movers'>, way: Way): Mo
   (movers ?? []).filter((m) => m.way === way)
 
 /** How many frames an object takes to come or to go, by movers or by a transition; 0 where it does at once. */
-export function passFrames(object: DesignObject, way: 'arrive' | 'leave'): number {
+export function passFrames(object: DesignObject, way: PassageWay): number {
   const step = passageOf(object, way)
   const passing = step?.passage && step.on ? step.passage.frames : 0
   const moving = moversOf(object, way).map((m) => (m.on ? moverFrames(object, m) : 0))
   return Math.min(object.length, Math.max(passing, ...moving, 0))
+}
+
+/** An object that arrives or leaves by itself: by a transition or by a mover. */
+export type OwnPassage = { object: DesignObject } & ({ step: Step } | { mover: Mover })
+
+export const isPassing = (own: OwnPassage): boolean => ('step' in own ? own.step.on : own.mover.on)
+
+/** By which of its objects a design arrives or leaves by itself. */
+const passagesIn = ({ objects }: Pick<Design, 'objects'>, way: PassageWay): OwnPassage[] =>
+  allObjects(objects).flatMap((object) => {
+    const step = passageOf(object, way)
+    return [...(step ? [{ object, step }] : []), ...moversOf(object, way).map((mover) => ({ object, mover }))]
+  })
+
+/** By which objects a source arrives or leaves by itself; none where it is not a design. */
+export function ownPassages({ designs }: Project, source: Source, way: PassageWay): OwnPassage[] {
+  const design = source.kind === 'design' ? designs.find((d) => d.id === source.designId) : undefined
+  return design ? passagesIn(design, way) : []
 }

@@ -1,5 +1,5 @@
 import { valueAt } from '@stilus/core/anim'
-import { findMover, moverParams, UNITS } from '@stilus/core/arrivals'
+import { findMover, moverParams } from '@stilus/core/arrivals'
 import type { ChoiceParam, Param } from '@stilus/core/params'
 import { type DesignObject, type Mover, moverAddress } from '@stilus/core/project'
 import { ChevronDown, Eye, EyeOff, Play, Shuffle, Trash2 } from 'lucide-react'
@@ -131,7 +131,3 @@ function MoverControls({ object, mover }: { object: DesignObject; mover: Mover }
     </div>
   )
 }
-
-/** How a mover is told of where there is little room. */
-export const unitSaid = ({ form }: Mover): string =>
-  (UNITS[String(form['unit']?.value ?? 'whole') as keyof typeof UNITS] ?? '').toLowerCase()

@@ -51,10 +51,19 @@ export const PASSAGE_EDITS = {
     },
   ),
   'passages.switch': defineEdit(
-    { stepIds: z.array(id).min(1), on: z.boolean() },
+    {
+      stepIds: z.array(id),
+      movers: z.array(z.object({ objectId: id, moverId: id })).optional(),
+      on: z.boolean(),
+    },
     (a) => `Own arrivals and departures ${a.on ? 'on' : 'off'}`,
     (p, a) => {
       for (const stepId of a.stepIds) getStep(p, stepId).on = a.on
+      for (const { objectId, moverId } of a.movers ?? []) {
+        const mover = getObject(p, objectId).movers?.find((m) => m.id === moverId)
+        if (!mover) throw new NotFound('mover', moverId)
+        mover.on = a.on
+      }
     },
   ),
 }
