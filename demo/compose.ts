@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs'
 import { CROSSING_RECIPES } from '@stilus/core/presets'
 import {
   controlAddress,
@@ -5,16 +6,18 @@ import {
   getSequence,
   LAID_PARTS,
   moverAddress,
+  readRoster,
   newCoat,
 } from '@stilus/core/project'
 import { cards } from './cards'
 import { RATE, SIZE } from './cut'
+import { kitPath } from './paths'
 import type { Act, Look } from './project'
 
 /** What lies between pictures: a design over footage, a dissolve, a span, a branch that is joined again, a sequence in the sequence. */
 export function compose(act: Act, look: Look): void {
   cards(act)
-  for (const speaker of SPEAKERS) lowerThird(act, look, speaker)
+  lowerThirds(act, look)
   closeUp(act)
   bloom(act)
   crossings(act)
@@ -44,22 +47,17 @@ function crossings(act: Act): void {
   }
 }
 
-/** Who is named under whom: the design, the shot that it lies over, and from which frame of that. */
+/** Who is named under whom, by the rows of the roster: over which shot, and from which frame of that. */
 const SPEAKERS = [
-  { designId: 'plate', over: 'talk', at: 8, name: 'Ottoline Vess', role: 'The Stargazer' },
-  { designId: 'plate-fox', over: 'fox', at: 10, name: 'Bram Tolliver Quill', role: 'The Tin Fox' },
+  { row: 0, shotId: 'plate-over', shotName: 'Plate', over: 'talk', at: 8 },
+  { row: 1, shotId: 'plate-fox-over', shotName: 'Plate of the fox', over: 'fox', at: 10 },
 ] as const
 
-/** A name and what it does, on a plate that comes in under a speaker and leaves again. */
-function lowerThird(
-  act: Act,
-  look: Look,
-  { designId, over, at, name, role }: (typeof SPEAKERS)[number],
-): void {
-  const own = (id: string) => (designId === 'plate' ? id : `${designId}-${id}`)
+/** Names and what those do, on a plate that comes in under a speaker and leaves again: one design, a row of the kit's roster each. */
+function lowerThirds(act: Act, look: Look): void {
+  const designId = 'plate'
   const length = 48
-  const called = designId === 'plate' ? 'Plate' : `Plate: ${name}`
-  act('design.add', { designId, name: called, size: SIZE, rate: RATE, length })
+  act('design.add', { designId, name: 'Plate', size: SIZE, rate: RATE, length })
   const shapes: [string, 'rectangle' | 'outline', string, Record<string, number | number[]>][] = [
     ['bar', 'rectangle', 'Bar', { place: [330, 604], box: [420, 84], round: 12 }],
     ['rule', 'rectangle', 'Rule', { place: [330, 566], box: [380, 3] }],
@@ -69,14 +67,14 @@ function lowerThird(
   const night = { colour: [0.012, 0.018, 0.04], opacity: 0.78 }
   for (const [id, kind, shape, form] of shapes) {
     const coats = [newCoat('face', 'fill', id === 'bar' ? night : amber)]
-    act('object.add', { designId, objectId: own(id), kind, name: shape, form, coats })
+    act('object.add', { designId, objectId: id, kind, name: shape, form, coats })
   }
   const texts = [
-    ['name', name, { place: [204, 572], size: 34 }, { weight: 600 }, [0.92, 0.9, 0.84]],
+    ['name', '{name}', { place: [364, 594], box: [320, 44], size: 34 }, { weight: 600 }, [0.92, 0.9, 0.84]],
     [
       'role',
-      role,
-      { place: [204, 613], size: 20, tracking: 60 },
+      '{role}',
+      { place: [364, 626], box: [320, 26], size: 20, tracking: 60 },
       { weight: 400, case: 'upper' },
       amber.colour,
     ],
@@ -84,15 +82,17 @@ function lowerThird(
   for (const [id, text, form, set, colour] of texts)
     act('object.add', {
       designId,
-      objectId: own(id),
+      objectId: id,
       kind: 'text',
-      form: { ...form, place: [...form.place] },
-      text: { ...set, text, family: 'barlow-condensed' },
+      name: id === 'name' ? 'Name' : 'Role',
+      form: { ...form, place: [...form.place], box: [...form.box] },
+      // Long names are made smaller until they fit.
+      text: { ...set, text, family: 'barlow-condensed', shrink: true },
       coats: [newCoat('face', 'fill', { colour: [...colour] })],
     })
   act('objects.group', {
-    objectIds: [...shapes.map(([id]) => own(id)), own('name'), own('role')],
-    groupId: own('plate-all'),
+    objectIds: [...shapes.map(([id]) => id), 'name', 'role'],
+    groupId: 'plate-all',
     name: 'All of the plate',
   })
   // The plate leads, then its rule and its star, the name and last the role; all of it leaves at once.
@@ -106,37 +106,47 @@ function lowerThird(
   ] as const
   for (const [id, use, way, values] of movers) {
     const moverId = `${id}-${way}`
-    act('mover.add', { objectId: own(id), moverId, way, use })
+    act('mover.add', { objectId: id, moverId, way, use })
     for (const [name, value] of Object.entries({
       ...values,
       ...(id === 'plate-all' ? { unit: 'whole' } : {}),
     }))
-      act('value.set', { address: moverAddress(own(id), moverId, name), at: 0, value })
+      act('value.set', { address: moverAddress(id, moverId, name), at: 0, value })
   }
   act('step.add', {
-    stack: { kind: 'object', id: own('bar') },
-    stepId: own('plate-shade'),
+    stack: { kind: 'object', id: 'bar' },
+    stepId: 'plate-shade',
     use: 'drop-shadow',
     at: 0,
   })
-  const under = findOwner(look(), 'shot', over)
-  act('shot.place', {
-    shot: {
-      id: own('plate-over'),
-      name: called,
-      source: { kind: 'design', designId },
-      lane: 1,
-      start: (under?.start ?? 0) + at,
-      length,
-      in: 0,
-      zero: 0,
-      fitted: true,
-      sound: null,
-      state: 'done',
-      note: 'A design: its letters are typed on the picture.',
-      steps: [],
-    },
+  const { columns, rows } = readRoster(readFileSync(kitPath('roster.csv'), 'utf8'))
+  const rosterId = 'speakers'
+  act('roster.set', {
+    rosterId,
+    designId,
+    name: 'Speakers',
+    columns,
+    rows: rows.map((cells, i) => ({ id: `speaker-${i + 1}`, cells })),
   })
+  for (const { row, shotId, shotName, over, at } of SPEAKERS)
+    act('shot.place', {
+      shot: {
+        id: shotId,
+        name: shotName,
+        source: { kind: 'design', designId },
+        lane: 1,
+        start: (findOwner(look(), 'shot', over)?.start ?? 0) + at,
+        length,
+        in: 0,
+        zero: 0,
+        fitted: true,
+        row: { rosterId, rowId: `speaker-${row + 1}` },
+        sound: null,
+        state: 'done',
+        note: 'One design for all who speak: its words come from the roster.',
+        steps: [],
+      },
+    })
 }
 
 /** The corners of a star of five, about 0. */

@@ -1,5 +1,6 @@
 import { type MoverDeclaration, PASSES, STAYS, type Way } from '@stilus/core/arrivals'
 import { type DesignObject, findOwner, moversOf } from '@stilus/core/project'
+import { openRoster } from '../design/roster/opening'
 import { watchMover } from '../design/movers/watching'
 import { here } from '../session/where'
 import { uid } from '../session/work'
@@ -38,11 +39,26 @@ const giving =
     run: () => move(way, id),
   })
 
+/** The design on the screen. */
+const designId = () => {
+  const at = here()
+  return at?.kind === 'design' ? at.designId : undefined
+}
+
 /** How objects of a design come, stay and go. */
 export const MOVING: readonly Command[] = [
   ...PASSES.map(giving('arrive')),
   ...STAYS.map(giving('stay')),
   ...PASSES.map(giving('leave')),
+  {
+    group: 'Design',
+    keys: [],
+    id: 'roster',
+    label: 'Open the roster of the design',
+    words: ['names', 'list', 'csv', 'table', 'lower thirds', 'rows'],
+    when: () => designId() !== undefined,
+    run: () => openRoster(designId() ?? ''),
+  },
   {
     ...plain,
     id: 'mover-back',

@@ -1,5 +1,6 @@
 import { type Design, type Project, textsOf, usesOf } from '@stilus/core/project'
 import { toTimecode } from '@stilus/core/time'
+import { RosterRows } from './roster/roster-rows'
 import { GivingRows } from './giving-rows'
 import { EmphasisPanel } from './text/emphasis-panel'
 import { edit } from '../store/edit'
@@ -50,6 +51,7 @@ export function DesignPanel({ project, design }: { project: Project; design: Des
           ? 'Click an object on the picture, or choose it in the list below.'
           : 'Nothing is in it yet: take Text above the picture and click where it should stand, draw a shape, or add a picture or clip with + Object below.'}
       </p>
+      {design.objects.length > 0 && <RosterRows {...{ project, design }} />}
       {design.objects.length > 0 && <GivingRows design={design} />}
       {textsOf({ designs: [design] }).length > 0 && <EmphasisPanel design={design} />}
       <p className="text-dim">

@@ -5,6 +5,7 @@ import {
   hasObject,
   type Easel,
   type Project,
+  rostersOf,
   settingAt,
   type Stage,
   stageOf,
@@ -19,6 +20,7 @@ import { DesignPanel } from '../design/design-panel'
 import { ChartDialog } from '../design/chart-dialog'
 import { MakingTools } from '../design/making-tools'
 import { ObjectLanes } from '../design/object-lanes'
+import { RosterTable } from '../design/roster/roster-table'
 import { ObjectOverlay } from '../design/object-overlay'
 import { ObjectPanel } from '../design/object-panel'
 import { StepPanel } from '../desk/panel/step-panel'
@@ -108,7 +110,8 @@ function Body({ design }: { design: Design }) {
   const step = useSelectedStep()
   const [panel, setPanel] = useKeptSize('controls', 308, 292, 560)
   const [lanes, setLanes] = useKeptSize('object lanes', 190, 96, 640)
-  const { browsing } = useView('browsing')
+  const { browsing, roster: open } = useView('browsing', 'roster')
+  const roster = rostersOf(project, design.id).find((r) => r.id === open)
   const object = allObjects(design.objects).find((o) => o.id === stage.stack.id)
   return (
     <div className="relative flex min-h-0 flex-1 flex-col">
@@ -151,7 +154,7 @@ function Body({ design }: { design: Design }) {
       </div>
       <div className="relative flex shrink-0 flex-col border-t" style={{ height: lanes }}>
         <Divider label="Height of the lanes" size={lanes} grows="up" onSize={setLanes} />
-        <ObjectLanes design={design} />
+        {roster ? <RosterTable {...{ project, design, roster }} /> : <ObjectLanes design={design} />}
         <ChartDialog design={design} />
       </div>
     </div>
@@ -167,7 +170,7 @@ const Picture = memo(function Picture({ design }: { design: Design }) {
   const step = useSelectedStep()
   const view = useView(
     ...(['frame', 'look', 'inspect', 'peek', 'solo', 'background', 'face', 'playing', 'trying'] as const),
-    ...(['itemId', 'lookItem', 'overlay', 'quality', 'drawing', 'typing'] as const),
+    ...(['itemId', 'lookItem', 'overlay', 'quality', 'drawing', 'typing', 'roster', 'rosterRow'] as const),
   )
   const { frame, face, look, peek, solo } = view
   const object = stage.stack.id !== ''
@@ -182,6 +185,7 @@ const Picture = memo(function Picture({ design }: { design: Design }) {
           kind: 'design',
           designId: design.id,
           ...(over ? { over } : {}),
+          ...(view.roster && view.rosterRow ? { row: { rosterId: view.roster, rowId: view.rosterRow } } : {}),
           // Only where it differs from what is shown.
           ...(typed?.text?.text.includes('{') ? { typed: typed.id } : {}),
         }),

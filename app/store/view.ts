@@ -85,6 +85,9 @@ export interface ViewState {
   typing: Typing | null
   /** The corners of the outline in hand are taken, not the whole of it. */
   reshaping: boolean
+  /** The roster that stands in place of the lanes, and the row of it that the design is seen with. */
+  roster: string | null
+  rosterRow: string | null
   /** A chart is being made. */
   charting: boolean
   /** At a cut, the side whose steps are in hand; none for those of the joined picture. */
@@ -172,6 +175,8 @@ const PASSING = {
   objectIds: [],
   typing: null,
   reshaping: false,
+  roster: null,
+  rosterRow: null,
   charting: false,
   side: null,
   acrossId: null,

@@ -111,6 +111,17 @@ export {
 export { designFrame, fittedDesign, frameShown, restingPart, slackOf, usedTimeOf } from './giving'
 export { eyeOf, heldIn, innerLooksOf, looksOf, plainly } from './looks'
 export { moverValues, movingAt, numberLike } from './movers'
+export {
+  columnKey,
+  firstRow,
+  placeOfRow,
+  readRoster,
+  rostersOf,
+  type RowValues,
+  rowValues,
+  writeRoster,
+} from './roster'
+export { rosterNotes, rosterSettings, type RowNote, type RowSetting } from './roster-notes'
 export { isPassing, moverFrames, moversOf, ownPassages, type OwnPassage, passFrames } from './passes'
 export { passageOf, type PassageWay, passing } from './passages'
 export { type BoundInput, boundValues, inputsOf, type OutputKind, outputsOf } from './inputs'
@@ -181,6 +192,8 @@ export {
 export type {
   CoatItem,
   Mover,
+  Roster,
+  RowRef,
   DesignText,
   Font,
   Address,

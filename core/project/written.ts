@@ -4,6 +4,7 @@ import { objectsAbove } from './find'
 import type { Design, DesignObject, DesignText, Project } from './schema'
 import type { Stage } from './stage'
 import { figure } from './figure'
+import { firstRow, type RowValues, rowValues } from './roster'
 import { shownAt } from './shown'
 import { formAt } from './values'
 
@@ -25,6 +26,8 @@ export const VARIABLES: Readonly<Record<string, string>> = {
 /** Which copy of a repeat a text is in. */
 export interface InCopy {
   index: number
+  /** What the row says that the design is shown with. */
+  row?: RowValues | undefined
 }
 
 /** The text of an object with what stands in braces filled in; its ranges keep to their letters. */
@@ -41,7 +44,7 @@ export function written(
   let last = 0
   const cuts: { at: number; by: number }[] = []
   for (const { 0: whole, 1: name = '', 2: format = '', index } of text.matchAll(
-    /\{(\w+)(?::([^{}]{0,20}))?\}/g,
+    /\{([\p{L}\p{N}_]+)(?::([^{}]{0,20}))?\}/gu,
   )) {
     const value = known(name, format)
     if (value === undefined) continue
@@ -97,8 +100,15 @@ function valueOf(
     case 'sequence':
       return design && shownIn(project, design, frame)[name]
     default:
-      return undefined
+      return fromRow(project, design, copy, name)
   }
+}
+
+/** What a row says under a name: the one that the design is shown with, else the first of its roster. */
+function fromRow(project: Project, design: Design | undefined, { row }: InCopy, name: string) {
+  if (row) return row[name.toLowerCase()]
+  const first = design && firstRow(project, design.id)
+  return first && rowValues(project, first)?.[name.toLowerCase()]
 }
 
 /** Where a design is shown first, at one of its frames: the sequence, the highest shot under it and the timecode there. */

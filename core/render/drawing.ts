@@ -12,6 +12,7 @@ import {
   matrixOf,
   movingAt,
   type Project,
+  type RowValues,
   settingAt,
   shapeAt,
   type Stage,
@@ -24,6 +25,7 @@ interface Drawing {
   project: Project
   copy?: RepeatCopy | undefined
   typed?: string | undefined
+  row?: RowValues | undefined
 }
 
 /** Whether an object is drawn from outlines: a text, a shape or a combination. */
@@ -66,8 +68,11 @@ export function drawnItem(
   return { shape: { parts, coats, map, ...(looks ? { looks } : {}) }, opacity: 1 }
 }
 
-const shownSetting = ({ typed, copy }: Drawing, stage: Stage, object: DesignObject, frame: number) =>
-  settingAt(stage, object, frame, typed === object.id ? 'source' : 'shown', copy)
+const shownSetting = ({ typed, copy, row }: Drawing, stage: Stage, object: DesignObject, frame: number) =>
+  settingAt(stage, object, frame, typed === object.id ? 'source' : 'shown', {
+    index: copy?.index ?? 0,
+    row,
+  })
 
 /** The faces of a project that texts name. */
 function ownFaces(project: Project, settings: readonly Setting[]): OwnFace[] {

@@ -3,6 +3,7 @@ import {
   allSteps,
   designFrame,
   findOwner,
+  rowValues,
   fittedDesign,
   frameOfTime,
   getObject,
@@ -35,7 +36,10 @@ export function planStageSource(of: Planning, stage: Stage, t: number): number {
         : undefined
     const fitted = designFrame(project, stage.shot, rate, t - stage.head)
     const design = fitted === undefined ? undefined : fittedDesign(project, stage.shot)
-    return planMaterial(under ? { ...of, under } : of, canvas, source, {
+    const { row: at } = stage.shot
+    const row = at && rowValues(project, at)
+    const within = under ? { ...of, under, row } : of
+    return planMaterial(within, canvas, source, {
       ...(design && fitted !== undefined
         ? { frame: fitted, rate: design.rate }
         : { frame: from + t - stage.head, rate }),

@@ -5,6 +5,8 @@ import {
   getMedium,
   getSequence,
   fittedDesign,
+  type RowRef,
+  rowValues,
   frameShown,
   getShot,
   type Project,
@@ -37,7 +39,13 @@ type Base =
   /** A whole sequence; the one that came in unless named. */
   | { kind: 'sequence'; sequenceId?: string | undefined }
   /** A design on nothing, or over what lies under a shot that shows it; of the text that is `typed` what was written, nothing filled in. */
-  | { kind: 'design'; designId: string; over?: string | undefined; typed?: string | undefined }
+  | {
+      kind: 'design'
+      designId: string
+      over?: string | undefined
+      typed?: string | undefined
+      row?: RowRef | undefined
+    }
   /** A kept still, or any medium, at its first frame. */
   | { kind: 'medium'; mediaId: string }
   | StackTarget
@@ -138,6 +146,7 @@ function planTarget(of: Planning, target: Base, frame: number): number {
     const inner: Planning = {
       ...(within(of, `design ${target.designId}`) as Planning),
       typed: target.typed,
+      row: target.row && rowValues(project, target.row),
       ...(under === undefined ? {} : { under: (on) => onCanvas(of, under, on) }),
     }
     const picture = planDesign(inner, getDesign(project, target.designId), frame)

@@ -1,4 +1,4 @@
-import type { Design, Project, RunsOn, Sequence, Stage } from '../project'
+import type { Design, Project, RowValues, RunsOn, Sequence, Stage } from '../project'
 import type { RepeatCopy } from '../design'
 import type { Canvas, GraphBuilder } from './graph'
 
@@ -39,6 +39,8 @@ export interface Planning {
   under?: ((canvas: Canvas) => number | undefined) | undefined
   /** A copy of what is repeated, in pixels of the design, that is being planned. */
   copy?: RepeatCopy | undefined
+  /** What the row says that a design is shown with. */
+  row?: RowValues | undefined
   /** The text that is being typed: it shows what was written. */
   typed?: string | undefined
   /** A shot that goes on beyond its material, as a side of a transition. */

@@ -104,6 +104,7 @@ export const DESIGN_EDITS = {
       if (uses.length)
         throw new Refused(`${design.name} is used by ${uses.join(', ')}. Take it out there first.`)
       p.designs = p.designs.filter((d) => d.id !== a.designId)
+      if (p.rosters) p.rosters = p.rosters.filter((r) => r.designId !== a.designId)
       forgetStood(p, { kind: 'design', designId: a.designId })
     },
   ),

@@ -9,6 +9,7 @@ import { PROJECT_EDITS } from './project'
 import { RECUT_EDITS } from './recut'
 import { REGION_EDITS } from './regions'
 import { REUSE_EDITS } from './reuse'
+import { ROSTER_EDITS } from './rosters'
 import { SCREEN_EDITS } from './screens'
 import { SHAPE_EDITS } from './shapes'
 import { SHOT_EDITS } from './shots'
@@ -38,6 +39,7 @@ export const EDITS = {
   ...SPAN_EDITS,
   ...DESIGN_EDITS,
   ...GIVING_EDITS,
+  ...ROSTER_EDITS,
   ...SHAPE_EDITS,
   ...TEXT_EDITS,
   ...STYLE_EDITS,

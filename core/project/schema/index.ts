@@ -20,6 +20,7 @@ import type {
   RUNS_ON,
   VARIANTS,
 } from './sequence'
+import type { rosterSchema, rowSchema } from './roster'
 import type { BEYONDS, bindingSchema, FITS, sourceSchema } from './source'
 import type { panelSchema, stackSchema } from './step'
 import type { addressSchema, attachSchema } from './values'
@@ -47,6 +48,7 @@ export {
 } from './material'
 export { projectSchema, SCHEMA_VERSION } from './project'
 export { itemSchema, regionSchema } from './region'
+export { MOST_COLUMNS, MOST_LETTERS, MOST_ROWS, rosterSchema, rowSchema } from './roster'
 export {
   RUNS_ON,
   sequenceSchema,
@@ -86,6 +88,8 @@ export type { Content, Step } from './step'
 export type { DesignObject } from './design'
 export type CoatItem = z.infer<typeof coatSchema>
 export type Mover = z.infer<typeof moverSchema>
+export type Roster = z.infer<typeof rosterSchema>
+export type RowRef = z.infer<typeof rowSchema>
 export type DesignText = z.infer<typeof textSchema>
 export type Font = z.infer<typeof fontSchema>
 export type Medium = z.infer<typeof mediumSchema>

@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { id, loose } from './base'
 import { designSchema, styleSchema } from './design'
 import { fontSchema, mediumSchema, shelfSchema, stillSchema, tableSchema } from './material'
+import { rosterSchema } from './roster'
 import { sequenceSchema } from './sequence'
 
 /** The version of documents that this code writes. */
@@ -24,4 +25,6 @@ export const projectSchema = loose({
   fonts: z.array(fontSchema).max(400).optional(),
   /** Styles of texts and shapes that were kept. */
   styles: z.array(styleSchema).max(400).optional(),
+  /** Tables that designs serve. */
+  rosters: z.array(rosterSchema).max(200).optional(),
 })

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { finite, guideSchema, id, loose, name, rateSchema, sizeSchema } from './base'
+import { rowSchema } from './roster'
 import { sourceSchema } from './source'
 import { stepsSchema } from './step'
 
@@ -22,6 +23,8 @@ export const shotSchema = loose({
   in: z.int(),
   /** A design is played at the length of the shot, as it says what of it gives; `in` is then 0. */
   fitted: z.boolean().optional(),
+  /** The row of a roster that its design is filled in from. */
+  row: rowSchema.optional(),
   /** Where in the source treatment time 0 lies, so that keys stay on the picture when the shot is trimmed. */
   zero: z.int(),
   /** Sound of the source: decibels, or null for none. */

@@ -1,0 +1,149 @@
+import { z } from 'zod'
+import { TableProblem } from '../chart-table'
+import { defineEdit } from '../define'
+import { getDesign, getSequence, getShot, NotFound, Refused } from '../find'
+import { findOwner } from '../owners'
+import { columnKey } from '../roster'
+import { type Project, type Roster, rosterSchema, rowSchema } from '../schema'
+import { id, onSequence, onShot } from './common'
+import { put, without } from './kept'
+
+const onRoster = { rosterId: id }
+const { name, columns, rows } = rosterSchema.shape
+const cell = z.string().max(300)
+
+function rosterOf(p: Project, rosterId: string): Roster {
+  const roster = p.rosters?.find((r) => r.id === rosterId)
+  if (!roster) throw new NotFound('roster', rosterId)
+  return roster
+}
+
+function refuseTwice(names: readonly string[]): void {
+  const keys = names.map(columnKey)
+  const twice = keys.findIndex((key, i) => key === '' || keys.indexOf(key) !== i)
+  if (twice >= 0)
+    throw new TableProblem(`Give the column ${names[twice]} a name of its own with a letter in it.`)
+}
+
+/** Shots that show a row which is not there any more show the first one. */
+function forgetRows(p: Project): void {
+  const there = new Set((p.rosters ?? []).flatMap((r) => r.rows.map((row) => `${r.id} ${row.id}`)))
+  for (const shot of p.sequences.flatMap((s) => s.shots))
+    if (shot.row && !there.has(`${shot.row.rosterId} ${shot.row.rowId}`)) delete shot.row
+}
+
+/** Tables of names that designs serve. */
+export const ROSTER_EDITS = {
+  'roster.set': defineEdit(
+    { ...onRoster, designId: id, name, columns, rows },
+    (a) => `Roster ${a.name}`,
+    (p, a) => {
+      getDesign(p, a.designId)
+      refuseTwice(a.columns)
+      const { rosterId, ...rest } = a
+      p.rosters = put(p.rosters, { id: rosterId, ...rest })
+      forgetRows(p)
+    },
+  ),
+  'roster.cell': defineEdit(
+    { ...onRoster, rowId: id, column: z.int().min(0), value: cell },
+    () => 'Change a row of the roster',
+    (p, a) => {
+      const roster = rosterOf(p, a.rosterId)
+      const row = roster.rows.find((r) => r.id === a.rowId)
+      if (!row || a.column >= roster.columns.length) throw new NotFound('row', a.rowId)
+      row.cells = roster.columns.map((_, i) => (i === a.column ? a.value : (row.cells[i] ?? '')))
+    },
+  ),
+  'roster.column': defineEdit(
+    { ...onRoster, column: z.int().min(0), name: z.string().min(1).max(80) },
+    () => 'Rename a column of the roster',
+    (p, a) => {
+      const roster = rosterOf(p, a.rosterId)
+      if (a.column > roster.columns.length) throw new NotFound('column', String(a.column))
+      const next = [...roster.columns]
+      next[a.column] = a.name
+      refuseTwice(next)
+      if (next.length > 24) throw new Refused('A roster has 24 columns at most.')
+      roster.columns = next
+    },
+  ),
+  'roster.row': defineEdit(
+    { ...onRoster, rowId: id },
+    () => 'Add a row to the roster',
+    (p, a) => {
+      const roster = rosterOf(p, a.rosterId)
+      if (roster.rows.length >= 1000) throw new Refused('A roster has 1000 rows at most.')
+      if (!roster.rows.some((r) => r.id === a.rowId))
+        roster.rows.push({ id: a.rowId, cells: roster.columns.map(() => '') })
+    },
+  ),
+  'roster.drop': defineEdit(
+    { ...onRoster, rowId: id },
+    () => 'Take a row out of the roster',
+    (p, a) => {
+      const roster = rosterOf(p, a.rosterId)
+      roster.rows = roster.rows.filter((r) => r.id !== a.rowId)
+      forgetRows(p)
+    },
+  ),
+  'roster.remove': defineEdit(
+    onRoster,
+    () => 'Remove the roster',
+    (p, a) => {
+      p.rosters = without(p.rosters, 'roster', a.rosterId)
+      if (!p.rosters.length) delete p.rosters
+      forgetRows(p)
+    },
+  ),
+  'shot.row': defineEdit(
+    { ...onShot, row: rowSchema },
+    () => 'Show another row of the roster',
+    (p, a) => {
+      const shot = getShot(p, a.shotId)
+      const roster = rosterOf(p, a.row.rosterId)
+      if (!roster.rows.some((r) => r.id === a.row.rowId)) throw new NotFound('row', a.row.rowId)
+      if (shot.source.kind !== 'design' || shot.source.designId !== roster.designId)
+        throw new Refused(`${shot.name} shows another design than the roster ${roster.name} is for.`)
+      shot.row = a.row
+    },
+  ),
+  'roster.place': defineEdit(
+    {
+      ...onRoster,
+      ...onSequence,
+      lane: z.int().min(0).max(32),
+      places: z
+        .array(z.object({ rowId: id, shotId: id, start: z.int().min(0), length: z.int().min(1) }))
+        .min(1)
+        .max(1000),
+    },
+    (a) => `Place ${a.places.length} ${a.places.length === 1 ? 'row' : 'rows'} of the roster`,
+    (p, a) => {
+      const roster = rosterOf(p, a.rosterId)
+      const { shots } = getSequence(p, a.sequenceId)
+      const key = roster.columns.map(columnKey).findIndex((k) => k === 'name')
+      for (const { rowId, shotId, start, length } of a.places) {
+        const row = roster.rows.find((r) => r.id === rowId)
+        if (!row) throw new NotFound('row', rowId)
+        if (findOwner(p, 'shot', shotId)) continue
+        shots.push({
+          id: shotId,
+          name: (row.cells[Math.max(0, key)] || roster.name).slice(0, 200),
+          source: { kind: 'design', designId: roster.designId },
+          lane: a.lane,
+          start,
+          length,
+          in: 0,
+          zero: 0,
+          fitted: true,
+          row: { rosterId: roster.id, rowId },
+          sound: null,
+          state: 'untouched',
+          note: '',
+          steps: [],
+        })
+      }
+    },
+  ),
+}
