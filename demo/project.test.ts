@@ -8,6 +8,7 @@ import {
   lacking,
   loadProject,
   recordsOf,
+  rowValues,
   stateBefore,
   getDesign,
   usesOf,
@@ -28,8 +29,11 @@ it('shows one of each: a design over footage, a dissolve, a span, a branch that 
   expect(plate).toMatchObject({ source: { kind: 'design' }, lane: 1 })
   const plateOf = (id: string) => getDesign(project, id).objects[0]?.objects ?? []
   expect(plateOf('plate').map((o) => o.kind)).toEqual(['rectangle', 'rectangle', 'outline', 'text', 'text'])
-  for (const id of ['plate', 'plate-fox', 'word-moon', 'word-comet'])
+  for (const id of ['plate', 'word-moon', 'word-comet'])
     expect(usesOf(project, { kind: 'design', designId: id })).not.toEqual([])
+  // Those who speak are rows of one table, on one design.
+  const rows = edit.shots.flatMap((s) => (s.row ? [rowValues(project, s.row)?.['name']] : []))
+  expect(rows).toEqual(['Ottoline Vess', 'Bram Tolliver Quill'])
   expect(edit.spans.map((s) => allSteps(s.steps).length)).toEqual([2, 2])
   const steps = [...getShot(project, 'fox').steps]
   expect(steps.map((s) => stateBefore(steps, s))).toEqual([
