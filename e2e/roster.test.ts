@@ -88,7 +88,7 @@ test('a table of twelve is read, hostile rows among them, and put onto the edit 
   await notices(page).filter({ hasText: '12 rows were put over the edit' }).waitFor()
   await saved(page)
   await page.goto(`${address}/p/the-tin-comet`)
-  const shots = page.getByRole('button', { name: /^Shot (Speaker \d|=SUM|שרה|Long Long|Two)/ })
+  const shots = page.getByRole('button', { name: /^Shot (Speaker \d|=SUM|שרה|Long Long|Two\s*lines)/ })
   await shots.first().waitFor()
   assert.equal(await shots.count(), 12)
   await page.getByRole('button', { name: /^Shot Speaker 5,/ }).focus()
