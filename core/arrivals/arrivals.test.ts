@@ -1,5 +1,6 @@
 import fc from 'fast-check'
-import { defaults, type Values } from '../params'
+import type { Value } from '../anim'
+import { defaults, type Param, type Values } from '../params'
 import { through } from '../matrix'
 import {
   beginOf,
@@ -280,5 +281,76 @@ describe('what moves', () => {
     expect(
       looks(at(zoom, 1, { unit: 'whole', distance: 100, ease: 'even', frames: 20 }), row(1)).flat(),
     ).toEqual([])
+  })
+})
+
+describe('every control that is shown does something', () => {
+  /** Settings under which one control or the other matters. */
+  const BASES: Values[] = [
+    {},
+    { unit: 'letter', order: 'random', uneven: 0.5, overlap: 0.5 },
+    { unit: 'letter', order: 'point', point: [20, 0], pace: 'each', frames: 6, overlap: 0.5, turn: 1 },
+    { ease: 'spring', stiffness: 200, damping: 0.3 },
+    { ease: 'falls', keeps: 0.5 },
+    { ease: 'drawn' },
+    { unit: 'letter', trails: 3, lag: 2, trailTint: 0.5, shutter: 180 },
+  ]
+  const other = (param: Param, value: unknown): Value[] => {
+    switch (param.type) {
+      case 'choice':
+        return param.options.map((o) => o.value).filter((v) => v !== value)
+      case 'toggle':
+        return [!value]
+      case 'seed':
+        return [2, 3, 17]
+      case 'curve':
+        return [[0, 0, 0.5, 0.1, 1, 1]]
+      case 'pair':
+      case 'colour':
+        return [(value as number[]).map((v) => v + 0.31 * Math.max(1, Math.abs(v)))]
+      default:
+        return [Number(value) * 0.6 + 0.13, Number(value) * 1.7 + 3]
+    }
+  }
+  it.each([...PASSES, ...STAYS].map((mover) => [mover.id, mover] as const))('%s', (_, mover) => {
+    // As it goes it has one more, which tells who begins: the others are those that it comes with.
+    const way = mover.kind === 'stay' ? 'stay' : 'leave'
+    const units = row(5)
+    const near = (v: number) => Math.round(v * 1e6) / 1e6
+    // What a matrix is told by is where it takes places, so that sums in another order are no change.
+    const told = ({ matrix, cuts, ...rest }: Look) => [
+      [
+        [0, 0],
+        [150, 0],
+        [0, 48],
+      ].flatMap(([x = 0, y = 0]) => through(matrix, x, y).map(near)),
+      cuts.map((cut) => [cut.contours.flat().map(near), cut.soft]),
+      rest,
+    ]
+    const seen = (values: Values) =>
+      JSON.stringify(
+        [1.5, 4.5, 7.5, 16.5, 40.5].map((f) =>
+          standing(
+            { ...at(mover, f, values), way, ...(way === 'leave' ? { left: f, since: 400 - f } : {}) },
+            units,
+            EYE,
+            40,
+          ).map((unit) => unit.map((moments) => moments.map(told))),
+        ),
+      )
+    const idle = Object.entries(moverParams(mover, way)).flatMap(([name, param]) => {
+      const works = BASES.some((base) => {
+        const values = { ...moverDefaults(mover, way), ...base }
+        // What a mover has no control for it is not told.
+        for (const key of Object.keys(values)) if (!(key in moverParams(mover, way))) delete values[key]
+        if (!(param.when?.(values) ?? true)) return false
+        const before = seen(values)
+        return other(param, values[name]).some((v) => seen({ ...values, [name]: v }) !== before)
+      })
+      // What moves by itself is parted before it comes here, and numbers that run are those of the text.
+      const elsewhere = name === 'unit' || (mover.id === 'count-up' && name !== 'fade')
+      return works || elsewhere ? [] : [name]
+    })
+    expect(idle).toEqual([])
   })
 })

@@ -1,4 +1,4 @@
-import { defaults, type Params, type Values } from '../params'
+import { defaults, type Param, type Params, type Values } from '../params'
 import {
   choice,
   colour,
@@ -13,7 +13,7 @@ import {
   times,
   toggle,
 } from '../params/make'
-import { type MoverDeclaration, UNITS, type Way } from './declare'
+import { type CommonUse, type MoverDeclaration, UNITS, type Way } from './declare'
 import { EASES } from './ease'
 
 export const ORDERS = {
@@ -38,8 +38,11 @@ export const ANCHORS = {
 } as const
 export type AnchorName = keyof typeof ANCHORS
 
-const many = ({ unit }: Values) => unit !== 'whole'
+const many = ({ unit = 'whole' }: Values) => unit !== 'whole'
 const ordered = (v: Values) => many(v) && v['order'] !== 'together'
+
+/** Whether the common controls draw lots. */
+const lots = (v: Values) => ordered(v) && (v['order'] === 'random' || Number(v['uneven'] ?? 0) > 0)
 
 const PIECES: Params = {
   unit: choice('Moves', 'What moves by itself.', UNITS),
@@ -69,6 +72,23 @@ const DEPTH: Params = {
       group: 'Depth',
     },
   ),
+}
+
+const SHUTTER: Params = {
+  shutter: degrees('Shutter', 'How long its movement is exposed: 360 is a whole frame, 0 is none.', 0, {
+    limits: [0, 720],
+    soft: [0, 360],
+    group: 'Trails',
+  }),
+}
+
+/** Which controls belong to what a mover says that it uses. */
+const USES: Readonly<Record<CommonUse, readonly string[]>> = {
+  ease: ['ease', 'stiffness', 'damping', 'keeps', 'curve'],
+  anchor: ['anchor'],
+  travel: ['shutter', 'trails', 'lag', 'decay', 'trailColour', 'trailTint'],
+  depth: ['eye'],
+  chance: [],
 }
 
 /** What every arrival and departure has besides its own controls. */
@@ -113,11 +133,7 @@ const PASS: Params = {
   reverse: toggle('As it came', 'The last to come is the first to go.', false, { group: 'Time' }),
   seed: seed(1, { group: 'Time' }),
   ...ANCHOR,
-  shutter: degrees('Shutter', 'How long its movement is exposed: 360 is a whole frame, 0 is none.', 0, {
-    limits: [0, 720],
-    soft: [0, 360],
-    group: 'Trails',
-  }),
+  ...SHUTTER,
   trails: count('Trails', 'How often it is seen where it was.', 0, [0, 12], { group: 'Trails' }),
   lag: number('Behind by', 'Frames from each to the next.', 1, [0.1, 100], {
     soft: [0.25, 6],
@@ -147,7 +163,7 @@ const STAY: Params = {
     unit: 's',
     group: 'Time',
   }),
-  lag: number('One after the other', 'By which share of that the next is behind.', 0.12, [-10, 10], {
+  behind: number('One after the other', 'By which share of that the next is behind.', 0.12, [-10, 10], {
     soft: [0, 1],
     group: 'Time',
     when: ordered,
@@ -161,11 +177,7 @@ const STAY: Params = {
   }),
   seed: seed(1, { group: 'Time' }),
   ...ANCHOR,
-  shutter: degrees('Shutter', 'How long its movement is exposed: 360 is a whole frame, 0 is none.', 0, {
-    limits: [0, 720],
-    soft: [0, 360],
-    group: 'Trails',
-  }),
+  ...SHUTTER,
   ...DEPTH,
 }
 
@@ -177,12 +189,21 @@ export function moverParams(mover: MoverDeclaration, way: Way): Params {
   const known = made.get(key)
   if (known) return known
   const common = mover.kind === 'pass' ? PASS : STAY
-  const unused = [...(mover.without ?? []), ...(way === 'leave' ? [] : ['reverse'])]
-  const kept = Object.entries({ ...mover.params, ...common }).filter(([name]) => !unused.includes(name))
+  const uses = mover.uses ?? []
+  const unused = new Set([
+    ...(Object.keys(USES) as CommonUse[]).flatMap((use) => (uses.includes(use) ? [] : USES[use])),
+    ...(mover.without ?? []),
+    ...(way === 'leave' ? [] : ['reverse']),
+  ])
+  const kept = [
+    ...Object.entries(mover.params),
+    ...Object.entries(common).filter(([name]) => !unused.has(name)),
+  ]
   const params = Object.fromEntries(
     kept.map(([name, param]) => {
       const begins = mover.begins?.[name]
-      return [name, begins === undefined ? param : ({ ...param, default: begins } as typeof param)]
+      const when = name === 'seed' && !uses.includes('chance') ? { when: lots } : {}
+      return [name, { ...param, ...when, ...(begins === undefined ? {} : { default: begins }) } as Param]
     }),
   )
   made.set(key, params)

@@ -102,6 +102,9 @@ export interface Staying {
 
 type Posed = Partial<Pose> | readonly Partial<Pose>[]
 
+/** What of the common controls matters for some movers alone: how it gets there; what it is turned and sized about; that it goes a way, which is exposed and leaves trails; the eye; that it draws lots. */
+export type CommonUse = 'ease' | 'anchor' | 'travel' | 'depth' | 'chance'
+
 interface Declared {
   /** Stored in documents; never changes. */
   id: string
@@ -112,7 +115,9 @@ interface Declared {
   params: Params
   /** What the common controls begin with, where that is something else. */
   begins?: Values
-  /** Common controls that do nothing for it. */
+  /** The common controls that matter for it, besides who moves when. */
+  uses?: readonly CommonUse[]
+  /** Of those that all have, some that do nothing for it. */
   without?: readonly string[]
   /** Other words that people look for it by. */
   words?: readonly string[]

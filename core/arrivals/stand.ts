@@ -185,7 +185,7 @@ function stayingOf({ use, values, since, left, rate }: Moving, unit: Unit, rank:
   const blend = numberIn(values, 'blend')
   const part = blend > 0 ? Math.min(1, Math.max(0, Math.min(since, left) / blend)) : 1
   const amount = part * part * (3 - 2 * part)
-  const late = numberIn(values, 'lag') * numberIn(values, 'period') * rank
+  const late = numberIn(values, 'behind') * numberIn(values, 'period') * rank
   const seconds = since / rate - late
   return { poses: list(mover.pose(values, unit, { seconds, amount })), opacity: 1 }
 }

@@ -6,6 +6,7 @@ export const accordion = declarePass({
   purpose: 'Is drawn open from one side.',
   params: {},
   begins: { unit: 'line', anchor: 'left', fade: 0.2, ease: 'landing', frames: 16 },
+  uses: ['ease', 'anchor', 'travel'],
   words: ['squeeze', 'open', 'widen'],
   pose: (_, __, { come }) => ({ scale: [Math.max(1e-3, come), 1] }),
 })

@@ -9,7 +9,7 @@ export const blinds = declarePass({
   purpose: 'Is uncovered in slats.',
   params: { side: side(90), slats: count('Slats', 'How many.', 8, [1, 200], { soft: [2, 24] }) },
   begins: { unit: 'whole', fade: 0, ease: 'both', frames: 18 },
-  without: ['anchor', 'shutter', 'trails', 'lag', 'decay', 'trailColour', 'trailTint', 'eye'],
+  uses: ['ease'],
   words: ['slats', 'strips', 'venetian'],
   pose: (values, unit, { come }) => {
     const [sx, sy] = wayOf(values)

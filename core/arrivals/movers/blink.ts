@@ -11,7 +11,7 @@ export const blink = declareStay({
     dim: share('Else at', 'How dense it is in between.', 0),
   },
   begins: { unit: 'whole', period: 1, blend: 0 },
-  without: ['anchor', 'eye', 'shutter', 'blend'],
+  without: ['blend'],
   words: ['flash', 'on off', 'record'],
   pose: (values, _, { seconds }) => {
     const part = seconds / numberIn(values, 'period')

@@ -8,7 +8,7 @@ export const blurIn = declarePass({
   purpose: 'Comes out of a blur.',
   params: { blur: distance(0.35, 'Blur') },
   begins: { unit: 'word', fade: 1 },
-  without: ['anchor', 'shutter', 'eye'],
+  uses: ['ease'],
   words: ['soft', 'haze'],
   pose: (values, { size }, { come }) => ({ blur: Math.max(0, 1 - come) * numberIn(values, 'blur') * size }),
 })

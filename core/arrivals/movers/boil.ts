@@ -13,8 +13,9 @@ export const boil = declareStay({
     turn: degrees('Turns', 'How far it turns with that.', 1),
     speed: times('Drawings', 'How many a second.', 8, 60, { soft: [4, 12] }),
   },
-  begins: { unit: 'letter', lag: 0 },
-  without: ['period', 'lag', 'shutter'],
+  begins: { unit: 'letter', behind: 0 },
+  uses: ['anchor', 'chance'],
+  without: ['order', 'point', 'period', 'behind'],
   words: ['line boil', 'wobble', 'animation', 'hand'],
   pose: (values, { size, index }, { seconds, amount }) => {
     const drawing = Math.floor(seconds * numberIn(values, 'speed') + 1e-6)

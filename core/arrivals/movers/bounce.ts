@@ -16,6 +16,7 @@ export const bounce = declarePass({
     fade: 0.15,
     overlap: 0.85,
   },
+  uses: ['ease', 'travel'],
   words: ['spring', 'overshoot', 'boing'],
   pose: (values, { size }, { come }) => {
     const [x, y] = wayOf(values)

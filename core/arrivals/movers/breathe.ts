@@ -9,6 +9,7 @@ export const breathe = declareStay({
   purpose: 'Grows and shrinks a little, slowly.',
   params: { by: share('By', 'How much larger it becomes.', 0.04) },
   begins: { unit: 'whole', period: 4 },
+  uses: ['anchor', 'travel'],
   words: ['scale', 'alive'],
   pose: (values, _, { seconds, amount }) => {
     const size =

@@ -16,7 +16,7 @@ export const brush = declarePass({
     rough: share('Rough', 'How uneven their edges are.', 0.5),
   },
   begins: { unit: 'line', fade: 0, frames: 28, ease: 'both', overlap: 0.3 },
-  without: ['anchor', 'eye', 'shutter', 'trails', 'lag', 'decay', 'trailColour', 'trailTint'],
+  uses: ['ease', 'chance'],
   words: ['paint', 'stroke', 'swipe'],
   pose: (values, unit, { come }) => {
     const strokes = Math.round(numberIn(values, 'strokes'))

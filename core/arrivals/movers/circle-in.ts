@@ -15,6 +15,7 @@ export const circleIn = declarePass({
     }),
   },
   begins: { unit: 'letter', fade: 0.4, overlap: 0.85, frames: 24 },
+  uses: ['ease', 'travel'],
   words: ['orbit', 'spiral', 'whirl'],
   pose: (values, { size }, { come }) => {
     const away = 1 - come

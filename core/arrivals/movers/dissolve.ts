@@ -12,7 +12,7 @@ export const dissolve = declarePass({
   purpose: 'Comes together out of grains.',
   params: { grain: distance(0.06, 'Grain'), soft: distance(0.01, 'Soft edge') },
   begins: { unit: 'whole', fade: 0, frames: 24, ease: 'even' },
-  without: ['anchor', 'eye', 'shutter', 'trails', 'lag', 'decay', 'trailColour', 'trailTint'],
+  uses: ['ease', 'chance'],
   words: ['noise', 'sand', 'pixels', 'disintegrate'],
   pose: (values, unit, { come }) => {
     const room = 0.5 * unit.size

@@ -14,8 +14,9 @@ export const drift = declareStay({
       digits: 3,
     }),
   },
-  begins: { unit: 'whole', blend: 0, lag: 0 },
-  without: ['period', 'lag', 'blend'],
+  begins: { unit: 'whole', blend: 0, behind: 0 },
+  uses: ['anchor', 'travel'],
+  without: ['order', 'point', 'seed', 'period', 'behind', 'blend'],
   words: ['creep', 'slow move', 'push'],
   pose: (values, _, { seconds }) => {
     const [x = 0, y = 0] = (values['by'] as number[] | undefined) ?? []

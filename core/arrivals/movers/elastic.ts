@@ -16,6 +16,7 @@ export const elastic = declarePass({
     frames: 26,
     fade: 0.1,
   },
+  uses: ['ease', 'anchor', 'travel'],
   words: ['jelly', 'rubber', 'springy'],
   pose: (values, _, { come }) => {
     const high = Math.max(0.02, come)

@@ -6,7 +6,6 @@ export const fade = declarePass({
   purpose: 'Becomes dense where it stands.',
   params: {},
   begins: { fade: 1, ease: 'even', unit: 'whole' },
-  without: ['anchor', 'shutter', 'trails', 'lag', 'decay', 'trailColour', 'trailTint', 'eye', 'ease'],
   words: ['dissolve', 'appear', 'opacity'],
   pose: () => ({}),
 })

@@ -13,7 +13,7 @@ export const fan = declarePass({
     distance: distance(6, 'Point below by'),
   },
   begins: { unit: 'letter', overlap: 1, fade: 0.5 },
-  without: ['anchor'],
+  uses: ['ease', 'travel'],
   words: ['open', 'spread'],
   pose: (values, { box, whole, size, index, count }, { come }) => {
     const [x] = middleOf({ box: whole })

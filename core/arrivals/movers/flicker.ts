@@ -11,8 +11,9 @@ export const flicker = declareStay({
     by: share('By', 'How much darker it becomes.', 0.4),
     speed: times('Speed', 'Changes a second.', 7, 60, { soft: [1, 20] }),
   },
-  begins: { unit: 'whole', lag: 0 },
-  without: ['period', 'lag', 'anchor', 'eye', 'shutter'],
+  begins: { unit: 'whole', behind: 0 },
+  uses: ['chance'],
+  without: ['order', 'point', 'period', 'behind'],
   words: ['candle', 'lamp', 'unsteady'],
   pose: (values, { index }, { seconds, amount }) => {
     const n = unitNoise(numberIn(values, 'seed') * 977 + index * 31, seconds * numberIn(values, 'speed'))

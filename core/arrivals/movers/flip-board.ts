@@ -9,7 +9,7 @@ export const flipBoard = declarePass({
   purpose: 'Turns over letter after letter in their order, as boards in stations do.',
   params: { flaps: count('Flaps', 'How many it turns over.', 6, [1, 40], { soft: [1, 12] }) },
   begins: { unit: 'letter', fade: 0, frames: 40, overlap: 0.7, uneven: 0.5 },
-  without: ['anchor', 'eye', 'shutter', 'trails', 'lag', 'decay', 'trailColour', 'trailTint', 'fade'],
+  without: ['fade'],
   words: ['split flap', 'station', 'departures', 'board'],
   pose: (values, { box, letter }, { share }) => {
     const flaps = Math.round(numberIn(values, 'flaps'))

@@ -11,6 +11,7 @@ export const flip = declarePass({
     from: degrees('From', 'How far it is turned away.', 90, { limits: [-720, 720] }),
   },
   begins: { unit: 'letter', fade: 0.4 },
+  uses: ['ease', 'anchor', 'travel', 'depth'],
   words: ['turn over', 'card', '3d'],
   pose: (values, _, { come }) => {
     const away = (1 - come) * numberIn(values, 'from')

@@ -13,6 +13,7 @@ export const flutter = declarePass({
     swings: times('Swings', 'How often it goes to and fro.', 2, 20, { soft: [0.5, 5] }),
   },
   begins: { unit: 'letter', fade: 0.4, overlap: 0.9, uneven: 0.8, frames: 40, ease: 'soft' },
+  uses: ['ease', 'anchor', 'travel', 'chance'],
   words: ['leaf', 'feather', 'paper', 'float'],
   pose: (values, unit, { come }) => {
     const away = 1 - come

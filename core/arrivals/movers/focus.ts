@@ -13,7 +13,7 @@ export const focus = declarePass({
     bloom: share('Bloom', 'How much brighter it is out of focus.', 0.6),
   },
   begins: { unit: 'whole', fade: 0.6, frames: 20, ease: 'both' },
-  without: ['shutter'],
+  uses: ['ease', 'anchor', 'travel'],
   words: ['lens', 'rack focus'],
   pose: (values, { size }, { come }) => {
     const away = 1 - come

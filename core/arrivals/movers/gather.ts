@@ -18,6 +18,7 @@ export const gather = declarePass({
     size: times('Size', 'How large they are at the point.', 0.2, 20, { soft: [0, 2] }),
   },
   begins: { unit: 'letter', overlap: 0.9, fade: 0.3 },
+  uses: ['ease', 'anchor', 'travel'],
   words: ['burst', 'from centre', 'expand'],
   pose: (values, unit, { come }) => {
     const [fx = 0, fy = 0] = (values['from'] as number[] | undefined) ?? []

@@ -14,7 +14,6 @@ export const glint = declareStay({
     takes: share('Takes', 'Which share of the time between two of them.', 0.3),
   },
   begins: { unit: 'whole', period: 3 },
-  without: ['anchor', 'eye', 'shutter'],
   words: ['shine', 'gleam', 'sheen'],
   pose: (values, unit, { seconds, amount }) => {
     const part = seconds / numberIn(values, 'period')

@@ -15,7 +15,7 @@ export const glitch = declarePass({
     torn: share('Torn', 'How many of the slices are out of place.', 0.6),
   },
   begins: { unit: 'whole', fade: 0.1, frames: 18, ease: 'even' },
-  without: ['anchor', 'eye', 'shutter'],
+  uses: ['ease', 'travel', 'chance'],
   words: ['glitch', 'digital', 'signal', 'interference'],
   pose: (values, unit, { come, seconds }) => {
     const slices = Math.round(numberIn(values, 'slices'))

@@ -13,7 +13,7 @@ export const gravity = declarePass({
     tumble: share('Tumbles', 'How far it is turned as it falls.', 0.25),
   },
   begins: { unit: 'letter', anchor: 'base', frames: 30, overlap: 0.85, uneven: 0.6, fade: 0.1 },
-  without: ['ease', 'stiffness', 'damping', 'keeps', 'curve'],
+  uses: ['anchor', 'travel', 'chance'],
   words: ['gravity', 'drop', 'rain'],
   pose: (values, unit, { share: s }) => {
     const keeps = Math.min(0.95, numberIn(values, 'bounce'))

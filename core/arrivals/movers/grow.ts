@@ -8,6 +8,7 @@ export const grow = declarePass({
   purpose: 'Grows from small to its size.',
   params: { from: times('From', 'The size that it begins with.', 0, 1) },
   begins: { unit: 'letter', fade: 0.2 },
+  uses: ['ease', 'anchor', 'travel'],
   words: ['scale up', 'zoom', 'pop'],
   pose: (values, _, { come }) => {
     const from = numberIn(values, 'from')

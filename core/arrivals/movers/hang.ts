@@ -13,7 +13,7 @@ export const hang = declarePass({
     distance: distance(2, 'Cord'),
   },
   begins: { unit: 'word', ease: 'spring', stiffness: 120, damping: 0.18, frames: 48, fade: 0.1 },
-  without: ['anchor'],
+  uses: ['ease', 'travel'],
   words: ['pendulum', 'cord', 'sway'],
   pose: (values, unit, { come }) => {
     const [x] = middleOf(unit)

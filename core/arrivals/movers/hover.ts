@@ -9,6 +9,7 @@ export const hover = declareStay({
   purpose: 'Turns slowly in the depth of the picture.',
   params: { turn: degrees('By', 'How far to either side.', 12, { limits: [-80, 80] }) },
   begins: { unit: 'whole', period: 6, eye: 1.5 },
+  uses: ['anchor', 'travel', 'depth'],
   words: ['3d', 'float', 'depth'],
   pose: (values, _, { seconds, amount }) => {
     const at = (2 * Math.PI * seconds) / numberIn(values, 'period')

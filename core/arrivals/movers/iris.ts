@@ -15,7 +15,7 @@ export const iris = declarePass({
     soft: distance(0.1, 'Soft edge'),
   },
   begins: { unit: 'letter', fade: 0, ease: 'both', overlap: 0.8 },
-  without: ['anchor', 'shutter', 'trails', 'lag', 'decay', 'trailColour', 'trailTint', 'eye'],
+  uses: ['ease'],
   words: ['circle', 'aperture', 'open'],
   pose: (values, unit, { come }) => {
     const [x, y] = middleOf(unit)

@@ -20,6 +20,7 @@ export const leanIn = declarePass({
     frames: 24,
     fade: 0.2,
   },
+  uses: ['ease', 'anchor', 'travel'],
   words: ['skew', 'speed', 'run', 'brake'],
   pose: (values, { size, rightToLeft }, { come }) => {
     const way = rightToLeft ? 1 : -1

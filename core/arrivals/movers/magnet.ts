@@ -19,7 +19,7 @@ export const magnet = declarePass({
     long: times('Drawn', 'How long it becomes on the way.', 3, 20, { soft: [1, 6] }),
   },
   begins: { unit: 'letter', overlap: 0.85, fade: 0.2, frames: 20, order: 'point' },
-  without: ['anchor'],
+  uses: ['ease', 'travel'],
   words: ['suck', 'vacuum', 'pull'],
   pose: (values, unit, { come }) => {
     const [px = 0, py = 0] = (values['to'] as number[] | undefined) ?? []

@@ -12,7 +12,7 @@ export const neon = declarePass({
     flare: times('Flare', 'How bright it is as it strikes.', 1.8, 10, { soft: [1, 4] }),
   },
   begins: { unit: 'letter', fade: 0, frames: 30, overlap: 0.9, order: 'random', uneven: 0.6, ease: 'even' },
-  without: ['anchor', 'eye', 'shutter', 'trails', 'lag', 'decay', 'trailColour', 'trailTint', 'ease'],
+  uses: ['chance'],
   words: ['lamp', 'flicker', 'light up', 'sign'],
   pose: (values, { index }, { share }) => {
     const strikes = Math.round(numberIn(values, 'strikes'))

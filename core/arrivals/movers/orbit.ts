@@ -9,6 +9,7 @@ export const orbit = declareStay({
   purpose: 'Goes round its place in a circle.',
   params: { distance: distance(0.15, 'Circle') },
   begins: { unit: 'letter' },
+  uses: ['travel'],
   words: ['circle', 'round'],
   pose: (values, { size }, { seconds, amount }) => {
     const at = (2 * Math.PI * seconds) / numberIn(values, 'period')

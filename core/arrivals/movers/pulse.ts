@@ -12,6 +12,7 @@ export const pulse = declareStay({
     light: times('Light', 'How bright it is at the beat.', 1.3, 10, { soft: [1, 3] }),
   },
   begins: { unit: 'whole', period: 1 },
+  uses: ['anchor', 'travel'],
   words: ['beat', 'heart', 'thump'],
   pose: (values, _, { seconds, amount }) => {
     const part = seconds / numberIn(values, 'period')

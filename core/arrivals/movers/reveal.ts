@@ -17,7 +17,7 @@ export const reveal = declarePass({
     room: distance(0.12, 'Room'),
   },
   begins: { unit: 'line', fade: 0, overlap: 0.7 },
-  without: ['eye'],
+  uses: ['ease', 'travel'],
   words: ['mask', 'line', 'behind', 'slide up'],
   pose: (values, unit, { come }) => {
     const { box } = unit

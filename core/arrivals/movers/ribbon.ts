@@ -15,7 +15,7 @@ export const ribbon = declarePass({
     waves: times('Waves', 'How many over its way.', 1.5, 20, { soft: [0.5, 4] }),
   },
   begins: { unit: 'letter', overlap: 0.93, frames: 36, fade: 0.3 },
-  without: ['anchor'],
+  uses: ['ease', 'travel'],
   words: ['wave', 'flag', 'flow', 'snake'],
   pose: (values, unit, { come }) => {
     const away = 1 - come

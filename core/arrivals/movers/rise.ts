@@ -8,6 +8,7 @@ export const rise = declarePass({
   purpose: 'Comes up from a little below.',
   params: { distance: distance(0.6) },
   begins: { unit: 'letter' },
+  uses: ['ease', 'travel'],
   words: ['up', 'lift', 'float in'],
   pose: (values, { size }, { come }) => ({ move: [0, (1 - come) * numberIn(values, 'distance') * size] }),
 })

@@ -8,7 +8,7 @@ export const roll = declarePass({
   purpose: 'Rolls in along the line, as far as it turns.',
   params: { distance: distance(3) },
   begins: { unit: 'letter', fade: 0.2, overlap: 0.85, frames: 22 },
-  without: ['anchor'],
+  uses: ['ease', 'travel'],
   words: ['wheel', 'tumble'],
   pose: (values, { box, size, rightToLeft }, { come }) => {
     const by = (rightToLeft ? 1 : -1) * (1 - come) * numberIn(values, 'distance') * size

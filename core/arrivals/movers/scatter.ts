@@ -13,6 +13,7 @@ export const scatter = declarePass({
     sizes: share('Sizes', 'How unlike their sizes are.', 0.5),
   },
   begins: { unit: 'letter', frames: 22, overlap: 0.95, fade: 0.6 },
+  uses: ['ease', 'anchor', 'travel', 'chance'],
   words: ['explode', 'assemble', 'chaos'],
   pose: (values, unit, { come }) => {
     const away = 1 - come

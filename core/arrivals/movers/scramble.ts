@@ -10,7 +10,7 @@ export const scramble = declarePass({
   purpose: 'Shows one wrong letter after the other until the right one stands.',
   params: { speed: times('Changes', 'Letters a second.', 12, 60, { soft: [2, 24] }) },
   begins: { unit: 'letter', fade: 0.15, frames: 30, overlap: 0.6, ease: 'even' },
-  without: ['anchor', 'eye', 'shutter', 'trails', 'lag', 'decay', 'trailColour', 'trailTint', 'ease'],
+  uses: ['chance'],
   words: ['decode', 'cipher', 'random letters', 'hacker'],
   pose: (values, { index, letter }, { seconds }) => {
     const among = lettersLike(letter)

@@ -13,8 +13,9 @@ export const shake = declareStay({
     turn: degrees('Turns', 'How far it turns with that.', 1.5),
     speed: times('Speed', 'Changes of direction a second.', 9, 60, { soft: [1, 20] }),
   },
-  begins: { unit: 'letter', lag: 0 },
-  without: ['period', 'lag'],
+  begins: { unit: 'letter', behind: 0 },
+  uses: ['anchor', 'travel', 'chance'],
+  without: ['order', 'point', 'period', 'behind'],
   words: ['tremble', 'jitter', 'nervous'],
   pose: (values, { size, index }, { seconds, amount }) => {
     const stream = (n: number) => numberIn(values, 'seed') * 977 + index * 31 + n

@@ -15,7 +15,7 @@ export const shatter = declarePass({
     heavy: share('Heavy', 'How much they fall as they part.', 0.6),
   },
   begins: { unit: 'whole', fade: 0.3, frames: 24, ease: 'both' },
-  without: ['anchor', 'eye'],
+  uses: ['ease', 'travel', 'depth', 'chance'],
   words: ['break', 'glass', 'freeze', 'explode', 'pieces'],
   pose: (values, unit, { come }) => {
     const { box, size } = unit

@@ -8,6 +8,7 @@ export const slide = declarePass({
   purpose: 'Comes in from a side.',
   params: { side: side(180), distance: distance(4) },
   begins: { unit: 'whole', fade: 0.6, shutter: 180 },
+  uses: ['ease', 'travel'],
   words: ['push', 'move in', 'enter'],
   pose: (values, { size }, { come }) => {
     const [x, y] = wayOf(values)

@@ -13,6 +13,7 @@ export const spin = declarePass({
     from: times('From', 'The size that it begins with.', 0.4, 20, { soft: [0, 3] }),
   },
   begins: { unit: 'letter', fade: 0.5 },
+  uses: ['ease', 'anchor', 'travel'],
   words: ['rotate', 'turn in'],
   pose: (values, _, { come }) => {
     const from = numberIn(values, 'from')

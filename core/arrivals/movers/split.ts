@@ -13,7 +13,7 @@ export const split = declarePass({
     distance: distance(3, 'Apart by'),
   },
   begins: { unit: 'whole', fade: 0.5, shutter: 180 },
-  without: ['anchor', 'eye'],
+  uses: ['ease', 'travel'],
   words: ['halves', 'cut', 'slice'],
   pose: (values, unit, { come }) => {
     const [x, y] = wayOf(values)

@@ -13,7 +13,7 @@ export const spread = declarePass({
     }),
   },
   begins: { unit: 'letter', order: 'together', frames: 24, fade: 0.6 },
-  without: ['anchor'],
+  uses: ['ease', 'travel'],
   words: ['letter spacing', 'kerning', 'wide'],
   pose: (values, unit, { come }) => {
     const [[x], [wx]] = [middleOf(unit), middleOf({ box: unit.whole })]

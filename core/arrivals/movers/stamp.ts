@@ -12,7 +12,7 @@ export const stamp = declarePass({
     give: share('Gives', 'By how much it is pressed in where it lands.', 0.08),
   },
   begins: { unit: 'word', fade: 0.25, frames: 10 },
-  without: ['ease', 'stiffness', 'damping', 'keeps', 'curve'],
+  uses: ['anchor', 'travel'],
   words: ['slam', 'hit', 'press'],
   pose: (values, _, { share: s }) => {
     const from = numberIn(values, 'from')

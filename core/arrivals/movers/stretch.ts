@@ -19,6 +19,7 @@ export const stretch = declarePass({
     frames: 22,
     fade: 0.2,
   },
+  uses: ['ease', 'anchor', 'travel'],
   words: ['elastic', 'rubber', 'squash'],
   pose: (values, _, { come }) => {
     const long = Math.max(0.1, 1 + (numberIn(values, 'by') - 1) * (1 - come))

@@ -13,6 +13,7 @@ export const swarm = declarePass({
     wind: share('Winding', 'How far from straight they fly.', 0.6),
   },
   begins: { unit: 'letter', frames: 34, overlap: 0.9, order: 'random', fade: 0.4, ease: 'both' },
+  uses: ['ease', 'anchor', 'travel', 'chance'],
   words: ['fly', 'bees', 'flock', 'gather'],
   pose: (values, unit, { come, share: s }) => {
     const far = numberIn(values, 'distance') * unit.size

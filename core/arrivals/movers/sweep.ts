@@ -13,7 +13,7 @@ export const sweep = declarePass({
     light: times('Light', 'How bright the band is.', 3, 20, { soft: [1, 6] }),
   },
   begins: { unit: 'whole', fade: 0, frames: 24, ease: 'both' },
-  without: ['anchor', 'eye', 'shutter', 'trails', 'lag', 'decay', 'trailColour', 'trailTint'],
+  uses: ['ease'],
   words: ['shine', 'glint', 'gleam'],
   pose: (values, unit, { come }) => {
     const [sx, sy] = wayOf(values)

@@ -8,7 +8,7 @@ export const swell = declarePass({
   purpose: 'Swells from the middle of its strokes to its weight, as ink does in paper.',
   params: { thin: distance(0.12, 'Thinner by') },
   begins: { unit: 'letter', fade: 0.5, frames: 24, overlap: 0.85 },
-  without: ['eye', 'shutter'],
+  uses: ['ease'],
   words: ['ink', 'bleed', 'thicken', 'weight'],
   pose: (values, { size }, { come }) => ({ thin: Math.max(0, 1 - come) * numberIn(values, 'thin') * size }),
 })

@@ -17,6 +17,7 @@ export const swing = declarePass({
     fade: 0.15,
     eye: 1.4,
   },
+  uses: ['ease', 'anchor', 'travel', 'depth'],
   words: ['hinge', 'sign', 'door', '3d'],
   pose: (values, _, { come }) => ({ tip: [(1 - come) * numberIn(values, 'from'), 0] }),
 })

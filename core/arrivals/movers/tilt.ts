@@ -12,6 +12,7 @@ export const tilt = declarePass({
     distance: distance(0, 'Further by'),
   },
   begins: { unit: 'line', anchor: 'bottom', fade: 0.4, frames: 18, eye: 1.2 },
+  uses: ['ease', 'anchor', 'travel', 'depth'],
   words: ['3d', 'rise', 'lay down', 'perspective'],
   pose: (values, { size }, { come }) => {
     const away = 1 - come

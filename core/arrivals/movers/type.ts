@@ -16,19 +16,7 @@ export const type = declarePass({
     blink: times('Blinks', 'Times a second, where it waits.', 2, 20, { soft: [0, 4] }),
   },
   begins: { unit: 'letter', fade: 0, overlap: 0, uneven: 0.7, frames: 40, ease: 'even' },
-  without: [
-    'anchor',
-    'eye',
-    'shutter',
-    'trails',
-    'lag',
-    'decay',
-    'trailColour',
-    'trailTint',
-    'ease',
-    'fade',
-    'overlap',
-  ],
+  without: ['fade', 'overlap'],
   words: ['typewriter', 'caret', 'cursor', 'write'],
   pose: (values, { box, size, base, rightToLeft }, { latest, seconds }) => {
     const caret = values['caret']

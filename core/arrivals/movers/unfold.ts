@@ -14,7 +14,7 @@ export const unfold = declarePass({
     shade: share('Shade', 'How dark what is turned away becomes.', 0.45),
   },
   begins: { unit: 'whole', fade: 0.1, frames: 18 },
-  without: ['anchor', 'eye'],
+  uses: ['ease', 'travel'],
   words: ['paper', 'fold', 'map'],
   pose: (values, unit, { come }) => {
     const folds = Math.round(numberIn(values, 'folds'))

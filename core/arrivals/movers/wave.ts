@@ -10,6 +10,7 @@ export const wave = declareStay({
   purpose: 'Goes up and down, one after the other.',
   params: { distance: distance(0.12, 'By'), turn: degrees('Turns', 'How far it turns with that.', 0) },
   begins: { unit: 'letter' },
+  uses: ['anchor', 'travel'],
   words: ['water', 'bob', 'float'],
   pose: (values, { size }, { seconds, amount }) => {
     const at = (2 * Math.PI * seconds) / numberIn(values, 'period')

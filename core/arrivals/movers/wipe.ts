@@ -8,7 +8,7 @@ export const wipe = declarePass({
   purpose: 'Is uncovered from a side.',
   params: { side: side(180), soft: distance(0.15, 'Soft edge') },
   begins: { unit: 'whole', fade: 0, ease: 'both', frames: 18 },
-  without: ['anchor', 'shutter', 'trails', 'lag', 'decay', 'trailColour', 'trailTint', 'eye'],
+  uses: ['ease'],
   words: ['reveal', 'uncover'],
   pose: (values, unit, { come }) => {
     // It goes on away from the side that it begins at.

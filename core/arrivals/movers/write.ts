@@ -8,7 +8,8 @@ export const write = declarePass({
   purpose: 'Its edge draws itself along the outlines, then it fills.',
   params: { fill: share('Fills from', 'The share of its time after which it fills.', 0.7) },
   begins: { unit: 'letter', fade: 0, frames: 36, overlap: 0.7, ease: 'both' },
-  without: ['anchor', 'eye', 'shutter', 'trails', 'lag', 'decay', 'trailColour', 'trailTint', 'fade'],
+  uses: ['ease'],
+  without: ['fade'],
   words: ['handwriting', 'stroke', 'outline', 'pen'],
   pose: (values, _, { come, share: s }) => {
     const from = Math.min(0.99, numberIn(values, 'fill'))

@@ -16,6 +16,7 @@ export const zoom = declarePass({
     turn: share('Turned', 'How far it is turned on the way.', 0),
   },
   begins: { unit: 'word', fade: 0.6, shutter: 180, frames: 16 },
+  uses: ['ease', 'anchor', 'travel', 'depth', 'chance'],
   words: ['depth', '3d', 'through', 'camera'],
   pose: (values, unit, { come }) => {
     const away = 1 - come
