@@ -7,6 +7,7 @@ import { viewActions } from '../store/view'
 import { Button } from '../ui/button'
 import { Choice } from '../ui/fields'
 import { Modal } from '../ui/overlays'
+import { ReadFile } from '../ui/read-file'
 
 const NAMES: Record<ChartKind, string> = {
   bars: 'Bars',
@@ -24,7 +25,7 @@ export function ChartDialog({ design }: { design: Design }) {
   const [kind, setKind] = useState<ChartKind>('bars')
   const [text, setText] = useState(START)
   const [problem, setProblem] = useState('')
-  const [table, file] = [useId(), useId()]
+  const table = useId()
   const close = () => dispatch(viewActions.set({ charting: false }))
   const make = () => {
     try {
@@ -71,27 +72,18 @@ export function ChartDialog({ design }: { design: Design }) {
           </p>
         )}
         <div className="flex items-center justify-end gap-2">
-          <label
-            htmlFor={file}
-            className="mr-auto cursor-pointer rounded px-2 py-1 text-dim focus-within:outline-2 hover:bg-field hover:text-text"
-          >
-            Read a CSV …
-            <input
-              id={file}
-              type="file"
-              accept=".csv,.tsv,.txt"
-              aria-label="Table file"
-              className="sr-only"
-              onChange={(e) => {
-                const [chosen] = e.target.files ?? []
-                e.target.value = ''
-                void chosen?.text().then((read) => {
-                  setText(read)
-                  setProblem('')
-                })
-              }}
-            />
-          </label>
+          <ReadFile
+            says="Read a CSV …"
+            label="Table file"
+            accept=".csv,.tsv,.txt"
+            className="mr-auto"
+            onFile={(chosen) =>
+              void chosen.text().then((read) => {
+                setText(read)
+                setProblem('')
+              })
+            }
+          />
           <Button onClick={close}>Cancel</Button>
           <Button look="main" onClick={make}>
             Make it

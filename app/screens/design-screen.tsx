@@ -185,7 +185,9 @@ const Picture = memo(function Picture({ design }: { design: Design }) {
           kind: 'design',
           designId: design.id,
           ...(over ? { over } : {}),
-          ...(view.roster && view.rosterRow ? { row: { rosterId: view.roster, rowId: view.rosterRow } } : {}),
+          ...(view.roster && view.rosterRow && rostersOf(project, design.id).some((r) => r.id === view.roster)
+            ? { row: { rosterId: view.roster, rowId: view.rosterRow } }
+            : {}),
           // Only where it differs from what is shown.
           ...(typed?.text?.text.includes('{') ? { typed: typed.id } : {}),
         }),

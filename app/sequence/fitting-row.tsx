@@ -15,7 +15,7 @@ export function FittingRow({ project, shot }: { project: Project; shot: Shot }) 
   const dispatch = useAppDispatch()
   if (shot.source.kind !== 'design') return null
   const design = fittedDesign(project, shot)
-  const fit = design && usedTimeOf(project, shot, design, sequenceOf(project, 'shot', shot.id).rate)
+  const fit = design && usedTimeOf(shot, design, sequenceOf(project, 'shot', shot.id).rate)
   const rows = rostersOf(project, shot.source.designId).flatMap((roster) =>
     roster.rows.map((row) => ({
       value: `${roster.id} ${row.id}`,

@@ -13,6 +13,7 @@ export {
 export { easeAt, EASES, fallAt, springAt } from './ease'
 export { findMover, PASSES, STAYS } from './movers'
 export { ranksOf } from './order'
+export { unionBox } from './parts'
 export { type Eye } from './pose'
-export { AT_REST, type Exposed, isAtRest, type Look, lookWithin, standing } from './stand'
+export { AT_REST, type Exposed, isAtRest, type Look, standing, together } from './stand'
 export { beginOf, isMoving, type Moving, shareOf, spanOf } from './timing'

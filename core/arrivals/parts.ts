@@ -26,6 +26,14 @@ export const either = (values: Values, { index }: Unit, n: number): number =>
 export const widthOf = ({ left, right }: UnitBox) => right - left
 export const heightOf = ({ top, bottom }: UnitBox) => bottom - top
 
+/** The least box that two lie in. */
+export const unionBox = (a: UnitBox, b: UnitBox): UnitBox => ({
+  left: Math.min(a.left, b.left),
+  top: Math.min(a.top, b.top),
+  right: Math.max(a.right, b.right),
+  bottom: Math.max(a.bottom, b.bottom),
+})
+
 /** A box with room around it, as a contour. */
 export const boxContour = ({ left, top, right, bottom }: UnitBox, room = 0): number[] => [
   left - room,

@@ -191,7 +191,7 @@ function stayingOf({ use, values, since, left, rate }: Moving, unit: Unit, rank:
 }
 
 /** One look through another: how a part of something stands that is moved as a whole. */
-export function lookWithin(outer: Look, inner: Look): Look {
+function lookWithin(outer: Look, inner: Look): Look {
   if (isAtRest(outer)) return inner
   if (isAtRest(inner)) return outer
   const within = inner.cuts.map((cut) => ({ ...cut, matrix: multiply(outer.matrix, cut.matrix) }))
@@ -209,3 +209,13 @@ export function lookWithin(outer: Look, inner: Look): Look {
     towards: Math.max(inner.towards, outer.towards),
   }
 }
+
+/** Looks of one mover through those of another, which stands outside of it; where both are exposed for a while, moment by moment. */
+export const together = (outer: readonly Exposed[], inner: readonly Exposed[]): Exposed[] =>
+  outer.flatMap((a) =>
+    inner.map((b) => {
+      const count = Math.max(a.length, b.length)
+      const pick = (list: Exposed, i: number) => list[Math.floor((i * list.length) / count)] ?? AT_REST
+      return Array.from({ length: count }, (_, i) => lookWithin(pick(a, i), pick(b, i)))
+    }),
+  )

@@ -20,7 +20,7 @@ export interface Painting {
 const CLOSE = 0.02
 
 /** A contour through a perspective, without what lies behind the eye (Sutherland and Hodgman, 1974, at w = CLOSE). */
-export function contourThrough(contour: readonly number[], m: Matrix3): number[] {
+function contourThrough(contour: readonly number[], m: Matrix3): number[] {
   const depth = (x: number, y: number) => m[6] * x + m[7] * y + m[8]
   const out: number[] = []
   const n = contour.length
@@ -38,7 +38,7 @@ export function contourThrough(contour: readonly number[], m: Matrix3): number[]
 }
 
 /** A map as it is near a place. */
-export function mapAt(m: Matrix3, x: number, y: number): Affine {
+function mapAt(m: Matrix3, x: number, y: number): Affine {
   const w = m[6] * x + m[7] * y + m[8]
   const [u, v] = through(m, x, y)
   const [a, b] = [(m[0] - m[6] * u) / w, (m[1] - m[7] * u) / w]
@@ -66,11 +66,7 @@ export function tinted(coats: readonly Coat[], tint: Rgb, towards: number): Coat
 const PEN = 0.028
 
 /** Coats as a look changes them: thinner, with their edge drawn in part, coloured. @param size of letters, own pixels */
-export function coatsUnder(
-  coats: readonly Coat[],
-  { thin, drawn, tint, towards }: Look,
-  size: number,
-): Coat[] {
+function coatsUnder(coats: readonly Coat[], { thin, drawn, tint, towards }: Look, size: number): Coat[] {
   let out = tint ? tinted(coats, tint, towards) : [...coats]
   if (thin > 0)
     out = out.map((coat) => {
@@ -232,7 +228,7 @@ function extentThrough([left, top, right, bottom]: NonNullable<Drawing['extent']
 }
 
 /** A sum with a part of a picture added, which is freed; it grows where it must. */
-export function added(k: Kernels, sum: Painting | undefined, picture: Painting, weight: number): Painting {
+function added(k: Kernels, sum: Painting | undefined, picture: Painting, weight: number): Painting {
   const area = sum ? union(sum.area, picture.area) : picture.area
   let out = sum
   if (!out || area.width !== out.area.width || area.height !== out.area.height) {

@@ -22,6 +22,7 @@ export {
   PLAIN_FAMILY,
   shippedFamilies,
 } from './families'
+export { estimatedBox } from './estimate'
 export { FEATURE_NAMES } from './features'
 export { FontError } from './font-error'
 export { graphemesOf, wordsOf } from './graphemes'

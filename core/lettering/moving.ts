@@ -3,9 +3,10 @@ import {
   type Exposed,
   type Eye,
   isAtRest,
-  lookWithin,
   type Moving,
   standing,
+  together,
+  unionBox,
   type Unit,
 } from '../arrivals'
 import { type Boxes, type Coat, type Drawing, matrixOfMap, type Sight } from '../coats'
@@ -18,7 +19,7 @@ import { styleAt } from './text'
 import type { Typesetter } from './typesetter'
 
 /** A letter where it rests, in the text's own pixels. */
-export interface RestingLetter {
+interface RestingLetter {
   /** Its place in the text. */
   start: number
   end: number
@@ -35,7 +36,7 @@ export interface RestingLetter {
 const UNSPACED = /[\u0e00-\u0eff\u1780-\u17ff\u3040-\u30ff\u3400-\u9fff]/
 
 /** The letters of a text that are seen, in reading order. What stands between two spaces is a word; where there are none, what the words of the language are. */
-export function restingLetters({ lines, standing: course }: Layout, text: string): RestingLetter[] {
+function restingLetters({ lines, standing: course }: Layout, text: string): RestingLetter[] {
   const starts = new Set(UNSPACED.test(text) ? wordsOf(text).map(([start]) => start) : [])
   const cells = lines.flatMap((line, n) => line.cells.map((cell) => ({ cell, line, n })))
   cells.sort((a, b) => a.cell.start - b.cell.start)
@@ -67,15 +68,8 @@ function boxedCell({ left, right }: { left: number; right: number }, line: Line,
   return { box, base: box.bottom }
 }
 
-const around = (a: Unit['box'], b: Unit['box']): Unit['box'] => ({
-  left: Math.min(a.left, b.left),
-  top: Math.min(a.top, b.top),
-  right: Math.max(a.right, b.right),
-  bottom: Math.max(a.bottom, b.bottom),
-})
-
 /** What moves by itself of letters, and for each letter which of that it is in. */
-export function unitsOf(
+function unitsOf(
   letters: readonly RestingLetter[],
   kind: unknown,
   text: string,
@@ -91,14 +85,15 @@ export function unitsOf(
     places.set(key, places.size)
     return places.size - 1
   })
-  const whole = letters.map((l) => l.box).reduce(around)
-  const units = Array.from({ length: places.size }, (_, index): Unit => {
-    const own = letters.filter((_, i) => of[i] === index)
+  const whole = letters.map((l) => l.box).reduce(unionBox)
+  const inside: RestingLetter[][] = Array.from({ length: places.size }, () => [])
+  letters.forEach((letter, i) => inside[of[i] as number]?.push(letter))
+  const units = inside.map((own, index): Unit => {
     const [first] = own as [RestingLetter]
     return {
       index,
       count: places.size,
-      box: own.map((l) => l.box).reduce(around),
+      box: own.map((l) => l.box).reduce(unionBox),
       whole,
       size,
       base: Math.max(...own.map((l) => l.base)),
@@ -107,17 +102,6 @@ export function unitsOf(
     }
   })
   return { units, of }
-}
-
-/** Looks of several movers on the same letters: the first one outermost. */
-function together(outer: readonly Exposed[], inner: readonly Exposed[]): Exposed[] {
-  return outer.flatMap((a) =>
-    inner.map((b) => {
-      const count = Math.max(a.length, b.length)
-      const pick = <T>(list: readonly T[], i: number) => list[Math.floor((i * list.length) / count)] as T
-      return Array.from({ length: count }, (_, i) => lookWithin(pick(a, i), pick(b, i)))
-    }),
-  )
 }
 
 /** A text whose letters are moved. */
@@ -182,7 +166,7 @@ export function movingText(
   const sights: Sight[] = []
   let dense = 0
   for (const { of, bodies, letter } of grouped(all, letters, movers)) {
-    const exposed = movers.reduce<readonly Exposed[]>(
+    const exposed = movers.reduce<Exposed[]>(
       (outer, m, i) => together(outer, m.stand[of[i] as number] ?? []),
       [[AT_REST]],
     )

@@ -81,7 +81,7 @@ it('parts give as they are told; the whole does at once; too short, firm parts a
   expect(frames(looped, 19, 20, 29, 30, 41, 42)).toEqual([19, 20, 29, 20, 21, 30])
   expect(frames(used(96, gives('whole')), 0, 48, 95)).toEqual([0, 24, 47.5])
   const short = used(19, gives('parts', [20, 30, 'hold']))
-  expect(usedTimeOf(short, getShot(short, 'u'), getDesign(short, 'd'), RATE).faster).toBe(2)
+  expect(usedTimeOf(getShot(short, 'u'), getDesign(short, 'd'), RATE).faster).toBe(2)
   expect(frames(short, 5, 18)).toEqual([10, 46])
 })
 

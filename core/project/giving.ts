@@ -58,17 +58,15 @@ export function fittedDesign(project: Project, { source, fitted }: Shot): Design
 /** Frames of a design for one of a sequence. */
 const perFrame = (design: Design, rate: Rate) => (design.rate.num * rate.den) / (design.rate.den * rate.num)
 
-const kept = new WeakMap<Project, Map<string, Fitted>>()
+const kept = new WeakMap<Design, Map<number, Fitted>>()
 
-/** How the time of a design is used in a shot that fits it to its own length. */
-export function usedTimeOf(project: Project, shot: Shot, design: Design, rate: Rate): Fitted {
-  let known = kept.get(project)
-  if (!known) kept.set(project, (known = new Map()))
-  let fitted = known.get(shot.id)
-  if (!fitted) {
-    const used = shot.length * perFrame(design, rate)
-    known.set(shot.id, (fitted = fitTime(slackOf(design), design.length, used)))
-  }
+/** How the time of a design is used in a shot of a sequence that fits it to its own length; worked out once for each length of a design. */
+export function usedTimeOf({ length }: Pick<Shot, 'length'>, design: Design, rate: Rate): Fitted {
+  const used = length * perFrame(design, rate)
+  let known = kept.get(design)
+  if (!known) kept.set(design, (known = new Map()))
+  let fitted = known.get(used)
+  if (!fitted) known.set(used, (fitted = fitTime(slackOf(design), design.length, used)))
   return fitted
 }
 
@@ -76,7 +74,7 @@ export function usedTimeOf(project: Project, shot: Shot, design: Design, rate: R
 export function designFrame(project: Project, shot: Shot, rate: Rate, at: number): number | undefined {
   const design = fittedDesign(project, shot)
   if (!design) return undefined
-  const frame = frameOf(usedTimeOf(project, shot, design, rate), at * perFrame(design, rate))
+  const frame = frameOf(usedTimeOf(shot, design, rate), at * perFrame(design, rate))
   return Math.round(frame * 1e6) / 1e6
 }
 
@@ -84,6 +82,6 @@ export function designFrame(project: Project, shot: Shot, rate: Rate, at: number
 export function frameShown(project: Project, shot: Shot, design: Design, frame: number): number {
   const { rate } = sequenceOf(project, 'shot', shot.id)
   if (!fittedDesign(project, shot)) return shot.start + conform(frame, design.rate, rate) - shot.in
-  const used = usedFrameOf(usedTimeOf(project, shot, design, rate), frame)
+  const used = usedFrameOf(usedTimeOf(shot, design, rate), frame)
   return shot.start + Math.min(shot.length - 1, Math.floor(used / perFrame(design, rate) + 1e-6))
 }

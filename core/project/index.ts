@@ -109,7 +109,7 @@ export {
   transitionAt,
 } from './transitions'
 export { designFrame, fittedDesign, frameShown, restingPart, slackOf, usedTimeOf } from './giving'
-export { eyeOf, heldIn, innerLooksOf, looksOf, plainly } from './looks'
+export { eyeOf, innerLooksOf, looksOf, plainly } from './looks'
 export { moverValues, movingAt, numberLike } from './movers'
 export {
   columnKey,
@@ -121,6 +121,7 @@ export {
   rowValues,
   writeRoster,
 } from './roster'
+export { MOST_LETTERS } from './schema'
 export { rosterNotes, rosterSettings, type RowNote, type RowSetting } from './roster-notes'
 export { isPassing, moverFrames, moversOf, ownPassages, type OwnPassage, passFrames } from './passes'
 export { passageOf, type PassageWay, passing } from './passages'

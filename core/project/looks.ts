@@ -3,13 +3,14 @@ import {
   type Exposed,
   type Eye,
   isAtRest,
-  lookWithin,
   type Moving,
   standing,
+  together,
+  unionBox,
   type Unit,
 } from '../arrivals'
 import { objectMatrix } from '../design'
-import { invert, type Matrix3, multiply, through } from '../matrix'
+import { invert, type Matrix3, through } from '../matrix'
 import { movingAt } from './movers'
 import { boxOf, cornersOfBox, copiesAt, numbersAt } from './objects'
 import type { DesignObject } from './schema'
@@ -17,7 +18,7 @@ import type { Stage } from './stage'
 
 /** The eye of a design as an object sees it. @param matrix from the object's own pixels to those of the design */
 export function eyeOf({ size }: Stage, matrix: Matrix3): Eye {
-  const unit = Math.sqrt(Math.abs(matrix[0] * matrix[4] - matrix[1] * matrix[3])) || 1
+  const unit = unitOf(matrix) || 1
   return { at: through(invert(matrix), size.width / 2, size.height / 2), height: size.height / unit }
 }
 
@@ -54,7 +55,7 @@ export function innerLooksOf(
   const moving = hasPieces(object) ? movingAt(stage, object, frame).filter(partly) : []
   if (!moving.length) return undefined
   const boxes = innerBoxes(stage, object, frame)
-  const whole = boxes.reduce(around)
+  const whole = boxes.reduce(unionBox)
   const units = boxes.map((box, index): Unit => ({
     index,
     count: boxes.length,
@@ -72,29 +73,12 @@ const unitOf = (m: Matrix3) => Math.sqrt(Math.abs(m[0] * m[4] - m[1] * m[3]))
 function seenAs(moving: readonly Moving[], units: readonly Unit[], eye: Eye, scale: number) {
   const all = moving.map((one) => standing(one, units, eye, scale))
   const out = units.map((_, i) =>
-    all.reduce<Exposed[]>(
-      (outer, mover) => outer.flatMap((a) => (mover[i] ?? []).map((b) => exposed(a, b))),
-      [[AT_REST]],
-    ),
+    all.reduce<Exposed[]>((outer, mover) => together(outer, mover[i] ?? []), [[AT_REST]]),
   )
   return out.every((looks) => looks.length === 1 && looks[0]?.every(isAtRest)) ? undefined : out
 }
 
-/** What is moved twice, each exposed for a while. */
-function exposed(outer: Exposed, inner: Exposed): Exposed {
-  const count = Math.max(outer.length, inner.length)
-  const pick = (list: Exposed, i: number) => list[Math.floor((i * list.length) / count)] ?? AT_REST
-  return Array.from({ length: count }, (_, i) => lookWithin(pick(outer, i), pick(inner, i)))
-}
-
 type Box = Unit['box']
-
-const around = (a: Box, b: Box): Box => ({
-  left: Math.min(a.left, b.left),
-  top: Math.min(a.top, b.top),
-  right: Math.max(a.right, b.right),
-  bottom: Math.max(a.bottom, b.bottom),
-})
 
 const boxAround = (corners: readonly (readonly [number, number])[]): Box => ({
   left: Math.min(...corners.map((c) => c[0])),
@@ -114,7 +98,7 @@ function innerBoxes(stage: Stage, object: DesignObject, frame: number): Box[] {
     return boxAround(corners.map(([x, y]) => through(own, x, y)))
   })
   if (object.kind === 'group') return boxes
-  const all = boxes.length ? boxes.reduce(around) : NOTHING
+  const all = boxes.length ? boxes.reduce(unionBox) : NOTHING
   return copiesAt(stage, object, frame).map(({ matrix }) =>
     boxAround(cornersOfBox(all).map(([x, y]) => through(matrix, x, y))),
   )
@@ -129,7 +113,3 @@ export function plainly(looks: readonly Exposed[]): { matrix: Matrix3; opacity: 
     !cuts.length && blur === 0 && light === 1 && drawn === undefined && thin === 0 && towards === 0
   return plain ? { matrix, opacity } : undefined
 }
-
-/** A look's matrix in the pixels of something that holds it. */
-export const heldIn = (holder: Matrix3, matrix: Matrix3): Matrix3 =>
-  multiply(multiply(holder, matrix), invert(holder))

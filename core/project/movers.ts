@@ -18,11 +18,15 @@ export function moverValues(stage: Stage, object: DesignObject, mover: Mover, fr
   return out
 }
 
+/** No text has more letters that move by themselves. */
+const MOST_LETTERS = 20_000
+
 /** The movers of an object that move it at a frame of its design, from the outermost inwards. */
 export function movingAt(stage: Stage, object: DesignObject, frame: number): Moving[] {
   const since = frame - object.start + 0.5
   const left = object.start + object.length - frame - 0.5
-  const most = mostUnits(object)
+  // What is filled in may be longer than its name.
+  const most = object.text?.text.includes('{') ? MOST_LETTERS : mostUnits(object)
   return (object.movers ?? []).flatMap((mover) => {
     if (!mover.on || !findMover(mover.use)) return []
     const values = moverValues(stage, object, mover, frame)
@@ -38,8 +42,8 @@ export function movingAt(stage: Stage, object: DesignObject, frame: number): Mov
   })
 }
 
-/** Numbers as they are written, with thousands parted or not. */
-const NUMBERS = /\d+(?:[.,\u2019' ]\d+)*/g
+/** Numbers as they are written, with thousands parted or not; a space or an apostrophe parts threes alone. */
+const NUMBERS = /\d+(?:[\u2019' ]\d{3}(?!\d)|[.,]\d+)*/g
 
 /** A number in the same writing: as many decimals, thousands parted alike. What stands before the last mark is parted by threes, or the mark begins decimals. */
 export function numberLike(written: string, share: number): string {
@@ -61,6 +65,7 @@ export function numberLike(written: string, share: number): string {
 /** What a text says while its numbers run. */
 export function counted(stage: Stage, object: DesignObject, frame: number, said: TextContent): TextContent {
   let out = said
+  if (!object.movers?.some(({ use }) => use === 'count-up')) return out
   for (const { use, way, values, since, left, rate } of movingAt(stage, object, frame)) {
     if (use !== 'count-up') continue
     const { all } = spanOf(values, 1)

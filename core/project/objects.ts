@@ -1,5 +1,5 @@
 import { OBJECT_FORMS, objectMatrix, type ObjectNumbers, type RepeatCopy, repeatCopies } from '../design'
-import type { Typesetter } from '../lettering'
+import { estimatedBox, type Typesetter } from '../lettering'
 import { IDENTITY, type Matrix3, multiply, through } from '../matrix'
 import type { Value } from '../anim'
 import { cornersOf } from '../region'
@@ -112,9 +112,6 @@ export const cornersOfBox = ({ left, top, right, bottom }: Box): [number, number
   [left, bottom],
 ]
 
-/** What a text is thought to take up before it can be set: a letter. */
-const emptyBox = (size: number): Box => ({ left: 0, top: 0, right: size / 2, bottom: size * 1.2 })
-
 /** What an object takes up of its own pixels at a frame of its design; undefined where it is empty. */
 export function boxOf(easel: Easel, object: DesignObject, frame: number): Box | undefined {
   const about = (width: number, height: number): Box => ({
@@ -144,7 +141,7 @@ export function boxOf(easel: Easel, object: DesignObject, frame: number): Box | 
     case 'text': {
       const stage = stageOf(easel.project, { kind: 'object', id: object.id })
       const setting = settingAt(stage, object, frame)
-      const { box } = easel.typesetter?.layout(setting) ?? { box: emptyBox(setting.size) }
+      const { box } = easel.typesetter?.layout(setting) ?? { box: estimatedBox(setting) }
       const [width, height] = setting.box
       const column = about(width, height)
       return {

@@ -5,7 +5,7 @@ import { allObjects } from './find'
 import { passageOf, type PassageWay } from './passages'
 import type { Design, DesignObject, Mover, Project, Source, Step } from './schema'
 
-/** No fewer than the parts of an object that a mover can move by themselves. */
+/** The parts of an object that a mover can move by themselves, or a few more: spaces count, and of a text that is filled in what was written. */
 export const mostUnits = ({ text, list, objects, form }: DesignObject): number =>
   Math.max(
     1,

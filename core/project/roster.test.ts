@@ -114,7 +114,7 @@ it('texts say what the row says; by itself the design says the first; unknown na
 it('a cell changed in one place changes every title of its row, and is undone as one act', () => {
   const p = made(SPEAKERS, [
     'roster.place',
-    { rosterId: 'r', lane: 4, places: [{ rowId: 'w0', shotId: 'x', start: 10, length: 40 }] },
+    { rosterId: 'r', places: [{ rowId: 'w0', shotId: 'x', lane: 4, start: 10, length: 40 }] },
   ])
   expect(getShot(p, 'x')).toMatchObject({
     name: 'Ida Om',
@@ -134,7 +134,7 @@ it('a cell changed in one place changes every title of its row, and is undone as
 it('a shot shows another row of the roster of its design, and of no other', () => {
   const p = made(SPEAKERS, [
     'roster.place',
-    { rosterId: 'r', lane: 4, places: [{ rowId: 'w0', shotId: 'x', start: 0, length: 9 }] },
+    { rosterId: 'r', places: [{ rowId: 'w0', shotId: 'x', lane: 4, start: 0, length: 9 }] },
   ])
   const row = (shotId: string, rowId: string): Act => ['shot.row', { shotId, row: { rosterId: 'r', rowId } }]
   expect(getShot(performAll(p, [row('x', 'w1')], 'x').project, 'x').row?.rowId).toBe('w1')
@@ -145,7 +145,7 @@ it('a shot shows another row of the roster of its design, and of no other', () =
 it('shots whose row is gone show the first; a design takes its rosters along', () => {
   const placed: Act = [
     'roster.place',
-    { rosterId: 'r', lane: 4, places: [{ rowId: 'w1', shotId: 'x', start: 0, length: 9 }] },
+    { rosterId: 'r', places: [{ rowId: 'w1', shotId: 'x', lane: 4, start: 0, length: 9 }] },
   ]
   const p = made(SPEAKERS, placed, ['roster.drop', { rosterId: 'r', rowId: 'w1' }])
   expect(getShot(p, 'x').row).toBeUndefined()

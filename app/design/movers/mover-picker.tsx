@@ -2,7 +2,7 @@ import type { MoverDeclaration, Way } from '@stilus/core/arrivals'
 import { getDesign, designOf, type DesignObject, type Project } from '@stilus/core/project'
 import type { Target } from '@stilus/core/render'
 import { X } from 'lucide-react'
-import { useEffect, useMemo, useState } from 'react'
+import { memo, useEffect, useMemo, useState } from 'react'
 import { useDesk } from '../../desk/use-desk'
 import { useFonts } from '../../session/fonts'
 import { useView } from '../../store/store'
@@ -91,7 +91,13 @@ function useRunning(on: boolean): number {
   return runs ? Math.min(1, step / STEPS) : REST
 }
 
-function MoverThumb(props: { sample: Project; mover: MoverDeclaration; way: Way; share: number }) {
+/** A mover on the sample; drawn anew alone where it runs. */
+const MoverThumb = memo(function MoverThumb(props: {
+  sample: Project
+  mover: MoverDeclaration
+  way: Way
+  share: number
+}) {
   const { sample, mover, way, share } = props
   const moved = useMemo(() => sampleWith(sample, way, mover.id), [sample, way, mover.id])
   const target = useMemo<Target>(() => ({ kind: 'design', designId: SAMPLE }), [])
@@ -104,4 +110,4 @@ function MoverThumb(props: { sample: Project; mover: MoverDeclaration; way: Way;
       className="h-auto! w-full! rounded-sm bg-[#141414]! bg-none!"
     />
   )
-}
+})

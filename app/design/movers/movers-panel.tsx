@@ -149,7 +149,7 @@ function Fighting({
         {transition.toLowerCase()} at once.
       </p>
       <div className="grid grid-cols-2 gap-1">
-        {on.slice(0, 1).map((mover) => (
+        {on.map((mover) => (
           <Button
             key={mover.id}
             onClick={() =>

@@ -26,7 +26,9 @@ export function placeRoster(project: Project, design: Design, roster: Roster): v
   const sequence = getSequence(project)
   const there = placedRows(project, roster.id)
   const usual = usualLength(project, design)
-  const lane = Math.min(32, Math.max(0, ...sequence.shots.map((s) => s.lane)) + 1)
+  const lowest = Math.max(0, ...sequence.shots.map((s) => s.lane)) + 1
+  // Rows that are there at the same time lie on lanes over each other.
+  const ends: number[] = []
   let end = sequenceLength(sequence)
   let without = 0
   const places = roster.rows
@@ -38,11 +40,15 @@ export function placeRoster(project: Project, design: Design, roster: Roster): v
         end += usual
         without++
       }
-      return { rowId, shotId: uid(), start, length: said?.length ?? usual }
+      const length = said?.length ?? usual
+      const free = ends.findIndex((until) => until <= start)
+      const over = free < 0 ? ends.length : free
+      ends[over] = start + length
+      return { rowId, shotId: uid(), lane: Math.min(32, lowest + over), start, length }
     })
   if (!places.length)
     return void tell('info', 'Every row is on the edit already. What you change in the table changes there.')
-  if (!store.dispatch(edit('roster.place', { rosterId: roster.id, lane, places }))) return
+  if (!store.dispatch(edit('roster.place', { rosterId: roster.id, places }))) return
   const said = places.length - without
   tell(
     'info',

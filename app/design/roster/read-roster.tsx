@@ -1,12 +1,12 @@
 import { type Design, readRoster, type Roster, TableProblem } from '@stilus/core/project'
-import { useId } from 'react'
 import { tell, uid } from '../../session/work'
 import { edit } from '../../store/edit'
 import { store } from '../../store/store'
 import { viewActions } from '../../store/view'
+import { ReadFile } from '../../ui/read-file'
 
 /** Reads a table for a design: in the place of a roster, whose rows keep their places in order, or as a new one. */
-export async function readRosterFile(file: File, design: Design, roster?: Roster): Promise<void> {
+async function readRosterFile(file: File, design: Design, roster?: Roster): Promise<void> {
   try {
     const { columns, rows } = readRoster(await file.text())
     const rosterId = roster?.id ?? uid()
@@ -21,26 +21,11 @@ export async function readRosterFile(file: File, design: Design, roster?: Roster
 }
 
 /** A file of rows, chosen. */
-export function ReadRoster({ design, roster }: { design: Design; roster?: Roster }) {
-  const file = useId()
-  return (
-    <label
-      htmlFor={file}
-      className="flex h-7 cursor-pointer items-center rounded px-2 text-dim focus-within:outline-2 hover:bg-field hover:text-text"
-    >
-      Read a CSV …
-      <input
-        id={file}
-        type="file"
-        accept=".csv,.tsv,.txt"
-        aria-label="Roster file"
-        className="sr-only"
-        onChange={(e) => {
-          const [chosen] = e.target.files ?? []
-          e.target.value = ''
-          if (chosen) void readRosterFile(chosen, design, roster)
-        }}
-      />
-    </label>
-  )
-}
+export const ReadRoster = ({ design, roster }: { design: Design; roster?: Roster }) => (
+  <ReadFile
+    says="Read a CSV …"
+    label="Roster file"
+    accept=".csv,.tsv,.txt"
+    onFile={(file) => void readRosterFile(file, design, roster)}
+  />
+)

@@ -1,4 +1,5 @@
 import {
+  MOST_LETTERS,
   columnKey,
   type Design,
   type Project,
@@ -154,9 +155,7 @@ export function RosterTable({
                 label={`${column} of row ${n + 1}`}
                 value={row.cells[i] ?? ''}
                 onChange={(value) =>
-                  dispatch(
-                    edit('roster.cell', { ...at, rowId: row.id, column: i, value: value.slice(0, 300) }),
-                  )
+                  dispatch(edit('roster.cell', { ...at, rowId: row.id, column: i, value }))
                 }
               />
             ))}
@@ -188,6 +187,7 @@ function Cell(props: { label: string; value: string; onChange(value: string): vo
     <textarea
       key={value}
       rows={1}
+      maxLength={MOST_LETTERS}
       aria-label={label}
       title={value.includes('\n') ? value : undefined}
       defaultValue={value}

@@ -1,16 +1,25 @@
 import { z } from 'zod'
-import { TableProblem } from '../chart-table'
 import { defineEdit } from '../define'
 import { getDesign, getSequence, getShot, NotFound, Refused } from '../find'
 import { findOwner } from '../owners'
 import { columnKey } from '../roster'
-import { type Project, type Roster, rosterSchema, rowSchema } from '../schema'
+import {
+  MOST_COLUMNS,
+  MOST_LETTERS,
+  MOST_ROWS,
+  type Project,
+  type Roster,
+  rosterSchema,
+  rowSchema,
+  shotSchema,
+} from '../schema'
 import { id, onSequence, onShot } from './common'
 import { put, without } from './kept'
 
 const onRoster = { rosterId: id }
 const { name, columns, rows } = rosterSchema.shape
-const cell = z.string().max(300)
+const { shape } = shotSchema
+const cell = z.string().max(MOST_LETTERS)
 
 function rosterOf(p: Project, rosterId: string): Roster {
   const roster = p.rosters?.find((r) => r.id === rosterId)
@@ -21,8 +30,7 @@ function rosterOf(p: Project, rosterId: string): Roster {
 function refuseTwice(names: readonly string[]): void {
   const keys = names.map(columnKey)
   const twice = keys.findIndex((key, i) => key === '' || keys.indexOf(key) !== i)
-  if (twice >= 0)
-    throw new TableProblem(`Give the column ${names[twice]} a name of its own with a letter in it.`)
+  if (twice >= 0) throw new Refused(`Give the column ${names[twice]} a name of its own with a letter in it.`)
 }
 
 /** Shots that show a row which is not there any more show the first one. */
@@ -64,7 +72,7 @@ export const ROSTER_EDITS = {
       const next = [...roster.columns]
       next[a.column] = a.name
       refuseTwice(next)
-      if (next.length > 24) throw new Refused('A roster has 24 columns at most.')
+      if (next.length > MOST_COLUMNS) throw new Refused(`A roster has ${MOST_COLUMNS} columns at most.`)
       roster.columns = next
     },
   ),
@@ -73,7 +81,7 @@ export const ROSTER_EDITS = {
     () => 'Add a row to the roster',
     (p, a) => {
       const roster = rosterOf(p, a.rosterId)
-      if (roster.rows.length >= 1000) throw new Refused('A roster has 1000 rows at most.')
+      if (roster.rows.length >= MOST_ROWS) throw new Refused(`A roster has ${MOST_ROWS} rows at most.`)
       if (!roster.rows.some((r) => r.id === a.rowId))
         roster.rows.push({ id: a.rowId, cells: roster.columns.map(() => '') })
     },
@@ -112,18 +120,25 @@ export const ROSTER_EDITS = {
     {
       ...onRoster,
       ...onSequence,
-      lane: z.int().min(0).max(32),
       places: z
-        .array(z.object({ rowId: id, shotId: id, start: z.int().min(0), length: z.int().min(1) }))
+        .array(
+          z.object({
+            rowId: id,
+            shotId: id,
+            lane: shape.lane,
+            start: shape.start,
+            length: shape.length,
+          }),
+        )
         .min(1)
-        .max(1000),
+        .max(MOST_ROWS),
     },
     (a) => `Place ${a.places.length} ${a.places.length === 1 ? 'row' : 'rows'} of the roster`,
     (p, a) => {
       const roster = rosterOf(p, a.rosterId)
       const { shots } = getSequence(p, a.sequenceId)
       const key = roster.columns.map(columnKey).findIndex((k) => k === 'name')
-      for (const { rowId, shotId, start, length } of a.places) {
+      for (const { rowId, shotId, lane, start, length } of a.places) {
         const row = roster.rows.find((r) => r.id === rowId)
         if (!row) throw new NotFound('row', rowId)
         if (findOwner(p, 'shot', shotId)) continue
@@ -131,7 +146,7 @@ export const ROSTER_EDITS = {
           id: shotId,
           name: (row.cells[Math.max(0, key)] || roster.name).slice(0, 200),
           source: { kind: 'design', designId: roster.designId },
-          lane: a.lane,
+          lane,
           start,
           length,
           in: 0,

@@ -119,11 +119,13 @@ export const SHOT_EDITS = {
     (p, a) => {
       const shot = getShot(p, a.shotId)
       needSource(p, a.source)
-      const stood = shot.stood ?? { source: shot.source, shift: 0 }
+      const before = shot.source
+      const stood = shot.stood ?? { source: before, shift: 0 }
       const by = a.in - shot.in
       // Treatment time keeps its distance to the head, so keys and spans stay where they were.
       Object.assign(shot, { source: a.source, in: a.in, zero: shot.zero + by })
       if (a.source.kind !== 'design') delete shot.fitted
+      if (!sameSource(a.source, before)) delete shot.row
       if (sameSource(stood.source, a.source)) delete shot.stood
       else shot.stood = { source: stood.source, shift: stood.shift - by }
       refuseShotLoops(p, a.shotId)
