@@ -46,8 +46,7 @@ export function drawText(k: Kernels, size: Size, typesetter: Typesetter, text: L
   const { setting, coats, order, map, moving, eye } = text
   if (moving?.length && eye) {
     const parts = movingText(typesetter, setting, { coats, moving, eye, map })
-    if (parts.sights.length || !parts.resting.drawing.bodies.length)
-      return drawParts(k, size, parts, order, map)
+    if (!parts.atRest) return drawParts(k, size, parts, order, map)
   }
   const layout = typesetter.layout(setting)
   const boxes = coats.some(isBoxed) ? boxesOf(layout, setting.text) : NO_BOXES

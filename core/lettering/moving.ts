@@ -110,6 +110,8 @@ export interface MovingText {
   resting: { drawing: Drawing & { bodies: LetterBody[] }; coats: readonly Coat[] }
   /** How the rest is seen, from back to front. */
   sights: Sight[]
+  /** Nothing of it moves or is hidden. */
+  atRest: boolean
   /** The coats that belong to all of it where parts move by themselves, and how dense those are: as the densest part. */
   all: { behind: readonly Coat[]; front: readonly Coat[]; boxes: Boxes; dense: number }
 }
@@ -149,7 +151,7 @@ export function movingText(
   const letters = restingLetters(layout, text)
   const none: MovingText['all'] = { behind: [], front: [], boxes, dense: 0 }
   if (!letters.length)
-    return { resting: { drawing: { bodies: all, boxes, map }, coats }, sights: [], all: none }
+    return { resting: { drawing: { bodies: all, boxes, map }, coats }, sights: [], atRest: true, all: none }
   const size = setting.size * layout.shrunk
   const scale = Math.sqrt(Math.abs(map[0] * map[4] - map[1] * map[3]))
   const movers = moving.map((one) => {
@@ -188,6 +190,7 @@ export function movingText(
   return {
     resting: { drawing: { bodies: resting, boxes: still, map, extent }, coats: own },
     sights,
+    atRest: resting.length === all.length,
     all: { behind: left(behind), front: left(front), boxes, dense },
   }
 }

@@ -110,6 +110,7 @@ export {
 } from './transitions'
 export { designFrame, fittedDesign, frameShown, restingPart, slackOf, usedTimeOf } from './giving'
 export { eyeOf, innerLooksOf, looksOf, plainly } from './looks'
+export { newMover } from './new-mover'
 export { moverValues, movingAt, numberLike } from './movers'
 export {
   columnKey,
@@ -158,6 +159,7 @@ export {
   Locked,
   modifierAddress,
   newPlainStep,
+  still,
   sameAddress,
   valueAddress,
   valueOf,
@@ -192,6 +194,7 @@ export {
 } from './values'
 export type {
   CoatItem,
+  FrontItem,
   Mover,
   Roster,
   RowRef,

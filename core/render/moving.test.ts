@@ -167,6 +167,20 @@ it('letters begin one after the other, lines by themselves, and right-to-left fr
   expect(weighed(lines).y).toBeLessThan(weighed(all).y - 15)
 })
 
+it('what is typed without a caret is there letter by letter, all of it at last', async () => {
+  const typed = made(
+    text('t', 'Tin Comet'),
+    moves('t', 'type'),
+    ...set('t', 'type-arrive', { caret: 'none', frames: 40 }),
+  )
+  const amounts = []
+  for (const frame of [0, 8, 20, 32, 44]) amounts.push(weighed(await seen(typed, frame)).all)
+  const whole = weighed(await seen(made(text('t', 'Tin Comet')), 44)).all
+  for (const [i, amount] of amounts.slice(1).entries()) expect(amount).toBeGreaterThan(amounts[i] as number)
+  expect(amounts[0]).toBeLessThan(whole / 6)
+  expect(amounts[4]).toBeCloseTo(whole, 3)
+})
+
 it('a wipe uncovers what lies before its line, and nothing beyond its soft edge', async () => {
   const project = made(
     box('b', [160, 90]),

@@ -1,10 +1,10 @@
 import { z } from 'zod'
-import { findMover, moverDefaults, moverParams, WAYS } from '../../arrivals'
+import { findMover, moverParams, WAYS } from '../../arrivals'
 import { valueAt } from '../../anim'
 import { deepCopy } from '../copies'
 import { defineEdit } from '../define'
 import { NotFound, Refused } from '../find'
-import { still } from '../parts'
+import { newMover } from '../new-mover'
 import type { DesignObject, Mover, Project } from '../schema'
 import { id } from './common'
 import { opened } from './in-design'
@@ -23,24 +23,6 @@ function moverOf(
   const mover = object.movers?.find((m) => m.id === a.moverId)
   if (!mover) throw new NotFound('mover', a.moverId)
   return { object, mover }
-}
-
-/** A mover of an object with what it begins with; what an object has no parts for moves all of it. @throws NotFound, Refused where it does not go that way */
-function newMover(object: DesignObject, moverId: string, use: string, way: Mover['way']): Mover {
-  const declaration = findMover(use)
-  if (!declaration) throw new NotFound('mover', use)
-  if ((declaration.kind === 'stay') !== (way === 'stay'))
-    throw new Refused(
-      declaration.kind === 'stay'
-        ? `${declaration.name} moves what is there: choose it under Stays.`
-        : `${declaration.name} brings things in and out: choose it under Arrives or Leaves.`,
-    )
-  const values = moverDefaults(declaration, way)
-  if (!object.text && values['unit'] !== undefined)
-    values['unit'] = object.kind === 'group' || object.kind === 'repeat' ? 'piece' : 'whole'
-  const most = object.length
-  if (typeof values['frames'] === 'number') values['frames'] = Math.min(values['frames'], most)
-  return { id: moverId, use, way, on: true, form: still(values) }
 }
 
 function put(object: DesignObject, mover: Mover): void {

@@ -8,7 +8,7 @@ import { GIVE_KINDS } from '../../time'
 import { finite, guideSchema, id, loose, name, rateSchema, rgb, sizeSchema } from './base'
 import { sourceSchema } from './source'
 import { blendSchema, type Step, stepSchema } from './step'
-import { formSchema, rideSchema } from './values'
+import { addressSchema, formSchema, rideSchema } from './values'
 
 /** OpenType features by tag: 0 off, 1 on, above that a choice. */
 const features = z.record(z.string().regex(/^[ -~]{4}$/), z.int().min(0).max(99))
@@ -154,6 +154,14 @@ export const givesSchema = loose({
   parts: z.array(loose({ id, start: z.int().min(0), end: z.int().min(1), give: z.enum(GIVE_KINDS) })).max(64),
 })
 
+/** What of a design is asked for before anything else: what texts say, whether things are there, values such as colours that are the same in many places, where a group stands. */
+export const frontSchema = loose({
+  label: z.string().min(1).max(80),
+  kind: z.enum(['words', 'shown', 'value', 'place']),
+  objects: z.array(id).max(64).optional(),
+  at: z.array(addressSchema).max(400).optional(),
+})
+
 /** A title or graphic made of objects, from back to front, on nothing. */
 export const designSchema = loose({
   id,
@@ -166,6 +174,7 @@ export const designSchema = loose({
   artwork: name.optional(),
   guides: z.array(guideSchema).optional(),
   gives: givesSchema.optional(),
+  front: z.array(frontSchema).max(64).optional(),
   /** What emphasised letters look like in it. */
   emphasis: letterStyleSchema.optional(),
 })

@@ -8,7 +8,7 @@ import type {
   tableSchema,
   trackSchema,
 } from './material'
-import type { coatSchema, designSchema, moverSchema, textSchema } from './design'
+import type { coatSchema, designSchema, frontSchema, moverSchema, textSchema } from './design'
 import type { projectSchema } from './project'
 import type { itemSchema, regionSchema } from './region'
 import type {
@@ -32,6 +32,7 @@ export {
   drawingSchema,
   givesSchema,
   letterStyleSchema,
+  frontSchema,
   moverSchema,
   objectSchema,
   styleSchema,
@@ -88,6 +89,7 @@ export type { Content, Step } from './step'
 export type { DesignObject } from './design'
 export type CoatItem = z.infer<typeof coatSchema>
 export type Mover = z.infer<typeof moverSchema>
+export type FrontItem = z.infer<typeof frontSchema>
 export type Roster = z.infer<typeof rosterSchema>
 export type RowRef = z.infer<typeof rowSchema>
 export type DesignText = z.infer<typeof textSchema>

@@ -1,0 +1,198 @@
+import type { Animated, Value } from '../anim'
+import { decodeSrgb } from '../colour'
+import { OBJECT_FORMS } from '../design'
+import { defaults, type Values } from '../params'
+import {
+  coatAddress,
+  type Design,
+  type DesignObject,
+  type FrontItem,
+  newCoat,
+  newMover,
+  plainText,
+  still,
+} from '../project'
+import { corner, valueOf } from '../region'
+import type { Rate } from '../time'
+import type { Palette, ShelfDesign } from './declare'
+import { mirrored } from './mirror'
+import { pageOf } from './page'
+import {
+  type CoatPiece,
+  type Given,
+  type MoverPiece,
+  type Piece,
+  type Ramp,
+  type Role,
+  ROLES,
+} from './pieces'
+
+/** What a design of the shelf is made for. */
+export interface Making {
+  designId: string
+  size: { width: number; height: number }
+  rate: Rate
+  palette: Palette
+  /** What its texts say, in their order; where there is nothing, its own words. */
+  words?: readonly string[]
+  /** Names for its objects. */
+  newId(): string
+}
+
+/** The frames a second that the times of the shelf are written in. */
+const WRITTEN = 24
+
+/** Linear light of a colour in hexadecimal. */
+export const lightOf = (hex: string): [number, number, number] => {
+  const at = (i: number) => decodeSrgb(parseInt(hex.slice(1 + 2 * i, 3 + 2 * i), 16) / 255)
+  return [at(0), at(1), at(2)]
+}
+
+const RIGHT_TO_LEFT = /^[^\p{L}]*[\p{Script=Arabic}\p{Script=Hebrew}]/u
+
+/** A design of the shelf as one of a project, with its words in it; for words that run from right to left it is mirrored. */
+export function makeDesign(shelf: ShelfDesign, making: Making): Design {
+  const { designId, size, rate, words = [] } = making
+  const length = Math.max(1, Math.round((shelf.seconds * rate.num) / rate.den))
+  const maker = new Maker(making, length)
+  const objects = shelf.pieces(pageOf(size)).map((piece) => maker.object(piece))
+  const design: Design = {
+    id: designId,
+    name: shelf.name,
+    size,
+    rate,
+    length,
+    objects,
+    front: maker.front(objects),
+    ...(shelf.whole ? { gives: { way: 'whole' as const, parts: [] } } : {}),
+  }
+  return words.some((said) => RIGHT_TO_LEFT.test(said)) ? mirrored(design, 'words') : design
+}
+
+/** How many texts of a design ask for words. */
+export const asked = (pieces: readonly Piece[]): Piece[] =>
+  pieces.flatMap((p) => [...(p.asks === 'words' ? [p] : []), ...asked(p.pieces ?? [])])
+
+class Maker {
+  private words = 0
+  private readonly asks: FrontItem[] = []
+  private readonly colours = new Map<Role, FrontItem>()
+
+  constructor(
+    private readonly making: Making,
+    private readonly length: number,
+  ) {}
+
+  object(piece: Piece): DesignObject {
+    const { kind, name, after = 0 } = piece
+    const { rate, newId } = this.making
+    const id = newId()
+    const start = Math.min(this.length - 1, Math.round((after * rate.num) / rate.den))
+    const { place, points } = drawnOf(piece)
+    const object: DesignObject = {
+      id,
+      name,
+      kind,
+      on: true,
+      form: this.form({ ...defaults(OBJECT_FORMS[kind]), ...place, ...piece.form, ...points }),
+      start,
+      length: this.length - start,
+      zero: start,
+      steps: [],
+    }
+    if (piece.text) object.text = { ...plainText(''), ...piece.text, text: this.said(id, piece) }
+    if (piece.asks === 'ground') this.asks.push({ label: name, kind: 'shown', objects: [id] })
+    if (piece.pieces) object.objects = piece.pieces.map((p) => this.object(p))
+    else object.coats = piece.coats.map((c, i) => this.coat(id, c, i))
+    for (const made of piece.movers) this.move(object, made)
+    return object
+  }
+
+  /** What is asked for: words first, then grounds, colours, and where it stands. */
+  front(objects: readonly DesignObject[]): FrontItem[] {
+    const [one, ...more] = objects
+    const roles = Object.keys(ROLES) as Role[]
+    return [
+      ...this.asks.filter(({ kind }) => kind === 'words'),
+      ...this.asks.filter(({ kind }) => kind !== 'words'),
+      ...roles.flatMap((role) => this.colours.get(role) ?? []),
+      ...(one?.kind === 'group' && !more.length
+        ? [{ label: 'Place', kind: 'place' as const, objects: [one.id] }]
+        : []),
+    ]
+  }
+
+  private form(given: Given): Record<string, Animated> {
+    const of = (value: Value | Ramp): Animated => {
+      if (typeof value !== 'object' || !('ramp' in value)) return { value: value as Value }
+      const [from, to] = value.ramp
+      const key = (at: number, value: Value) => ({ at, value, leave: 'linear', arrive: 'linear' }) as const
+      return { value: from, keys: [key(0, from), key(this.length, to)] }
+    }
+    return Object.fromEntries(Object.entries(given).map(([name, value]) => [name, of(value)]))
+  }
+
+  private said(objectId: string, piece: Piece): string {
+    const own = piece.text?.text ?? ''
+    if (piece.asks !== 'words') return own
+    this.asks.push({ label: piece.name, kind: 'words', objects: [objectId] })
+    return this.making.words?.[this.words++]?.trim() || own
+  }
+
+  private coat(objectId: string, { kind, role, form, stops }: CoatPiece, index: number) {
+    const id = `${kind}-${index + 1}`
+    const { colours } = this.making.palette
+    const made = newCoat(id, kind, role ? { colour: lightOf(colours[role]) } : {})
+    Object.assign(made.form, this.form(form))
+    if (role) this.colour(role, coatAddress(objectId, id, 'colour'))
+    if (stops)
+      made.stops = stops.map((stop, i) => {
+        const stopId = `${id}-${i + 1}`
+        const role = stop.replace('clear ', '') as Role
+        this.colour(role, {
+          owner: { kind: 'object', id: objectId },
+          path: `coats/${id}/stops/${stopId}/form/colour`,
+        })
+        const at = stops.length < 2 ? 0 : i / (stops.length - 1)
+        const opacity = stop.startsWith('clear ') ? 0 : 1
+        return { id: stopId, form: still({ at, colour: lightOf(colours[role]), opacity }) }
+      })
+    return made
+  }
+
+  private colour(role: Role, at: FrontItem['at'] extends (infer A)[] | undefined ? A : never): void {
+    const item = this.colours.get(role) ?? { label: ROLES[role], kind: 'value' as const, at: [] }
+    this.colours.set(role, { ...item, at: [...(item.at ?? []), at] })
+  }
+
+  private move(object: DesignObject, { use, way, form }: MoverPiece): void {
+    const { rate } = this.making
+    const movers = (object.movers ??= [])
+    const mover = newMover(object, `m${movers.length + 1}`, use, way)
+    const given = { ...form }
+    const frames = given['frames'] ?? mover.form['frames']?.value
+    if (typeof frames === 'number')
+      given['frames'] = Math.min(
+        object.length,
+        Math.max(1, Math.round((frames * rate.num) / rate.den / WRITTEN)),
+      )
+    Object.assign(mover.form, still(given))
+    movers.push(mover)
+  }
+}
+
+/** The points of an outline or line about the middle of what they take up, which is its place. */
+function drawnOf({ points, curved }: Piece): { place: Values; points: Values } {
+  if (!points) return { place: {}, points: {} }
+  const of = (axis: 0 | 1) => points.map((p) => p[axis])
+  const middle = (axis: 0 | 1) => (Math.min(...of(axis)) + Math.max(...of(axis))) / 2
+  const [x, y] = [middle(0), middle(1)]
+  const corners = points.map(([px, py], i) => {
+    const made = corner(px - x, py - y)
+    if (!curved) return made
+    const [a, b] = [points[Math.max(0, i - 1)], points[Math.min(points.length - 1, i + 1)]]
+    const [dx, dy] = [((b?.[0] ?? px) - (a?.[0] ?? px)) / 6, ((b?.[1] ?? py) - (a?.[1] ?? py)) / 6]
+    return { ...made, in: [-dx, -dy] as [number, number], out: [dx, dy] as [number, number] }
+  })
+  return { place: { place: [x, y] }, points: { points: valueOf(corners) } }
+}
