@@ -7,7 +7,7 @@ import { mediaPath } from './paths'
 import { shelved, type Use } from './shelved'
 import { jpegOf, sheet } from './sheet'
 
-const [out = '/tmp/look.png', ids = 'grid', pal = '0', aspect = '16:9', words = '', overs = 'harbour:30', when = '6,12,60,-5', width = '300'] = process.argv.slice(2)
+const [out = '/tmp/look.png', ids = 'grid', pal = '0', aspect = '16:9', words = '', overs = 'harbour:30', when = '6,12,60,-5', width = '300', cols = ''] = process.argv.slice(2)
 const wanted = ids.split(',')
 const entries = SHELF.filter((e) => wanted.some((w) => e.id === w || e.id.startsWith(w + '/')))
 const [aw, ah] = aspect.split(':').map(Number) as [number, number]
@@ -36,7 +36,7 @@ for (const use of uses) {
     r.kernels.free(frame)
   }
 }
-writeFileSync(out, sheet(pics, moments.length)); void jpegOf
+writeFileSync(out, sheet(pics, Number(cols) || moments.length)); void jpegOf
 console.log(entries.map((e) => e.id).join(' '), FAMILIES.length)
 slow.sort((a, b) => b[0] - a[0]); console.log(slow.slice(0, 5).join(' | '))
 await r.close()

@@ -110,6 +110,7 @@ export {
 } from './transitions'
 export { designFrame, fittedDesign, frameShown, restingPart, slackOf, usedTimeOf } from './giving'
 export { eyeOf, innerLooksOf, looksOf, plainly } from './looks'
+export { mirrored } from './mirror'
 export { newMover } from './new-mover'
 export { moverValues, movingAt, numberLike } from './movers'
 export {

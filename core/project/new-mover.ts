@@ -20,4 +20,3 @@ export function newMover(object: DesignObject, moverId: string, use: string, way
   if (typeof values['frames'] === 'number') values['frames'] = Math.min(values['frames'], most)
   return { id: moverId, use, way, on: true, form: still(values) }
 }
-

@@ -7,6 +7,7 @@ import {
   type Design,
   type DesignObject,
   type FrontItem,
+  mirrored,
   newCoat,
   newMover,
   plainText,
@@ -15,7 +16,6 @@ import {
 import { corner, valueOf } from '../region'
 import type { Rate } from '../time'
 import type { Palette, ShelfDesign } from './declare'
-import { mirrored } from './mirror'
 import { pageOf } from './page'
 import {
   type CoatPiece,
@@ -54,8 +54,9 @@ const RIGHT_TO_LEFT = /^[^\p{L}]*[\p{Script=Arabic}\p{Script=Hebrew}]/u
 export function makeDesign(shelf: ShelfDesign, making: Making): Design {
   const { designId, size, rate, words = [] } = making
   const length = Math.max(1, Math.round((shelf.seconds * rate.num) / rate.den))
-  const maker = new Maker(making, length)
-  const objects = shelf.pieces(pageOf(size)).map((piece) => maker.object(piece))
+  const pieces = shelf.pieces(pageOf(size))
+  const maker = new Maker(making, length, asked(pieces))
+  const objects = pieces.map((piece) => maker.object(piece))
   const design: Design = {
     id: designId,
     name: shelf.name,
@@ -69,18 +70,33 @@ export function makeDesign(shelf: ShelfDesign, making: Making): Design {
   return words.some((said) => RIGHT_TO_LEFT.test(said)) ? mirrored(design, 'words') : design
 }
 
-/** How many texts of a design ask for words. */
-export const asked = (pieces: readonly Piece[]): Piece[] =>
-  pieces.flatMap((p) => [...(p.asks === 'words' ? [p] : []), ...asked(p.pieces ?? [])])
+const texts = (pieces: readonly Piece[]): Piece[] =>
+  pieces.flatMap((p) => [...(p.asks === 'words' ? [p] : []), ...texts(p.pieces ?? [])])
+
+/** The texts of a design that ask for words, what is read first before all else, figures last. */
+export function asked(pieces: readonly Piece[]): Piece[] {
+  const rank = ({ name }: Piece) => (FIRST.has(name) ? 0 : LAST.test(name) ? 2 : 1)
+  return texts(pieces).sort((a, b) => rank(a) - rank(b))
+}
+
+/** Texts by their names: what is read first, and what only counts. */
+const FIRST = new Set(
+  'Name|Title|Chapter|Sentence|Words|What was said|Last words|Heading|What to do|Note|Message|Where|Where and when|News|One side|Word 1'.split(
+    '|',
+  ),
+)
+const LAST = /^(Number|Figure|Time|Where|Entries|Its figure|On the stub)\b/
 
 class Maker {
-  private words = 0
   private readonly asks: FrontItem[] = []
+  /** The objects of the texts that ask, in their order. */
+  private readonly spoken: string[] = []
   private readonly colours = new Map<Role, FrontItem>()
 
   constructor(
     private readonly making: Making,
     private readonly length: number,
+    private readonly asking: readonly Piece[],
   ) {}
 
   object(piece: Piece): DesignObject {
@@ -113,8 +129,12 @@ class Maker {
     const [one, ...more] = objects
     const roles = Object.keys(ROLES) as Role[]
     return [
-      ...this.asks.filter(({ kind }) => kind === 'words'),
-      ...this.asks.filter(({ kind }) => kind !== 'words'),
+      ...this.spoken.map((id, i) => ({
+        label: this.asking[i]?.name ?? 'Words',
+        kind: 'words' as const,
+        objects: [id],
+      })),
+      ...this.asks,
       ...roles.flatMap((role) => this.colours.get(role) ?? []),
       ...(one?.kind === 'group' && !more.length
         ? [{ label: 'Place', kind: 'place' as const, objects: [one.id] }]
@@ -134,9 +154,10 @@ class Maker {
 
   private said(objectId: string, piece: Piece): string {
     const own = piece.text?.text ?? ''
-    if (piece.asks !== 'words') return own
-    this.asks.push({ label: piece.name, kind: 'words', objects: [objectId] })
-    return this.making.words?.[this.words++]?.trim() || own
+    const at = this.asking.indexOf(piece)
+    if (at < 0) return own
+    this.spoken[at] = objectId
+    return this.making.words?.[at]?.trim() || own
   }
 
   private coat(objectId: string, { kind, role, form, stops }: CoatPiece, index: number) {

@@ -9,9 +9,10 @@ import { objectCopy } from '../copies'
 import { defineEdit } from '../define'
 import { allObjects, designOf, findIn, getDesign, getObject, NotFound, Refused } from '../find'
 import { refuseLoops, refuseParents } from '../loops'
+import { mirrored } from '../mirror'
 import { aboveMatrix, matrixOf, numbersAt } from '../objects'
 import { findOwner } from '../owners'
-import { still } from '../parts'
+import { Locked, still } from '../parts'
 import {
   blendSchema,
   coatSchema,
@@ -73,6 +74,27 @@ export const DESIGN_EDITS = {
       if (p.designs.some((d) => d.id === a.designId)) return
       const { designId, ...rest } = a
       p.designs.push({ id: designId, ...rest, objects: [] })
+    },
+  ),
+  'design.take': defineEdit(
+    { design: designSchema },
+    (a) => `New design ${a.design.name}`,
+    (p, a) => {
+      if (p.designs.some((d) => d.id === a.design.id)) return
+      const [taken] = allObjects(a.design.objects).filter((o) => findOwner(p, 'object', o.id))
+      if (taken) throw new Refused(`There is an object with the id "${taken.id}" already.`)
+      p.designs.push(a.design)
+      refuseDesignLoops(p, a.design)
+    },
+  ),
+  'design.mirror': defineEdit(
+    onDesign,
+    () => 'Mirror the design',
+    (p, a) => {
+      const design = getDesign(p, a.designId)
+      const locked = allObjects(design.objects).find((o) => o.locked)
+      if (locked) throw new Locked(locked.name)
+      design.objects = mirrored(current(design)).objects
     },
   ),
   'design.format': defineEdit(

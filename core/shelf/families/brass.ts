@@ -73,9 +73,9 @@ export const brass: Family = {
   name: 'Brass plate',
   says: 'Engraved capitals on riveted metal, hung, turned and swung into place.',
   palettes: [
-    palette('brass', 'Brass', ['#2a1c08', '#3b2a10', '#a8752a', '#f0d48e', '#4a3412']),
-    palette('tin', 'Tin', ['#14191d', '#1e262b', '#7c8a90', '#e4ebec', '#2c363b']),
-    palette('copper', 'Copper', ['#2b0f06', '#3a170b', '#a6522d', '#f2b894', '#4d1f10']),
+    palette('brass', 'Brass', ['#1d1204', '#3b2a10', '#b9853a', '#f3dc9f', '#38260a']),
+    palette('tin', 'Tin', ['#0e1215', '#1e262b', '#8b999f', '#e9efef', '#222b30']),
+    palette('copper', 'Copper', ['#1a0803', '#3a170b', '#c4764c', '#f7c8a8', '#35140a']),
   ],
   designs: [
     {
@@ -90,7 +90,7 @@ export const brass: Family = {
           line(
             `Cord ${n}`,
             [
-              [cx, y - 70 * p.u],
+              [cx, -2 * p.u],
               [cx, y + 2 * p.u],
             ],
             { width: 0.3 * p.u },
@@ -267,7 +267,7 @@ export const brass: Family = {
                   cut,
                 ),
               ],
-              comes('roll', { unit: 'whole', frames: 26, side: 180 }),
+              comes('roll', { unit: 'whole', frames: 26 }),
             ),
             text(
               'Chapter',

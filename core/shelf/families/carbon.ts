@@ -27,7 +27,7 @@ const lies = shadow({ offset: [0, 3], blur: 5, opacity: 0.5 })
 /** The letters, and their faint copy through carbon paper. */
 const struck = [fill('second', { offset: [1.2, 1.6], opacity: 0.35, blur: 0.6 }), fill('ink')]
 const fed = (frames: number) =>
-  comes('slide', { unit: 'whole', side: 90, distance: 2, frames, ease: 'strong', fade: 0.2, shutter: 0 })
+  comes('slide', { unit: 'whole', side: 90, distance: 2, frames, ease: 'landing', fade: 0.2, shutter: 0 })
 /** A strip of paper, torn at its right end. */
 function strip(p: Page, name: string, [x, y, w, h]: Area): Piece {
   const teeth = 6
@@ -132,7 +132,7 @@ export const carbon: Family = {
               {},
               lies,
               fill('ground'),
-              comes('slide', { side: 90, distance: 1, frames: 18, ease: 'strong', fade: 0.2, shutter: 0 }),
+              comes('slide', { side: 90, distance: 1, frames: 18, ease: 'landing', fade: 0.2, shutter: 0 }),
             ),
             text(
               'Title',
@@ -170,7 +170,7 @@ export const carbon: Family = {
       name: 'Where and when, typed',
       purpose: 'chapter',
       says: 'Place, day and hour are typed line by line in the lower corner.',
-      seconds: 5,
+      seconds: 6,
       pieces: (p) => {
         const [x, y, w, h] = below(p, 20, 0.56)
         return whole(

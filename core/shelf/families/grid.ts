@@ -6,8 +6,8 @@ const bold = { family: 'inter', weight: 700, tracking: -10 }
 const plain = { family: 'inter', weight: 400 }
 const away = goes('fade', { unit: 'whole', frames: 8 })
 const out = (side: string, frames: number, more = {}) =>
-  comes('reveal', { unit: 'line', side, frames, ease: 'strong', ...more })
-const drawn = (frames = 14) => comes('accordion', { frames, fade: 0.05, ease: 'strong' })
+  comes('reveal', { unit: 'line', side, frames, ease: 'landing', ...more })
+const drawn = (frames = 14) => comes('accordion', { frames, fade: 0.05, ease: 'landing' })
 const veil = (p: Page) =>
   ground(
     rect(
@@ -85,7 +85,7 @@ export const grid: Family = {
               { area: [x + 3 * p.u, y, w, 8 * p.u], size: 5.4 * p.u, ...bold },
               plate('ground', { pad: [2.2 * p.u, 1.2 * p.u], opacity: 0.86 }),
               fill('ink'),
-              comes('reveal', { unit: 'whole', side: 'left', frames: 18, ease: 'strong' }),
+              comes('reveal', { unit: 'whole', side: 'left', frames: 18, ease: 'landing' }),
             ),
             rect(
               'Bar',
@@ -236,7 +236,7 @@ export const grid: Family = {
               'The workshop',
               { area: [x + side + 4 * p.u, y, w - side - 4 * p.u, h], size: 9 * p.u, leading: 1.05, ...bold },
               fill('ink'),
-              comes('reveal', { unit: 'line', side: 'left', frames: 22, ease: 'strong' }),
+              comes('reveal', { unit: 'line', side: 'left', frames: 22, ease: 'landing' }),
             ),
           ],
           away,
@@ -360,7 +360,7 @@ export const grid: Family = {
             frames: 60,
             pace: 'all',
             overlap: 0.1,
-            ease: 'strong',
+            ease: 'landing',
           }),
           away,
         ),
@@ -391,7 +391,7 @@ export const grid: Family = {
             'Puppets\nStrings\nLanterns\nVoices\nHarbour',
             { area: [p.left, y, room, h], align: 'right', ...set, ...plain },
             fill('soft'),
-            comes('reveal', { unit: 'line', side: 'right', frames: 30, ease: 'strong' }),
+            comes('reveal', { unit: 'line', side: 'right', frames: 30, ease: 'landing' }),
             away,
           ),
           text(
@@ -399,7 +399,7 @@ export const grid: Family = {
             'Ida Om\nTeo Lindqvara\nMara Vell\nOdo Brask\nNim Ferro',
             { area: [p.x + 3 * p.u, y, room, h], ...set, ...bold },
             fill('ink'),
-            comes('reveal', { unit: 'line', side: 'left', frames: 30, ease: 'strong' }),
+            comes('reveal', { unit: 'line', side: 'left', frames: 30, ease: 'landing' }),
             away,
           ),
         ]

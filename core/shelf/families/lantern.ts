@@ -24,7 +24,7 @@ const { cos, sin } = maths
 const show = { family: 'playfair-display', weight: 700 } as const
 const lean = { family: 'playfair-display', weight: 400, italic: true } as const
 const lights = (frames: number, more = {}) =>
-  comes('focus', { unit: 'word', frames, overlap: 0.7, bloom: 1.2, ...more })
+  comes('focus', { unit: 'word', frames, overlap: 0.7, bloom: 1, ...more })
 const snuffed = goes('focus', { unit: 'whole', frames: 12 })
 const fades = goes('fade', { unit: 'whole', frames: 10 })
 const shine = (p: Page) => [glow('accent', { blur: 2.6 * p.u, strength: 0.55 }), fill('ink')]

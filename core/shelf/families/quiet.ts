@@ -265,7 +265,7 @@ export const quiet: Family = {
             'Mark',
             '“',
             {
-              area: [x - 9 * p.u, y - 6 * p.u, 12 * p.u, 26 * p.u],
+              area: [Math.max(0, x - 9 * p.u), y - 6 * p.u, 12 * p.u, 26 * p.u],
               size: 26 * p.u,
               fixed: true,
               level: 'top',

@@ -6,7 +6,7 @@ const loud = { family: 'bebas-neue', weight: 400, case: 'upper', tracking: 10, l
 const plain = { family: 'barlow-condensed', weight: 600, case: 'upper', tracking: 60 } as const
 const SLANT = 14
 const run = (frames: number, more = {}) =>
-  comes('lean-in', { unit: 'whole', frames, side: 180, distance: 6, shutter: 180, ...more })
+  comes('lean-in', { unit: 'whole', frames, distance: 6, shutter: 180, ...more })
 const off = goes('slide', {
   unit: 'whole',
   side: 0,
@@ -36,7 +36,7 @@ const band = (
       [p.width, y + high],
     ],
     fill(role),
-    comes('wipe', { side, frames, soft: 0, ease: 'strong' }),
+    comes('wipe', { side, frames, soft: 0, ease: 'landing' }),
     goes('wipe', { side: (side + 180) % 360, frames: 9, soft: 0 }),
   )
 }
@@ -334,7 +334,7 @@ export const slabs: Family = {
                 [x + 1 * p.u, y + 34 * p.u],
               ],
               fill('accent'),
-              comes('wipe', { side: 180, frames: 40, soft: 0, ease: 'strong' }),
+              comes('wipe', { side: 180, frames: 40, soft: 0, ease: 'landing' }),
             ),
             text(
               'Figure',
@@ -363,7 +363,7 @@ export const slabs: Family = {
       name: 'Slammed words',
       purpose: 'kinetic',
       says: 'Word after word comes down on the picture, as large as it fits.',
-      seconds: 4,
+      seconds: 5,
       pieces: (p) => [
         ...row(2, (i) =>
           band(
@@ -382,7 +382,7 @@ export const slabs: Family = {
           { area: amid(p, 72, 0, 0.94), size: 23 * p.u, align: 'centre', ...loud },
           plate('ground', { around: 'line', pad: [2.5 * p.u, -0.6 * p.u], slant: SLANT, opacity: 1 }),
           fill('ink'),
-          comes('stamp', { unit: 'word', frames: 48, from: 2.2, overlap: 0.25 }),
+          comes('stamp', { unit: 'word', frames: 42, from: 2.2, overlap: 0.25 }),
           goes('fade', { frames: 6 }),
         ),
       ],

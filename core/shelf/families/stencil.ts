@@ -70,7 +70,7 @@ export const stencil: Family = {
   name: 'Stencil and crate',
   says: 'Letters sprayed through a stencil on planks, labels stamped on crates.',
   palettes: [
-    palette('crate', 'Crate', ['#f2e6cf', '#6b4526', '#e2703a', '#2a1a0f', '#e8d3ad']),
+    palette('crate', 'Crate', ['#f2e6cf', '#5e3b20', '#e2703a', '#2a1a0f', '#e8d3ad']),
     palette('quay', 'Quay', ['#eef1ea', '#37474f', '#e8b13d', '#141b1f', '#ccd6d6']),
     palette('pale', 'Pale wood', ['#2b1c10', '#d9b98c', '#a5301f', '#5b3b22', '#4d3620']),
   ],

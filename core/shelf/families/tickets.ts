@@ -118,7 +118,7 @@ export const tickets: Family = {
                 side: 180,
                 distance: 4,
                 frames: 15,
-                ease: 'strong',
+                ease: 'landing',
                 fade: 0.3,
               }),
             ),
@@ -181,7 +181,7 @@ export const tickets: Family = {
               { round: 1.6 * p.u },
               shadow({ offset: [0, 5], blur: 9, opacity: 0.5 }),
               fill('ground'),
-              comes('slide', { side: 270, distance: 1.4, frames: 14, ease: 'strong', fade: 0.3 }),
+              comes('slide', { side: 270, distance: 1.4, frames: 14, ease: 'landing', fade: 0.3 }),
             ),
             ...row(2, row_).map((piece) => ({ ...piece, movers: [comes('fade', { frames: 16 })] })),
             text(

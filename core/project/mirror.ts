@@ -1,6 +1,6 @@
 import type { Animated, Value } from '../anim'
-import type { Design, DesignObject, DesignText } from '../project'
 import { CORNER_NUMBERS } from '../region'
+import type { Design, DesignObject, DesignText } from './schema'
 
 type Change = (value: Value) => Value
 
