@@ -1,34 +1,12 @@
-import { useSyncExternalStore } from 'react'
+import { rememberedList } from '../session/remembered'
 
-const KEY = 'stilus-recent-entries'
 /** How many are remembered. */
 const MOST = 12
-
-const listeners = new Set<() => void>()
-let list: readonly string[] = read()
-
-function read(): readonly string[] {
-  try {
-    const found: unknown = JSON.parse(localStorage.getItem(KEY) ?? '[]')
-    return Array.isArray(found) ? found.filter((id) => typeof id === 'string') : []
-  } catch {
-    return []
-  }
-}
+const recent = rememberedList('stilus-recent-entries')
 
 /** Notes that an entry of the catalogue was used. */
-export function noteUsed(id: string): void {
-  list = [id, ...list.filter((other) => other !== id)].slice(0, MOST)
-  localStorage.setItem(KEY, JSON.stringify(list))
-  listeners.forEach((listener) => listener())
-}
+export const noteUsed = (id: string): void =>
+  recent.set([id, ...recent.get().filter((other) => other !== id)].slice(0, MOST))
 
 /** The entries used last, the latest first. */
-export const useRecent = (): readonly string[] =>
-  useSyncExternalStore(
-    (listener) => {
-      listeners.add(listener)
-      return () => void listeners.delete(listener)
-    },
-    () => list,
-  )
+export const useRecent = recent.use

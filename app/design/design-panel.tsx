@@ -1,5 +1,6 @@
 import { type Design, type Project, textsOf, usesOf } from '@stilus/core/project'
 import { toTimecode } from '@stilus/core/time'
+import { FrontPanel } from '../titles/front-panel'
 import { RosterRows } from './roster/roster-rows'
 import { GivingRows } from './giving-rows'
 import { EmphasisPanel } from './text/emphasis-panel'
@@ -46,6 +47,7 @@ export function DesignPanel({ project, design }: { project: Project; design: Des
         />
         <span className="text-dim">{toTimecode(length, rate)}</span>
       </div>
+      <FrontPanel project={project} design={design} />
       <p className="border-t pt-3 text-dim">
         {design.objects.length
           ? 'Click an object on the picture, or choose it in the list below.'

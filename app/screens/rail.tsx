@@ -1,4 +1,4 @@
-import { Clapperboard, Film, History, Library, Sparkles } from 'lucide-react'
+import { Captions, Clapperboard, Film, History, Library, Sparkles } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { useApp, useAppDispatch } from '../store/store'
 import { type Drawer, viewActions } from '../store/view'
@@ -41,6 +41,16 @@ export function Rail({ desk, children }: { desk: boolean; children(drawer: Drawe
             {label}
           </button>
         ))}
+        {!desk && (
+          <button
+            type="button"
+            className="flex h-12 w-12 flex-col items-center justify-center gap-0.5 rounded text-[10.5px] text-dim hover:bg-field hover:text-text"
+            onClick={() => dispatch(viewActions.set({ titles: true, trying: null }))}
+          >
+            <Captions size={18} />
+            Titles
+          </button>
+        )}
       </nav>
       {open && (
         <aside

@@ -10,6 +10,7 @@ import { ShotPanel } from '../sequence/shot-panel'
 import { ShotsPanel } from '../sequence/shots-panel'
 import { Timeline } from '../sequence/timeline'
 import { useApp, useAppDispatch, useView } from '../store/store'
+import { ShelfPage } from '../titles/page'
 import { viewActions } from '../store/view'
 import { Button } from '../ui/button'
 import { EmptyState } from '../ui/fields'
@@ -28,7 +29,8 @@ export function SequenceScreen({ project }: { project: Project }) {
   const known = project.sequences.some((s) => s.id === sequenceId)
   const sequence = getSequence(project, known ? sequenceId : undefined)
   const target = useMemo<Target>(() => ({ kind: 'sequence', sequenceId: sequence.id }), [sequence.id])
-  const { frame, shotId, shotIds, acrossId, quality } = useView(
+  const { frame, shotId, shotIds, acrossId, quality, titles } = useView(
+    'titles',
     'frame',
     'shotId',
     'shotIds',
@@ -66,7 +68,8 @@ export function SequenceScreen({ project }: { project: Project }) {
   return (
     <>
       <Bar project={project} sequence={sequence} />
-      <div className="flex min-h-0 flex-1 flex-col">
+      <div className="relative flex min-h-0 flex-1 flex-col">
+        {titles && <ShelfPage project={project} sequence={sequence} />}
         <div className="relative flex min-h-0 flex-1">
           <Rail desk={false}>
             {(drawer) => (drawer === 'media' ? <MediaDrawer project={project} /> : <HistoryDrawer />)}

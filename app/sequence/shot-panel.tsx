@@ -18,6 +18,7 @@ import { useAppDispatch } from '../store/store'
 import { viewActions } from '../store/view'
 import { Button } from '../ui/button'
 import { EditableText, Segments, Toggle } from '../ui/fields'
+import { FrontPanel } from '../titles/front-panel'
 import { FittingRow } from './fitting-row'
 import { NumberField } from '../ui/number-field'
 import { addTransition, jointAt } from './new-across'
@@ -28,6 +29,7 @@ export function ShotPanel({ project, sequence, shot }: { project: Project; seque
   const dispatch = useAppDispatch()
   const navigate = useNavigate()
   const { source } = shot
+  const design = source.kind === 'design' ? project.designs.find((d) => d.id === source.designId) : undefined
   const medium = source.kind === 'medium' ? project.media.find((m) => m.id === source.mediaId) : undefined
   const room = handles(project, shot)
   const ends = Number.isFinite(sourceFrames(project, source))
@@ -46,6 +48,7 @@ export function ShotPanel({ project, sequence, shot }: { project: Project; seque
       <Button look="main" onClick={() => void navigate(`/p/${project.id}/shot/${shot.id}`)}>
         Open on the desk
       </Button>
+      {design && <FrontPanel project={project} design={design} />}
       <Segments
         label="State of the shot"
         value={shot.state}

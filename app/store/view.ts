@@ -152,6 +152,8 @@ export interface ViewState {
   drawer: Drawer
   /** The catalogue lies over the desk. */
   browsing: boolean
+  /** The shelf of designs lies over the sequence. */
+  titles: boolean
   lanes: 'lanes' | 'curves'
   /** Steps whose lanes are open beside the selected one. */
   openLanes: string[]
@@ -201,6 +203,7 @@ const PASSING = {
   chosenKeys: [],
   modifiers: null,
   browsing: false,
+  titles: false,
 } satisfies Partial<ViewState>
 
 const initialState: ViewState = {
@@ -228,6 +231,7 @@ const initialState: ViewState = {
   scopes: [],
   drawer: null,
   browsing: false,
+  titles: false,
   mark: { kind: 'drop', shape: 'box', wide: 24 },
   lanes: 'lanes',
   palette: false,

@@ -48,6 +48,13 @@ export const lightOf = (hex: string): [number, number, number] => {
   return [at(0), at(1), at(2)]
 }
 
+/** Sizes all of a design about the corner that it stands in, or the middle of the picture. */
+function aboutFoot({ form }: DesignObject, { purpose }: ShelfDesign, { size }: Making): void {
+  const { left, bottom, x, y } = pageOf(size)
+  const foot = purpose === 'lower' ? [left, bottom] : [x, y]
+  Object.assign(form, still({ place: foot, anchor: foot }))
+}
+
 const RIGHT_TO_LEFT = /^[^\p{L}]*[\p{Script=Arabic}\p{Script=Hebrew}]/u
 
 /** A design of the shelf as one of a project, with its words in it; for words that run from right to left it is mirrored. */
@@ -57,6 +64,8 @@ export function makeDesign(shelf: ShelfDesign, making: Making): Design {
   const pieces = shelf.pieces(pageOf(size))
   const maker = new Maker(making, length, asked(pieces))
   const objects = pieces.map((piece) => maker.object(piece))
+  const [all, ...more] = objects
+  if (all?.kind === 'group' && !more.length) aboutFoot(all, shelf, making)
   const design: Design = {
     id: designId,
     name: shelf.name,

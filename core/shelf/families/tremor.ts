@@ -33,7 +33,7 @@ const trace = (
   frames: number,
   seed: number,
 ): Piece => {
-  const n = Math.round(w / (0.9 * p.u))
+  const n = Math.round(w / (1.3 * p.u))
   const points = row(n + 1, (i): [number, number] => {
     const t = i / n
     const since = t - at

@@ -1,0 +1,112 @@
+import { performAll, type Project, type Sequence } from '@stilus/core/project'
+import type { Target } from '@stilus/core/render'
+import { type OnShelf, PURPOSES } from '@stilus/core/shelf'
+import { useEffect, useMemo, useState } from 'react'
+import { useView } from '../store/store'
+import { Button } from '../ui/button'
+import { cx } from '../ui/classes'
+import { Segments } from '../ui/fields'
+import { Thumb } from '../viewer/thumb'
+import { laying, sampleFor } from './making'
+import { momentsOf } from './moments'
+import { type Ground, GROUNDS } from './tile'
+
+/** Milliseconds from one picture to the next. */
+const EVERY = 170
+
+/** A design as it would lie over the edit at the playhead, large and moving, with its palettes and what it is. */
+export function Looked(props: {
+  project: Project
+  sequence: Sequence
+  entry: OnShelf
+  words: readonly string[]
+  palette: number
+  ground: Ground
+  onGround(ground: Ground): void
+  onPalette(palette: number): void
+  onChoose(): void
+}) {
+  const { project, sequence, entry, words, palette, ground } = props
+  const { frame } = useView('frame')
+  const { family, design } = entry
+  const tried = useMemo(() => {
+    let count = 0
+    const sample = sampleFor(sequence, entry, palette, words)
+    const ids = ['shelf-design', 'shelf-shot', () => `shelf-${++count}`] as const
+    const { name, acts } = laying(project, sequence, frame, sample, ids)
+    return performAll(project, acts, name).project
+  }, [project, sequence, frame, entry, palette, words])
+  const moments = useMemo(() => {
+    const made = tried.designs.find((d) => d.id === 'shelf-design')
+    return made
+      ? momentsOf(made).moving.flatMap((m) => Array<number>(Math.min(5, m.held)).fill(m.frame))
+      : [0]
+  }, [tried])
+  const at = moments[useTick() % moments.length] ?? 0
+  const target = useMemo<Target>(
+    () =>
+      ground === 'frame'
+        ? { kind: 'sequence', sequenceId: sequence.id }
+        : { kind: 'design', designId: 'shelf-design' },
+    [ground, sequence.id],
+  )
+  return (
+    <div className="flex min-h-0 flex-1 flex-col gap-3 overflow-y-auto p-3">
+      <Thumb
+        project={tried}
+        target={target}
+        frame={ground === 'frame' ? frame + at : at}
+        width={314}
+        className={cx('!h-auto !w-full rounded-sm', ground !== 'checker' && 'bg-black! bg-none!')}
+      />
+      <Segments
+        label="Behind designs"
+        value={ground}
+        options={(Object.keys(GROUNDS) as Ground[]).map((value) => ({ value, label: GROUNDS[value] }))}
+        onChange={(v) => props.onGround(v as Ground)}
+      />
+      <p className="text-dim">{design.says}</p>
+      <ul aria-label="Palettes" className="grid gap-1">
+        {family.palettes.map(({ id, name, colours }, i) => (
+          <li key={id}>
+            <button
+              type="button"
+              aria-pressed={i === palette % family.palettes.length}
+              className={cx(
+                'grid h-8 w-full grid-cols-[1fr_auto] items-center gap-2 rounded px-2 text-left hover:bg-field',
+                i === palette % family.palettes.length && 'bg-field font-semibold',
+              )}
+              onClick={() => props.onPalette(i)}
+            >
+              {name}
+              <span className="flex overflow-hidden rounded-sm" aria-hidden>
+                {Object.entries(colours).map(([role, colour]) => (
+                  <span key={role} className="h-4 w-5" style={{ background: colour }} />
+                ))}
+              </span>
+            </button>
+          </li>
+        ))}
+      </ul>
+      <Button look="main" onClick={props.onChoose}>
+        Use at the playhead
+      </Button>
+      <p className="text-faint">
+        {PURPOSES[design.purpose]} · {family.name} · {design.seconds} seconds
+      </p>
+    </div>
+  )
+}
+
+/** Counts on while it is looked at; at rest during playback and where motion is reduced. */
+function useTick(): number {
+  const { playing } = useView('playing')
+  const [tick, setTick] = useState(0)
+  const runs = !playing && !window.matchMedia('(prefers-reduced-motion: reduce)').matches
+  useEffect(() => {
+    if (!runs) return
+    const timer = setInterval(() => setTick((n) => n + 1), EVERY)
+    return () => clearInterval(timer)
+  }, [runs])
+  return tick
+}

@@ -1,0 +1,63 @@
+import type { Project } from '@stilus/core/project'
+import type { Delivered } from '@stilus/engine'
+import { session } from '../session/session'
+import { store } from '../store/store'
+
+/** How many pictures of the shelf are made at a time. */
+const AT_ONCE = 2
+const waiting: (() => void)[] = []
+let running = 0
+
+/** Waits for its turn: what waits for one picture comes before what waits for its next. */
+function turn(first: boolean): Promise<void> {
+  return new Promise((go) => {
+    if (first) waiting.unshift(go)
+    else waiting.push(go)
+    next()
+  })
+}
+
+function next(): void {
+  // The picture in the viewer comes before all of these.
+  if (store.getState().view.playing) return
+  while (running < AT_ONCE) {
+    const go = waiting.shift()
+    if (!go) return
+    running++
+    go()
+  }
+}
+store.subscribe(next)
+
+/** The frame of the only design of a document as the address of a small picture with its transparency; undefined where it was called off. */
+export async function shelfPicture(
+  project: Project,
+  frame: number,
+  width: number,
+  { signal, first }: { signal: AbortSignal; first: boolean },
+): Promise<string | undefined> {
+  await turn(first)
+  try {
+    const [design] = project.designs
+    if (signal.aborted || !design) return undefined
+    const target = { kind: 'design', designId: design.id } as const
+    const scale = width / design.size.width
+    return await address(
+      await session().renderer.render({ project, target, frame, scale, soon: true, signal }),
+    )
+  } catch (error) {
+    if (signal.aborted) return undefined
+    throw error
+  } finally {
+    running--
+    next()
+  }
+}
+
+async function address({ width, height, data }: Delivered): Promise<string> {
+  const canvas = new OffscreenCanvas(width, height)
+  const bytes = new Uint8ClampedArray(data.length)
+  bytes.set(data as Uint8ClampedArray)
+  canvas.getContext('2d')?.putImageData(new ImageData(bytes, width, height), 0, 0)
+  return URL.createObjectURL(await canvas.convertToBlob({ type: 'image/webp', quality: 0.85 }))
+}
