@@ -160,8 +160,10 @@ export function leave(): void {
     corners,
     motionId,
     frozen,
+    titles,
   } = view()
   if (drawing ?? picking ?? trying ?? peek) set({ drawing: null, picking: null, trying: null, peek: null })
+  else if (titles) set({ titles: false })
   else if (drawer || keys) set({ drawer: null, keys: false, insertAt: null })
   else if (modifiers) set({ modifiers: null })
   else if (frozen) set({ frozen: false })

@@ -16,6 +16,21 @@ export const GUIDE: readonly { page: string; title: string; words: readonly stri
     words: ['green', 'blue', 'screen', 'chroma', 'matte', 'hair', 'spill'],
   },
   {
+    page: 'choose-a-title',
+    title: 'Choose a title',
+    words: [
+      'shelf',
+      'design',
+      'template',
+      'lower third',
+      'ready-made',
+      'countdown',
+      'quote',
+      'mirror',
+      'palette',
+    ],
+  },
+  {
     page: 'write-a-title',
     title: 'Write a title',
     words: ['text', 'type', 'letters', 'font', 'name', 'lower third', 'credits', 'caption', 'style'],

@@ -110,7 +110,7 @@ export function MediaDrawer({ project }: { project: Project }) {
           multiple
           hidden
           data-testid="import-input"
-          accept={`${MEDIA_ACCEPT},.otio,.edl,.ora,.svg`}
+          accept={`${MEDIA_ACCEPT},.otio,.edl,.ora,.svg,.srt,.vtt`}
           onChange={(e) => {
             void importFiles([...(e.target.files ?? [])], true)
             e.target.value = ''

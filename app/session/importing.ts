@@ -15,6 +15,7 @@ import { edit } from '../store/edit'
 import { store } from '../store/store'
 import { viewActions } from '../store/view'
 import { ARTWORK, importArtwork } from './artwork'
+import { CAPTIONS, importCaptions } from './captions'
 import { readEdit } from './incoming'
 import { session } from './session'
 import { openSequence, sequenceFrame } from './where'
@@ -34,9 +35,9 @@ export const MEDIA_ACCEPT =
 export async function importFiles(files: readonly File[], place: boolean): Promise<void> {
   const edits = files.filter((f) => EDITS.test(f.name))
   const artworks = files.filter((f) => ARTWORK.test(f.name))
-  const { sequences, single } = sequencesAmong(
-    files.filter((f) => !edits.includes(f) && !artworks.includes(f)),
-  )
+  const captions = files.filter((f) => CAPTIONS.test(f.name))
+  const apart = [...edits, ...artworks, ...captions]
+  const { sequences, single } = sequencesAmong(files.filter((f) => !apart.includes(f)))
   for (const file of single) await importOne(file, place && !edits.length)
   for (const stills of sequences) {
     const packed = await work(`Reading ${stills.length} pictures`, (share, signal) =>
@@ -50,6 +51,7 @@ export async function importFiles(files: readonly File[], place: boolean): Promi
     )
   }
   for (const file of edits) await readEdit(file)
+  for (const file of captions) await importCaptions(file)
   for (const file of artworks) await importArtwork(file)
 }
 

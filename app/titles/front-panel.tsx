@@ -1,10 +1,13 @@
 import {
   type Address,
+  columnKey,
   type Design,
-  type FrontItem,
-  type Project,
   findOwner,
   formAddress,
+  type FrontItem,
+  MOST_LETTERS,
+  type Project,
+  type RowRef,
   valueOf,
 } from '@stilus/core/project'
 import { FlipHorizontal2 } from 'lucide-react'
@@ -16,15 +19,22 @@ import { ColourField } from '../ui/colour-field'
 import { Toggle } from '../ui/fields'
 import { NumberField } from '../ui/number-field'
 
+interface FrontProps {
+  project: Project
+  design: Design
+  /** The row of a roster that it is shown with: what that says is asked for in place of the names of columns. */
+  row?: RowRef | undefined
+}
+
 /** What a design asks for before anything else: its words, what can be switched off, colours that are the same in many places, its size. */
-export function FrontPanel({ project, design }: { project: Project; design: Design }) {
+export function FrontPanel({ project, design, row }: FrontProps) {
   const dispatch = useAppDispatch()
   const items = design.front ?? []
   if (!items.length) return null
   return (
     <section aria-label="Words and colours" className="grid gap-1.5 border-t pt-3">
       {items.map((item, i) => (
-        <FrontRow key={`${item.label} ${i}`} {...{ project, design, item }} />
+        <FrontRow key={`${item.label} ${i}`} {...{ project, design, item, row }} />
       ))}
       <Button
         className="mt-1 flex items-center justify-center gap-1.5"
@@ -36,7 +46,7 @@ export function FrontPanel({ project, design }: { project: Project; design: Desi
   )
 }
 
-function FrontRow({ project, design, item }: { project: Project; design: Design; item: FrontItem }) {
+function FrontRow({ project, design, item, row }: FrontProps & { item: FrontItem }) {
   const dispatch = useAppDispatch()
   const [objectId = ''] = item.objects ?? []
   const object = findOwner(project, 'object', objectId)
@@ -103,26 +113,54 @@ function FrontRow({ project, design, item }: { project: Project; design: Design;
     )
   }
   const says = object.text?.text ?? ''
-  const rows = says.split('\n').length
+  const cell = row && cellOf(project, row, says)
+  if (row && cell)
+    return (
+      <Words
+        label={cell.name}
+        of="this row"
+        says={cell.value}
+        most={MOST_LETTERS}
+        onSay={(value) =>
+          dispatch(edit('roster.cell', { ...row, column: cell.column, value }, `${row.rowId} ${cell.column}`))
+        }
+      />
+    )
+  return (
+    <Words
+      label={item.label}
+      of={design.name}
+      says={says}
+      most={20_000}
+      onSay={(insert) =>
+        dispatch(edit('text.type', { objectId, start: 0, end: says.length, insert }, `front ${objectId}`))
+      }
+    />
+  )
+}
+
+/** The cell that a text shows which is the name of a column and nothing else. */
+function cellOf({ rosters = [] }: Project, { rosterId, rowId }: RowRef, says: string) {
+  const [, key] = /^\{([^{}]+)\}$/.exec(says.trim()) ?? []
+  const roster = rosters.find((r) => r.id === rosterId)
+  const column = roster?.columns.findIndex((name) => columnKey(name) === key) ?? -1
+  const cells = roster?.rows.find((r) => r.id === rowId)?.cells
+  return cells && column >= 0 ? { column, name: key ?? '', value: cells[column] ?? '' } : undefined
+}
+
+function Words(props: { label: string; of: string; says: string; most: number; onSay(text: string): void }) {
+  const { label, says } = props
   return (
     <label className="grid gap-1">
-      <span className="text-dim">{item.label}</span>
+      <span className="text-dim first-letter:uppercase">{label}</span>
       <textarea
-        aria-label={`${item.label} of ${design.name}`}
+        aria-label={`${label} of ${props.of}`}
         value={says}
-        rows={Math.min(8, rows)}
-        maxLength={20_000}
+        rows={Math.min(8, says.split('\n').length)}
+        maxLength={props.most}
         className="min-w-0 resize-y rounded bg-field px-2 py-1 focus:outline-none"
         onKeyDown={(e) => e.stopPropagation()}
-        onChange={(e) =>
-          dispatch(
-            edit(
-              'text.type',
-              { objectId, start: 0, end: says.length, insert: e.target.value },
-              `front ${objectId}`,
-            ),
-          )
-        }
+        onChange={(e) => props.onSay(e.target.value)}
       />
     </label>
   )

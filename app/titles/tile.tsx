@@ -32,7 +32,7 @@ export function useGround({ id }: Pick<Sequence, 'id'>, ground: Ground): Backdro
     let gone = false
     const target = { kind: 'sequence', sequenceId: id } as const
     session()
-      .renderer.render({ project: project.document, target, frame: view.frame, scale: 0.25, soon: true })
+      .renderer.render({ project: project.document, target, frame: view.frame, scale: 0.25, urgent: true })
       .then(
         (picture) => !gone && setFrame(bitmapUrl(picture)),
         // Without a picture of the edit they stand on black.

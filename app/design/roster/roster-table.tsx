@@ -11,6 +11,7 @@ import {
 import { Download, Plus, Trash2, TriangleAlert, X } from 'lucide-react'
 import { useEffect, useMemo } from 'react'
 import { areOpen, needFonts, typesetterOf, useFonts } from '../../session/fonts'
+import { saveCaptions } from '../../session/captions'
 import { saveText } from '../../session/save-text'
 import { uid } from '../../session/work'
 import { edit } from '../../store/edit'
@@ -20,6 +21,7 @@ import { Button, IconButton } from '../../ui/button'
 import { cx } from '../../ui/classes'
 import { EditableText } from '../../ui/fields'
 import { LongList } from '../../ui/long-list'
+import { Menu } from '../../ui/overlays'
 import { placedRows, placeRoster } from './placing'
 import { ReadRoster } from './read-roster'
 
@@ -99,12 +101,26 @@ export function RosterTable({
             <Plus size={13} /> Column
           </Button>
           <ReadRoster {...{ design, roster }} />
-          <IconButton
-            label="Save the roster as CSV"
-            onClick={() => saveText(`${roster.name}.csv`, writeRoster(roster))}
-          >
-            <Download size={15} />
-          </IconButton>
+          <Menu
+            align="end"
+            trigger={
+              <button
+                type="button"
+                aria-label="Save the roster"
+                className="flex size-7 items-center justify-center rounded text-dim hover:bg-field hover:text-text"
+              >
+                <Download size={15} />
+              </button>
+            }
+            items={[
+              {
+                label: 'As a table (CSV)',
+                run: () => saveText(`${roster.name}.csv`, writeRoster(roster)),
+              },
+              { label: 'As captions (SRT)', run: () => saveCaptions(project, roster, 'srt') },
+              { label: 'As captions (WebVTT)', run: () => saveCaptions(project, roster, 'vtt') },
+            ]}
+          />
           <IconButton
             label="Remove the roster"
             onClick={() => {

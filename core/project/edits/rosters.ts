@@ -137,14 +137,15 @@ export const ROSTER_EDITS = {
     (p, a) => {
       const roster = rosterOf(p, a.rosterId)
       const { shots } = getSequence(p, a.sequenceId)
-      const key = roster.columns.map(columnKey).findIndex((k) => k === 'name')
+      const keys = roster.columns.map(columnKey)
+      const column = Math.max(0, keys.indexOf('name'), keys.indexOf('text'))
       for (const { rowId, shotId, lane, start, length } of a.places) {
         const row = roster.rows.find((r) => r.id === rowId)
         if (!row) throw new NotFound('row', rowId)
         if (findOwner(p, 'shot', shotId)) continue
         shots.push({
           id: shotId,
-          name: (row.cells[Math.max(0, key)] || roster.name).slice(0, 200),
+          name: (row.cells[column]?.replace(/\s+/g, ' ') || roster.name).slice(0, 200),
           source: { kind: 'design', designId: roster.designId },
           lane,
           start,

@@ -9,6 +9,7 @@ import {
   graded,
   ground,
   line,
+  plate,
   rect,
   shadow,
   stays,
@@ -160,6 +161,33 @@ export const quiet: Family = {
           ],
           away,
         )
+      },
+    },
+    {
+      id: 'captions',
+      name: 'Captions',
+      purpose: 'lower',
+      says: 'What is said, in one line or two on plates in the middle below; there at once, as captions are.',
+      seconds: 3,
+      pieces: (p) => {
+        const [x, , w] = amid(p, 1, 0, 0.84)
+        return whole([
+          text(
+            'Words',
+            'It hung there all night,\nand nobody would go home.',
+            {
+              area: [x, p.bottom - 15 * p.u, w, 14 * p.u],
+              size: 4.4 * p.u,
+              family: 'inter',
+              weight: 600,
+              align: 'centre',
+              level: 'bottom',
+              leading: 1.32,
+            },
+            plate('ground', { around: 'line', pad: [1.6 * p.u, 0.5 * p.u], round: 0.7 * p.u, opacity: 0.78 }),
+            fill('ink'),
+          ),
+        ])
       },
     },
     {

@@ -1,0 +1,73 @@
+import { findShelf, SHELF, type OnShelf } from '@stilus/core/shelf'
+import { getSequence, newProject, performAll, type Shot } from '@stilus/core/project'
+import { freeLane, laying, sampleFor, sampleOf } from './making'
+import { inOrder, momentsOf } from './moments'
+
+const project = newProject('p', 'P')
+const sequence = getSequence(project)
+const entryOf = (id: string): OnShelf => {
+  const entry = findShelf(id)
+  if (!entry) throw new Error(id)
+  return entry
+}
+const shot = (lane: number, start: number, length: number) => ({ lane, start, length }) as Shot
+
+it.each([
+  [[], 1],
+  [[shot(0, 0, 100)], 1],
+  [[shot(1, 0, 100)], 2],
+  [[shot(1, 90, 100), shot(2, 0, 11)], 3],
+  [[shot(1, 100, 10), shot(1, 0, 10)], 1],
+  [Array.from({ length: 40 }, (_, lane) => shot(lane, 0, 100)), 32],
+])('the lowest free lane over %j is %i', (shots, lane) => {
+  expect(freeLane({ shots }, 10, 90)).toBe(lane)
+})
+
+it('lays a design at a frame, as long as it is made for, with a name and ids of its own each time', () => {
+  const sample = sampleFor(sequence, entryOf('paper/slips'), 1, ['Nim Ferro', ''])
+  let made = project
+  for (const n of [1, 2]) {
+    let count = 0
+    const { acts, name, length } = laying(made, getSequence(made), 48, sample, [
+      `d${n}`,
+      `s${n}`,
+      () => `o${n}-${++count}`,
+    ])
+    expect([name, length]).toEqual([n === 1 ? 'Two slips' : 'Two slips 2', 120])
+    made = performAll(made, acts, name).project
+  }
+  const { shots } = getSequence(made)
+  expect(shots.map((s) => [s.name, s.lane, s.start, s.length, s.fitted])).toEqual([
+    ['Two slips', 1, 48, 120, true],
+    ['Two slips 2', 2, 48, 120, true],
+  ])
+  expect(JSON.stringify(made.designs)).toContain('Nim Ferro')
+  expect(made.designs[0]?.front?.map((f) => f.label)).toEqual([
+    'Name',
+    'What they do',
+    'Letters',
+    'Ground',
+    'Accent',
+    'Place',
+  ])
+})
+
+it('a palette that a family does not have is one that it has', () => {
+  const [a, b] = [0, 2].map((n) => sampleFor(sequence, entryOf('grid/under-rule'), n, []).palette)
+  expect(a).toBe(b)
+})
+
+it.each(SHELF.map((e) => [e.id, e] as const))(
+  '%s is seen at moments that rise, one of them at rest',
+  (_, entry) => {
+    const { design } = sampleOf(project, sampleFor(sequence, entry, 0, []))
+    const moments = momentsOf(design)
+    const frames = moments.moving.map((m) => m.frame)
+    expect(frames).toEqual([...frames].sort((a, b) => a - b))
+    expect(frames).toContain(moments.rest)
+    expect(frames.every((f) => Number.isInteger(f) && f >= 0 && f < design.length)).toBe(true)
+    const ordered = inOrder(moments)
+    expect(ordered[0]).toBe(moments.rest)
+    expect(new Set(ordered)).toEqual(new Set(frames))
+  },
+)
