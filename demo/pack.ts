@@ -1,5 +1,5 @@
 // Puts the demo project and its media into one package, as the server offers it: tsx demo/pack.ts
-import { copyFileSync, createReadStream, createWriteStream, mkdirSync } from 'node:fs'
+import { copyFileSync, createReadStream, createWriteStream, mkdirSync, renameSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { writePackage } from '@stilus/core/formats'
 import { demoProject } from './project'
@@ -11,7 +11,9 @@ export async function packDemo(): Promise<string> {
   mkdirSync(folder, { recursive: true })
   copyFileSync(mediaPath('still.jpg'), `${folder}still.jpg`)
   const path = `${folder}the-tin-comet.stilus.zip`
-  const out = createWriteStream(path)
+  // Whoever reads the package at that moment reads the one that was there.
+  const part = `${path}.${process.pid}`
+  const out = createWriteStream(part)
   const project = demoProject()
   const media = project.media.map(({ id, name }) => ({
     id,
@@ -22,6 +24,7 @@ export async function packDemo(): Promise<string> {
   await new Promise<void>((done, failed) =>
     out.end((error?: Error | null) => (error ? failed(error) : done())),
   )
+  renameSync(part, path)
   return path
 }
 

@@ -1,5 +1,5 @@
 // npm test: packages and Debian's programs if missing, then lint, types, unit tests and the browser tests.
-import { readdirSync, readFileSync } from 'node:fs'
+import { readdirSync } from 'node:fs'
 import { join } from 'node:path'
 import { ensureDebian, ensurePackages, fail, node, root, step } from './setup.mjs'
 
@@ -37,12 +37,7 @@ node(['node_modules/jest/bin/jest.js'], 'A unit test failed: see above.')
 step('Browser tests')
 const tests = readdirSync(join(root, 'e2e')).filter((name) => name.endsWith('.test.ts'))
 const reporter = ['--test-reporter', 'spec', '--test-concurrency', '1', '--test-timeout', '900000']
-// Tests of the application wait for it much of the time: those of the engine alone are run beside them.
-const ofApp = (name) => readFileSync(join(root, 'e2e', name), 'utf8').includes('openStage')
-const browser = await besideEachOther(
-  [tests.filter(ofApp), tests.filter((name) => !ofApp(name))].map((names) => ({
-    args: ['--import', 'tsx', '--test', ...reporter, ...names.map((name) => `e2e/${name}`)],
-    sentence: 'A browser test failed: see above.',
-  })),
+node(
+  ['--import', 'tsx', '--test', ...reporter, ...tests.map((name) => `e2e/${name}`)],
+  'A browser test failed: see above.',
 )
-if (browser.length) fail(browser.join('\n'))
