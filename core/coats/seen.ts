@@ -1,5 +1,5 @@
 import type { Exposed, Look } from '../arrivals'
-import { type Area, blit, type Frame, grown, type Size, union } from '../frame'
+import { type Area, blit, type Frame, grown, intersection, type Size, union, wholeOf } from '../frame'
 import { coverOf, filled, gaussian, gaussianReach, holdBy, type Kernels, layOver, softened } from '../kernels'
 import { invert, type Matrix3, multiply, through } from '../matrix'
 import type { Coat } from './coat'
@@ -136,26 +136,20 @@ const wound = (contours: readonly number[][]): number[][] =>
     return out
   })
 
-/** A picture as a look shows it. The picture is freed. */
-function seen(k: Kernels, picture: Painting, look: Look, map: Matrix3, size: Size): Painting {
+/** A picture as a look shows it, in what of that lies in a whole of a size. The picture is freed. */
+export function seen(k: Kernels, picture: Painting, look: Look, map: Matrix3, size: Size): Painting {
   finish(k, picture, look, map)
   const sigma = look.blur * lengthOf([map[0], map[1], map[2], map[3], map[4], map[5]])
   if (!(sigma > 0.05)) return picture
-  const area = within(grown(picture.area, gaussianReach(sigma)), size, gaussianReach(sigma))
+  // Of what it is spread over only what lies in the whole is wanted.
+  const spread = intersection(grown(picture.area, gaussianReach(sigma)), wholeOf(size))
+  const area = union(picture.area, spread)
   const room = filled(k, area.width, area.height, [0, 0, 0, 0])
   blit({ picture: room, area }, { picture: picture.frame, area: picture.area })
   k.free(picture.frame)
   const soft = gaussian(k, room, sigma, sigma, 'black')
   k.free(room)
   return { frame: soft, area }
-}
-
-/** No more of an area than lies near a picture. */
-function within(area: Area, { width, height }: Size, room: number): Area {
-  const [x, y] = [Math.max(area.x, -room), Math.max(area.y, -room)]
-  const right = Math.min(area.x + area.width, width + room)
-  const bottom = Math.min(area.y + area.height, height + room)
-  return { x, y, width: Math.max(0, right - x), height: Math.max(0, bottom - y) }
 }
 
 /** Bodies that are painted alike, and how they are seen. */
@@ -228,7 +222,7 @@ function extentThrough([left, top, right, bottom]: NonNullable<Drawing['extent']
 }
 
 /** A sum with a part of a picture added, which is freed; it grows where it must. */
-function added(k: Kernels, sum: Painting | undefined, picture: Painting, weight: number): Painting {
+export function added(k: Kernels, sum: Painting | undefined, picture: Painting, weight: number): Painting {
   const area = sum ? union(sum.area, picture.area) : picture.area
   let out = sum
   if (!out || area.width !== out.area.width || area.height !== out.area.height) {
@@ -264,27 +258,4 @@ export function laidTogether(k: Kernels, pictures: readonly Painting[]): Paintin
     k.free(picture.frame)
   }
   return { frame, area }
-}
-
-/** A whole picture as looks show it, each exposed for a while, laid over each other. @param map from the pixels that looks are told in to those of the picture */
-export function pictureSeen(
-  k: Kernels,
-  picture: Frame,
-  looks: readonly Exposed[],
-  map: Matrix3,
-  warp: (frame: Frame, toSource: Matrix3) => Frame,
-): Painting | undefined {
-  const area: Area = { x: 0, y: 0, width: picture.width, height: picture.height }
-  const back = invert(map)
-  const parts = looks.flatMap((moments) => {
-    let sum: Painting | undefined
-    for (const look of moments) {
-      if (!(look.opacity > 0)) continue
-      const by = multiply(multiply(map, look.matrix), back)
-      const one = seen(k, { frame: warp(picture, invert(by)), area }, look, map, picture)
-      sum = added(k, sum, one, 1 / moments.length)
-    }
-    return sum ? [sum] : []
-  })
-  return laidTogether(k, parts)
 }

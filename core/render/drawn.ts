@@ -21,11 +21,10 @@ export function seen(
   k: Kernels,
   { looks, map }: Extract<Op, { kind: 'seen' }>,
   { picture }: Held,
-  { width, height }: Size,
   area: Area,
 ): Frame {
   const out = filled(k, area.width, area.height, [0, 0, 0, 0])
-  const warp = (frame: Frame, toSource: Matrix3) =>
+  const warp = (frame: Frame, toSource: Matrix3, { width, height }: Size) =>
     warpPerspective(k, frame, toSource, { edge: 'black', filter: 'bicubic', width, height })
   const made = pictureSeen(k, picture as Frame, looks, map, warp)
   if (!made) return out

@@ -94,7 +94,7 @@ function make(
       return cropped(k, { picture: whole, area: wholeOf(canvas) }, area)
     }
     case 'seen':
-      return seen(k, op, first as Held, canvas, area)
+      return seen(k, op, first as Held, area)
     case 'fill': {
       const matte = part(k, first as Held, area)
       const out = filled(k, width, height, [...op.colour, 1])

@@ -24,15 +24,7 @@ const lies = shadow({ offset: [0, 4], blur: 4, opacity: 0.35 })
 const relief = shade({ offset: [0, -3], blur: 2.5, opacity: 0.35 })
 const falls = (frames: number, more = {}) =>
   comes('gravity', { unit: 'whole', frames, bounce: 0.35, tumble: 0.12, ...more })
-const topples = goes('slide', {
-  unit: 'whole',
-  side: 90,
-  distance: 3,
-  frames: 12,
-  ease: 'soft',
-  shutter: 0,
-  fade: 0.4,
-})
+const topples = goes('slide', { unit: 'whole', side: 90, distance: 3, frames: 12, ease: 'soft', fade: 0.4 })
 const fades = goes('fade', { unit: 'whole', frames: 8 })
 const cube = (p: Page, name: string, [x, y, w, h]: Area, role: Role, frames: number, says?: string): Piece =>
   group(

@@ -103,7 +103,7 @@ export const lantern: Family = {
               lights(34, { unit: 'line' }),
             ),
           ],
-          fades,
+          snuffed,
         )
       },
     },
