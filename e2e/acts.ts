@@ -141,3 +141,31 @@ export async function newDesign({ page, address }: Stage): Promise<void> {
   await palette(page, 'New design')
   await page.getByTestId('objects').waitFor()
 }
+
+/** What the viewer shows as one number, once it rests. */
+export async function restingPicture(page: Page): Promise<number> {
+  let before = -1
+  for (let i = 0; i < 80; i++) {
+    const now = await page.evaluate(() => {
+      const canvas = document.querySelector<HTMLCanvasElement>('[data-testid="viewer"] canvas')
+      const data = canvas?.getContext('2d')?.getImageData(0, 0, canvas.width, canvas.height).data ?? []
+      let sum = 7
+      for (let n = 0; n < data.length; n += 16) sum = (sum * 31 + (data[n] ?? 0)) % 1_000_003
+      return sum
+    })
+    if (now === before) return now
+    before = now
+    await page.waitForTimeout(300)
+  }
+  throw new Error('the picture does not come to rest')
+}
+
+/** Waits until the viewer rests on another picture than the one that had a number. */
+export async function changedPicture(page: Page, from: number): Promise<number> {
+  for (let i = 0; i < 40; i++) {
+    const now = await restingPicture(page)
+    if (now !== from) return now
+    await page.waitForTimeout(100)
+  }
+  throw new Error('the picture stays as it was')
+}

@@ -1,6 +1,14 @@
 import assert from 'node:assert/strict'
 import { after, before, test } from 'node:test'
-import { goToTimecode, notices, palette as run, pictureOf, saved } from './acts'
+import {
+  changedPicture as changes,
+  goToTimecode,
+  notices,
+  palette as run,
+  pictureOf,
+  restingPicture,
+  saved,
+} from './acts'
 import { openStage, type Stage } from './browser'
 import { toldRightly } from './heard'
 
@@ -19,47 +27,20 @@ after(() => stage?.close())
 const cell = (column: string, row: number) =>
   stage.page.getByLabel(`${column} of row ${row}`, { exact: true })
 const table = () => stage.page.getByRole('region', { name: 'Roster', exact: true })
-/** What the picture shows, as one number, once it rests. */
-async function picture(): Promise<number> {
-  let before = -1
-  for (let i = 0; i < 80; i++) {
-    const now = await stage.page.evaluate(() => {
-      const canvas = document.querySelector<HTMLCanvasElement>('[data-testid="viewer"] canvas')
-      const data = canvas?.getContext('2d')?.getImageData(0, 0, canvas.width, canvas.height).data ?? []
-      let sum = 7
-      for (let n = 0; n < data.length; n += 16) sum = (sum * 31 + (data[n] ?? 0)) % 1_000_003
-      return sum
-    })
-    if (now === before) return now
-    before = now
-    await stage.page.waitForTimeout(200)
-  }
-  return assert.fail('the picture does not come to rest')
-}
-/** Waits until the picture is another one. */
-async function changes(from: number): Promise<number> {
-  for (let i = 0; i < 40; i++) {
-    const now = await picture()
-    if (now !== from) return now
-    await stage.page.waitForTimeout(100)
-  }
-  return assert.fail('the picture stays as it was')
-}
-
 test('the roster stands in place of the lanes; the row in hand is seen on the picture', async () => {
   const { page } = stage
-  const first = await picture()
+  const first = await restingPicture(page)
   await run(page, 'Open the roster of the design')
   await cell('name', 1).waitFor()
   assert.equal(await cell('name', 4).inputValue(), 'Teodor Maszkowiak-Lindqvist')
   await cell('name', 4).click()
-  const fourth = await changes(first)
+  const fourth = await changes(page, first)
   await table()
     .getByText(/Name is set at \d+ % of its size/)
     .waitFor()
   await cell('name', 4).fill('Ida Om')
   await cell('name', 4).press('Enter')
-  await changes(fourth)
+  await changes(page, fourth)
   await page.keyboard.press('Control+z')
   await page.waitForTimeout(300)
   assert.equal(await cell('name', 4).inputValue(), 'Teodor Maszkowiak-Lindqvist')

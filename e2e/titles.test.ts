@@ -3,7 +3,15 @@ import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { after, before, test } from 'node:test'
-import { goToTimecode, notices, palette as run, pictureOf, saved } from './acts'
+import {
+  changedPicture as changes,
+  goToTimecode,
+  notices,
+  palette as run,
+  pictureOf,
+  restingPicture,
+  saved,
+} from './acts'
 import { openStage, type Stage } from './browser'
 import { toldRightly } from './heard'
 
@@ -20,23 +28,6 @@ after(() => stage?.close())
 const shelf = () => stage.page.getByRole('region', { name: 'Shelf of designs' })
 const tile = (id: string) => shelf().locator(`li[data-entry="${id}"]`)
 const shots = (name: string) => stage.page.getByRole('button', { name: new RegExp(`^Shot ${name},`) })
-/** The picture in the viewer as one number, once it rests. */
-async function picture(): Promise<number> {
-  let before = -1
-  for (let i = 0; i < 60; i++) {
-    const now = await stage.page.evaluate(() => {
-      const canvas = document.querySelector<HTMLCanvasElement>('[data-testid="viewer"] canvas')
-      const data = canvas?.getContext('2d')?.getImageData(0, 0, canvas.width, canvas.height).data ?? []
-      let sum = 7
-      for (let n = 0; n < data.length; n += 16) sum = (sum * 31 + (data[n] ?? 0)) % 1_000_003
-      return sum
-    })
-    if (now === before) return now
-    before = now
-    await stage.page.waitForTimeout(400)
-  }
-  return assert.fail('the picture does not come to rest')
-}
 /** The addresses that a picture on the shelf shows within a while. */
 async function pictures(id: string, want: number): Promise<number> {
   const seen = new Set<string>()
@@ -46,16 +37,6 @@ async function pictures(id: string, want: number): Promise<number> {
     await stage.page.waitForTimeout(60)
   }
   return seen.size
-}
-
-/** Waits until the picture is another one. */
-async function changes(from: number): Promise<number> {
-  for (let i = 0; i < 40; i++) {
-    const now = await picture()
-    if (now !== from) return now
-    await stage.page.waitForTimeout(100)
-  }
-  return assert.fail('the picture stays as it was')
 }
 
 test('the shelf opens over the edit; designs move in the words of the user', async () => {
@@ -101,19 +82,19 @@ test('a click lays it at the playhead with those words; only words, colours and 
     true,
   )
   await goToTimecode(page, '01:00:12:00')
-  const before = await picture()
+  const before = await restingPicture(page)
   await panel.getByLabel('Name of Two slips').fill('Odo Brask')
-  await changes(before)
+  await changes(page, before)
   await panel.getByRole('button', { name: /^Accent/ }).waitFor()
 })
 
 test('mirrored by one act, and taken back; the whole use is one act of the history', async () => {
   const { page } = stage
-  const before = await picture()
+  const before = await restingPicture(page)
   await page.getByRole('button', { name: 'Mirror', exact: true }).click()
-  const there = await changes(before)
+  const there = await changes(page, before)
   await page.keyboard.press('Control+z')
-  assert.equal(await changes(there), before)
+  assert.equal(await changes(page, there), before)
   assert.equal(await shots('Two slips').count(), 1)
   // The name, and the use itself.
   await page.keyboard.press('Control+z')
@@ -159,11 +140,11 @@ const fileOf = (name: string, text: string): string => {
 test('captions come in as one design over the edit, each for its time, and leave with those times', async () => {
   const { page, address } = stage
   await goToTimecode(page, '01:00:21:00')
-  const without = await picture()
+  const without = await restingPicture(page)
   await page.getByRole('button', { name: 'Media', exact: true }).click()
   await page.getByTestId('import-input').setInputFiles(fileOf('Harbour.srt', SRT))
   await page.getByText('3 captions lie over the edit').waitFor()
-  assert.notEqual(await changes(without), without)
+  assert.notEqual(await changes(page, without), without)
   const all = page.getByRole('button', { name: /^Shot (Who hung it|We did|At the same)/ })
   await all.first().waitFor()
   assert.equal(await all.count(), 3)

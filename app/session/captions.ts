@@ -1,7 +1,13 @@
 import { captionRows, captionsOf, readCaptions, sequenceWith, writeSrt, writeVtt } from '@stilus/core/formats'
-import { type Act, getSequence, type Project, type Roster } from '@stilus/core/project'
+import {
+  type Act,
+  freeLane,
+  getSequence,
+  type Project,
+  type Roster,
+  stackedLanes,
+} from '@stilus/core/project'
 import { findShelf, makeDesign } from '@stilus/core/shelf'
-import { freeLane } from '../titles/making'
 import { editAll } from '../store/edit'
 import { store } from '../store/store'
 import { saveText } from './save-text'
@@ -31,15 +37,14 @@ export async function importCaptions(file: File): Promise<void> {
     }
     const made = rows.map((row) => ({ ...row, id: uid() }))
     const end = Math.max(...made.map((r) => r.start + r.length))
-    const lane = freeLane(sequence, 0, end)
-    // Captions that are there together stand on lanes over each other.
-    const until: number[] = []
-    const places = made.map(({ id: rowId, start, length }) => {
-      const free = until.findIndex((frame) => frame <= start)
-      const over = free < 0 ? until.length : free
-      until[over] = start + length
-      return { rowId, shotId: uid(), lane: Math.min(32, lane + over), start, length }
-    })
+    const lanes = stackedLanes(made, freeLane(sequence, { start: 0, length: end }))
+    const places = made.map(({ id: rowId, start, length }, i) => ({
+      rowId,
+      shotId: uid(),
+      lane: lanes[i] ?? 1,
+      start,
+      length,
+    }))
     const acts: Act[] = [
       ['design.take', { design }],
       [

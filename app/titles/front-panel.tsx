@@ -85,11 +85,11 @@ function FrontRow({ project, design, item, row }: FrontProps & { item: FrontItem
         />
       </div>
     )
-  if (item.kind === 'place') {
+  if (item.kind === 'size') {
     const scale = object.form['scale']?.value
     const size = Array.isArray(scale) ? Number(scale[0]) : 1
     return (
-      <Row label="Size">
+      <Row label={item.label}>
         <NumberField
           label={`Size of ${design.name}`}
           value={Math.abs(size) * 100}

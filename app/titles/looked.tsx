@@ -1,11 +1,12 @@
 import { performAll, type Project, type Sequence } from '@stilus/core/project'
 import type { Target } from '@stilus/core/render'
 import { type OnShelf, PURPOSES } from '@stilus/core/shelf'
-import { useEffect, useMemo, useState } from 'react'
+import { useMemo } from 'react'
 import { useView } from '../store/store'
 import { Button } from '../ui/button'
 import { cx } from '../ui/classes'
 import { Segments } from '../ui/fields'
+import { useTicks } from '../ui/use-ticks'
 import { Thumb } from '../viewer/thumb'
 import { laying, sampleFor } from './making'
 import { momentsOf } from './moments'
@@ -27,7 +28,8 @@ export function Looked(props: {
   onChoose(): void
 }) {
   const { project, sequence, entry, words, palette, ground } = props
-  const { frame } = useView('frame')
+  const { frame, playing } = useView('frame', 'playing')
+  const tick = useTicks(!playing, EVERY)
   const { family, design } = entry
   const tried = useMemo(() => {
     let count = 0
@@ -42,7 +44,7 @@ export function Looked(props: {
       ? momentsOf(made).moving.flatMap((m) => Array<number>(Math.min(5, m.held)).fill(m.frame))
       : [0]
   }, [tried])
-  const at = moments[useTick() % moments.length] ?? 0
+  const at = moments[tick % moments.length] ?? 0
   const target = useMemo<Target>(
     () =>
       ground === 'frame'
@@ -96,17 +98,4 @@ export function Looked(props: {
       </p>
     </div>
   )
-}
-
-/** Counts on while it is looked at; at rest during playback and where motion is reduced. */
-function useTick(): number {
-  const { playing } = useView('playing')
-  const [tick, setTick] = useState(0)
-  const runs = !playing && !window.matchMedia('(prefers-reduced-motion: reduce)').matches
-  useEffect(() => {
-    if (!runs) return
-    const timer = setInterval(() => setTick((n) => n + 1), EVERY)
-    return () => clearInterval(timer)
-  }, [runs])
-  return tick
 }

@@ -1,6 +1,6 @@
 import { findShelf, SHELF, type OnShelf } from '@stilus/core/shelf'
-import { getSequence, newProject, performAll, type Shot } from '@stilus/core/project'
-import { freeLane, laying, sampleFor, sampleOf } from './making'
+import { getSequence, newProject, performAll } from '@stilus/core/project'
+import { laying, sampleFor, sampleOf } from './making'
 import { inOrder, momentsOf } from './moments'
 
 const project = newProject('p', 'P')
@@ -10,19 +10,6 @@ const entryOf = (id: string): OnShelf => {
   if (!entry) throw new Error(id)
   return entry
 }
-const shot = (lane: number, start: number, length: number) => ({ lane, start, length }) as Shot
-
-it.each([
-  [[], 1],
-  [[shot(0, 0, 100)], 1],
-  [[shot(1, 0, 100)], 2],
-  [[shot(1, 90, 100), shot(2, 0, 11)], 3],
-  [[shot(1, 100, 10), shot(1, 0, 10)], 1],
-  [Array.from({ length: 40 }, (_, lane) => shot(lane, 0, 100)), 32],
-])('the lowest free lane over %j is %i', (shots, lane) => {
-  expect(freeLane({ shots }, 10, 90)).toBe(lane)
-})
-
 it('lays a design at a frame, as long as it is made for, with a name and ids of its own each time', () => {
   const sample = sampleFor(sequence, entryOf('paper/slips'), 1, ['Nim Ferro', ''])
   let made = project
@@ -48,7 +35,7 @@ it('lays a design at a frame, as long as it is made for, with a name and ids of 
     'Letters',
     'Ground',
     'Accent',
-    'Place',
+    'Size',
   ])
 })
 

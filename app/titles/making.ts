@@ -1,4 +1,11 @@
-import { type Act, type Design, getSequence, type Project, type Sequence } from '@stilus/core/project'
+import {
+  type Act,
+  type Design,
+  freeLane,
+  getSequence,
+  type Project,
+  type Sequence,
+} from '@stilus/core/project'
 import { makeDesign, type OnShelf, type Palette } from '@stilus/core/shelf'
 import { conform, type Rate } from '@stilus/core/time'
 import { tell, uid } from '../session/work'
@@ -41,15 +48,6 @@ export function sampleOf(project: Project, sample: Sample): { project: Project; 
   return { design, project: { ...project, media: [], designs: [design], sequences: [empty], rosters: [] } }
 }
 
-/** The lowest lane over the picture that is free for so long. */
-export function freeLane({ shots }: Pick<Sequence, 'shots'>, start: number, length: number): number {
-  for (let lane = 1; lane < 32; lane++) {
-    const taken = shots.some((s) => s.lane === lane && s.start < start + length && s.start + s.length > start)
-    if (!taken) return lane
-  }
-  return 32
-}
-
 /** What takes a design from the shelf into a project and lays it over a sequence at a frame, as long as it is made for. */
 export function laying(
   project: Project,
@@ -72,7 +70,7 @@ export function laying(
           id: shotId,
           name,
           source: { kind: 'design', designId },
-          lane: freeLane(sequence, start, length),
+          lane: freeLane(sequence, { start, length }),
           start,
           length,
           in: 0,

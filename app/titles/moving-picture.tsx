@@ -1,11 +1,11 @@
 import type { Design, Project } from '@stilus/core/project'
 import { useEffect, useMemo, useRef, useState } from 'react'
+import { lessMotion, useTicks } from '../ui/use-ticks'
 import { inOrder, momentsOf } from './moments'
 import { shelfPicture } from './pictures'
 
 /** Milliseconds that each picture of a movement is seen. */
 const EVERY = 110
-const still = () => window.matchMedia('(prefers-reduced-motion: reduce)').matches
 
 /** A design that moves, small, on whatever lies behind it: first as it stands, then as it comes and goes, over and over. */
 export function MovingPicture(props: {
@@ -20,14 +20,9 @@ export function MovingPicture(props: {
   const { project, design, width, seen, first } = props
   const moments = useMemo(() => momentsOf(design), [design])
   const urls = usePictures({ project, moments, width, wanted: seen, first })
-  const [tick, setTick] = useState(0)
   const ready = moments.moving.filter(({ frame }) => urls.has(frame))
-  const runs = seen && ready.length > 3 && !still()
-  useEffect(() => {
-    if (!runs) return
-    const timer = setInterval(() => setTick((n) => n + 1), EVERY)
-    return () => clearInterval(timer)
-  }, [runs])
+  const runs = seen && ready.length > 3 && !lessMotion()
+  const tick = useTicks(runs, EVERY)
   const frame = runs ? atTick(ready, tick) : moments.rest
   const { size } = design
   return (
@@ -70,7 +65,7 @@ function usePictures(of: {
     const calling = new AbortController()
     const { signal } = calling
     const run = async () => {
-      for (const frame of still() ? [moments.rest] : inOrder(moments)) {
+      for (const frame of lessMotion() ? [moments.rest] : inOrder(moments)) {
         const before = made.current
         if (before.project === project && before.urls.has(frame)) continue
         const url = await shelfPicture(project, frame, width, { signal, first: urgent.current })

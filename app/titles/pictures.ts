@@ -8,7 +8,7 @@ const AT_ONCE = 2
 const waiting: (() => void)[] = []
 let running = 0
 
-/** Waits for its turn: what waits for one picture comes before what waits for its next. */
+/** Waits for its turn; what is looked at is next. */
 function turn(first: boolean): Promise<void> {
   return new Promise((go) => {
     if (first) waiting.unshift(go)

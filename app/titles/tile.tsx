@@ -71,11 +71,14 @@ export const ShelfTile = memo(
     const { project, sequence, entry, words, palette, backdrop, chosen } = props
     const item = useRef<HTMLLIElement>(null)
     const seen = useOnScreen(item)
+    // What was made for it once is kept when it goes out of sight.
+    const [wanted, setWanted] = useState(false)
+    if (seen && !wanted) setWanted(true)
     const sample = useMemo(
-      () => (seen ? sampleOf(project, sampleFor(sequence, entry, palette, words)) : null),
+      () => (wanted ? sampleOf(project, sampleFor(sequence, entry, palette, words)) : null),
       // Only fonts and the shape of the picture are seen of the project.
       // eslint-disable-next-line react-hooks/exhaustive-deps
-      [seen, project.id, sequence.size, sequence.rate, entry, palette, words],
+      [wanted, project.id, sequence.size, sequence.rate, entry, palette, words],
     )
     const { width, height } = sequence.size
     return (

@@ -1,19 +1,28 @@
-import { columnKey, type Project, type Roster, type Sequence } from '../project'
+import { columnKey, MOST_LETTERS, MOST_ROWS, type Project, type Roster, type Sequence } from '../project'
 import { toTimecode } from '../time'
-import type { Caption } from './captions'
+import { type Caption, CaptionProblem } from './captions'
 
 /** The columns of captions as a roster. */
 const COLUMNS = ['From', 'To', 'Text'] as const
 /** Names of columns that say what is said. */
 const SAID = ['text', 'caption', 'words', 'line']
 
-/** Captions as the rows of a roster, and where each stands on a sequence: at the nearest frames, one at least. */
+/** Captions as the rows of a roster, and where each stands on a sequence: at the nearest frames, one at least. @throws CaptionProblem where a roster does not hold them */
 export function captionRows(
   captions: readonly Caption[],
   { rate, startTimecode }: Pick<Sequence, 'rate' | 'startTimecode'>,
 ): { columns: string[]; rows: { cells: string[]; start: number; length: number }[] } {
   const frame = (seconds: number) => Math.round((seconds * rate.num) / rate.den)
   const timecode = (at: number) => toTimecode(startTimecode + at, rate)
+  if (captions.length > MOST_ROWS)
+    throw new CaptionProblem(
+      `There are ${captions.length} captions in this file; a roster holds ${MOST_ROWS}. Part the file in two.`,
+    )
+  const long = captions.find(({ text }) => text.length > MOST_LETTERS)
+  if (long)
+    throw new CaptionProblem(
+      `The caption “${long.text.slice(0, 40)} …” has more than ${MOST_LETTERS} letters. Part it in two.`,
+    )
   return {
     columns: [...COLUMNS],
     rows: captions.map(({ start, end, text }) => {

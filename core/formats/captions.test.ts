@@ -1,5 +1,15 @@
 import fc from 'fast-check'
-import { type Caption, CaptionProblem, readCaptions, writeSrt, writeVtt } from '.'
+import { newSequence, type Roster, type Sequence } from '../project'
+import {
+  type Caption,
+  captionRows,
+  CaptionProblem,
+  captionsOf,
+  readCaptions,
+  sequenceWith,
+  writeSrt,
+  writeVtt,
+} from '.'
 
 it('reads SubRip: numbers, commas, two lines, marks of style left out', () => {
   const file = `\ufeff1\r\n00:00:01,500 --> 00:00:03,000\r\n<i>Who hung it</i>\r\nso low?\r\n\r\n2\r\n00:01:02,040 --> 01:00:00,000\r\n{\\an8}We did &amp; they did\r\n`
@@ -81,4 +91,50 @@ it('what was written as WebVTT is read as it was; as SubRip too, but for what lo
       if (plain.length) expect(readCaptions(writeSrt(plain))).toEqual(near(plain))
     }),
   )
+})
+
+/** Captions laid on a sequence as rows of a roster. */
+function laid(list: readonly Caption[], on: Sequence): { sequence: Sequence; roster: Roster } {
+  const { columns, rows } = captionRows(list, on)
+  const roster = {
+    id: 'r',
+    name: 'R',
+    designId: 'd',
+    columns,
+    rows: rows.map(({ cells }, i) => ({ id: `${i}`, cells })),
+  }
+  const shots = rows.map(({ start, length }, i) => ({ start, length, row: { rosterId: 'r', rowId: `${i}` } }))
+  return { roster, sequence: { ...on, shots: [...shots, { start: 0, length: 9 }] as Sequence['shots'] } }
+}
+
+it.each([
+  [24, 1],
+  [25, 1],
+  [30000, 1001],
+  [60, 1],
+])('captions leave a sequence of %i/%i frames a second as they came, to the frame', (num, den) => {
+  fc.assert(
+    fc.property(captions, (list) => {
+      const { roster, sequence } = laid(list, { ...newSequence('s', 'S'), rate: { num, den } })
+      const out = captionsOf(sequence, roster)
+      expect(out.map((c) => c.text)).toEqual(list.map((c) => c.text))
+      for (const [i, { start, end }] of out.entries()) {
+        expect(Math.abs(start - (list[i]?.start ?? 0))).toBeLessThanOrEqual((0.5 * den) / num + 1e-9)
+        expect(end).toBeGreaterThan(start)
+      }
+      expect(sequenceWith({ sequences: [newSequence('a', 'A'), sequence] }, 'r')).toBe(sequence)
+    }),
+    { numRuns: 40 },
+  )
+})
+
+it('rows say when in the timecode of the sequence; what a roster does not hold is refused with what to do', () => {
+  const sequence = newSequence('s', 'S')
+  const caption = (text: string): Caption => ({ start: 1, end: 2.5, text })
+  expect(captionRows([caption('Up there')], sequence).rows).toEqual([
+    { cells: ['01:00:01:00', '01:00:02:12', 'Up there'], start: 24, length: 36 },
+  ])
+  const many = Array.from({ length: 1001 }, () => caption('x'))
+  expect(() => captionRows(many, sequence)).toThrow('1001 captions in this file; a roster holds 1000')
+  expect(() => captionRows([caption('y'.repeat(301))], sequence)).toThrow('more than 300 letters')
 })

@@ -23,6 +23,7 @@ export {
   shippedFamilies,
 } from './families'
 export { estimatedBox } from './estimate'
+export { beginsOnRight } from './paragraph'
 export { FEATURE_NAMES } from './features'
 export { FontError } from './font-error'
 export { graphemesOf, wordsOf } from './graphemes'

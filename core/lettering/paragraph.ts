@@ -53,6 +53,10 @@ function shapeRun(text: string, run: Run, start = run.start, end = run.end): Sha
   })
 }
 
+/** Whether a text begins on the right, by its first letter that has a direction (Unicode Bidirectional Algorithm, P2 and P3). */
+export const beginsOnRight = (text: string): boolean =>
+  (bidi.getEmbeddingLevels(text).paragraphs[0]?.level ?? 0) % 2 === 1
+
 /** Shapes the letters [start, end) of a text and finds its lines. @param slots the widths of its lines where they differ */
 export function setParagraph(
   setting: Setting,

@@ -110,6 +110,7 @@ export {
 } from './transitions'
 export { designFrame, fittedDesign, frameShown, restingPart, slackOf, usedTimeOf } from './giving'
 export { eyeOf, innerLooksOf, looksOf, plainly } from './looks'
+export { freeLane, stackedLanes } from './lanes'
 export { mirrored } from './mirror'
 export { newMover } from './new-mover'
 export { moverValues, movingAt, numberLike } from './movers'
@@ -123,7 +124,7 @@ export {
   rowValues,
   writeRoster,
 } from './roster'
-export { MOST_LETTERS } from './schema'
+export { MOST_LETTERS, MOST_ROWS } from './schema'
 export { rosterNotes, rosterSettings, type RowNote, type RowSetting } from './roster-notes'
 export { isPassing, moverFrames, moversOf, ownPassages, type OwnPassage, passFrames } from './passes'
 export { passageOf, type PassageWay, passing } from './passages'

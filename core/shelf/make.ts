@@ -1,8 +1,10 @@
 import type { Animated, Value } from '../anim'
 import { decodeSrgb } from '../colour'
 import { OBJECT_FORMS } from '../design'
+import { beginsOnRight } from '../lettering'
 import { defaults, type Values } from '../params'
 import {
+  type Address,
   coatAddress,
   type Design,
   type DesignObject,
@@ -12,6 +14,7 @@ import {
   newMover,
   plainText,
   still,
+  stopAddress,
 } from '../project'
 import { corner, valueOf } from '../region'
 import type { Rate } from '../time'
@@ -55,8 +58,6 @@ function aboutFoot({ form }: DesignObject, { purpose }: ShelfDesign, { size }: M
   Object.assign(form, still({ place: foot, anchor: foot }))
 }
 
-const RIGHT_TO_LEFT = /^[^\p{L}]*[\p{Script=Arabic}\p{Script=Hebrew}]/u
-
 /** A design of the shelf as one of a project, with its words in it; for words that run from right to left it is mirrored. */
 export function makeDesign(shelf: ShelfDesign, making: Making): Design {
   const { designId, size, rate, words = [] } = making
@@ -76,25 +77,22 @@ export function makeDesign(shelf: ShelfDesign, making: Making): Design {
     front: maker.front(objects),
     ...(shelf.whole ? { gives: { way: 'whole' as const, parts: [] } } : {}),
   }
-  return words.some((said) => RIGHT_TO_LEFT.test(said)) ? mirrored(design, 'words') : design
+  const [said] = words.filter((line) => line.trim())
+  return said !== undefined && beginsOnRight(said) ? mirrored(design, 'words') : design
 }
 
 const texts = (pieces: readonly Piece[]): Piece[] =>
   pieces.flatMap((p) => [...(p.asks === 'words' ? [p] : []), ...texts(p.pieces ?? [])])
 
-/** The texts of a design that ask for words, what is read first before all else, figures last. */
-export function asked(pieces: readonly Piece[]): Piece[] {
-  const rank = ({ name }: Piece) => (FIRST.has(name) ? 0 : LAST.test(name) ? 2 : 1)
-  return texts(pieces).sort((a, b) => rank(a) - rank(b))
-}
+/** A number, roman ones too, with a unit perhaps: what counts, not what is said. */
+const FIGURE = /^[\d\s%.,:]*\p{L}{0,2}$/u
 
-/** Texts by their names: what is read first, and what only counts. */
-const FIRST = new Set(
-  'Name|Title|Chapter|Sentence|Words|What was said|Last words|Heading|What to do|Note|Message|Where|Where and when|News|One side|Word 1'.split(
-    '|',
-  ),
-)
-const LAST = /^(Number|Figure|Time|Where|Entries|Its figure|On the stub)\b/
+/** The texts of a design that ask for words in the order in which they are read: large letters before small ones, figures last. */
+export function asked(pieces: readonly Piece[]): Piece[] {
+  const counts = ({ text }: Piece) => Number(FIGURE.test(text?.text ?? ''))
+  const size = ({ form }: Piece) => Number(form['size'])
+  return texts(pieces).sort((a, b) => counts(a) - counts(b) || size(b) - size(a))
+}
 
 class Maker {
   private readonly asks: FrontItem[] = []
@@ -133,7 +131,7 @@ class Maker {
     return object
   }
 
-  /** What is asked for: words first, then grounds, colours, and where it stands. */
+  /** What is asked for: words first, then grounds, colours, and how large it is. */
   front(objects: readonly DesignObject[]): FrontItem[] {
     const [one, ...more] = objects
     const roles = Object.keys(ROLES) as Role[]
@@ -146,7 +144,7 @@ class Maker {
       ...this.asks,
       ...roles.flatMap((role) => this.colours.get(role) ?? []),
       ...(one?.kind === 'group' && !more.length
-        ? [{ label: 'Place', kind: 'place' as const, objects: [one.id] }]
+        ? [{ label: 'Size', kind: 'size' as const, objects: [one.id] }]
         : []),
     ]
   }
@@ -179,10 +177,7 @@ class Maker {
       made.stops = stops.map((stop, i) => {
         const stopId = `${id}-${i + 1}`
         const role = stop.replace('clear ', '') as Role
-        this.colour(role, {
-          owner: { kind: 'object', id: objectId },
-          path: `coats/${id}/stops/${stopId}/form/colour`,
-        })
+        this.colour(role, stopAddress(objectId, id, stopId, 'colour'))
         const at = stops.length < 2 ? 0 : i / (stops.length - 1)
         const opacity = stop.startsWith('clear ') ? 0 : 1
         return { id: stopId, form: still({ at, colour: lightOf(colours[role]), opacity }) }
@@ -190,7 +185,7 @@ class Maker {
     return made
   }
 
-  private colour(role: Role, at: FrontItem['at'] extends (infer A)[] | undefined ? A : never): void {
+  private colour(role: Role, at: Address): void {
     const item = this.colours.get(role) ?? { label: ROLES[role], kind: 'value' as const, at: [] }
     this.colours.set(role, { ...item, at: [...(item.at ?? []), at] })
   }

@@ -2,12 +2,13 @@ import type { MoverDeclaration, Way } from '@stilus/core/arrivals'
 import { getDesign, designOf, type DesignObject, type Project } from '@stilus/core/project'
 import type { Target } from '@stilus/core/render'
 import { X } from 'lucide-react'
-import { memo, useEffect, useMemo, useState } from 'react'
+import { memo, useMemo, useState } from 'react'
 import { useDesk } from '../../desk/use-desk'
 import { useFonts } from '../../session/fonts'
 import { useView } from '../../store/store'
 import { IconButton } from '../../ui/button'
 import { SearchField } from '../../ui/search-field'
+import { lessMotion, useTicks } from '../../ui/use-ticks'
 import { Thumb } from '../../viewer/thumb'
 import { foundMovers, WAY_NAMES } from './names'
 import { SAMPLE, sampleFrame, sampleOf, sampleWith } from './sample'
@@ -78,17 +79,9 @@ export function MoverPicker(props: {
 /** Runs from 0 to 1 again and again while something is looked at; at rest during playback and where motion is reduced. */
 function useRunning(on: boolean): number {
   const { playing } = useView('playing')
-  const [step, setStep] = useState(0)
-  const runs = on && !playing && !window.matchMedia('(prefers-reduced-motion: reduce)').matches
-  useEffect(() => {
-    if (!runs) return
-    const timer = setInterval(() => setStep((n) => (n + 1) % (STEPS + 2)), EVERY)
-    return () => {
-      clearInterval(timer)
-      setStep(0)
-    }
-  }, [runs])
-  return runs ? Math.min(1, step / STEPS) : REST
+  const runs = on && !playing && !lessMotion()
+  const tick = useTicks(runs, EVERY)
+  return runs ? Math.min(1, (tick % (STEPS + 2)) / STEPS) : REST
 }
 
 /** A mover on the sample; drawn anew alone where it runs. */

@@ -5,6 +5,7 @@ import {
   type Project,
   type Roster,
   sequenceLength,
+  stackedLanes,
 } from '@stilus/core/project'
 import { conform } from '@stilus/core/time'
 import { tell, uid } from '../../session/work'
@@ -27,11 +28,9 @@ export function placeRoster(project: Project, design: Design, roster: Roster): v
   const there = placedRows(project, roster.id)
   const usual = usualLength(project, design)
   const lowest = Math.max(0, ...sequence.shots.map((s) => s.lane)) + 1
-  // Rows that are there at the same time lie on lanes over each other.
-  const ends: number[] = []
   let end = sequenceLength(sequence)
   let without = 0
-  const places = roster.rows
+  const rows = roster.rows
     .filter((row) => !there.has(row.id))
     .map(({ id: rowId }) => {
       const said = placeOfRow(roster, rowId, sequence, usual)
@@ -40,12 +39,10 @@ export function placeRoster(project: Project, design: Design, roster: Roster): v
         end += usual
         without++
       }
-      const length = said?.length ?? usual
-      const free = ends.findIndex((until) => until <= start)
-      const over = free < 0 ? ends.length : free
-      ends[over] = start + length
-      return { rowId, shotId: uid(), lane: Math.min(32, lowest + over), start, length }
+      return { rowId, shotId: uid(), start, length: said?.length ?? usual }
     })
+  const lanes = stackedLanes(rows, lowest)
+  const places = rows.map((row, i) => ({ ...row, lane: lanes[i] ?? lowest }))
   if (!places.length)
     return void tell('info', 'Every row is on the edit already. What you change in the table changes there.')
   if (!store.dispatch(edit('roster.place', { rosterId: roster.id, places }))) return

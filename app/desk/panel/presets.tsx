@@ -1,7 +1,7 @@
 import type { Preset } from '@stilus/core/formats'
 import { type Act, type Step } from '@stilus/core/project'
 import type { Target } from '@stilus/core/render'
-import { useEffect, useMemo, useRef, useState } from 'react'
+import { useMemo, useRef, useState } from 'react'
 import {
   dropKept,
   importPresets,
@@ -22,6 +22,7 @@ import { cx } from '../../ui/classes'
 import { Favourite } from '../../ui/favourite'
 import { Menu } from '../../ui/overlays'
 import { Ask } from '../../ui/ask'
+import { useTicks } from '../../ui/use-ticks'
 import { Thumb } from '../../viewer/thumb'
 import { useDesk } from '../use-desk'
 
@@ -117,14 +118,8 @@ const MOVING = { frames: 48, by: 6, every: 350 }
 export function useMovingFrame(): number {
   const { frame, playing, hand } = useView('frame', 'playing', 'hand')
   const { stage } = useDesk()
-  const [ahead, setAhead] = useState(0)
-  const still = playing || hand || window.matchMedia('(prefers-reduced-motion: reduce)').matches
-  useEffect(() => {
-    if (still) return
-    const timer = setInterval(() => setAhead((n) => (n + MOVING.by) % MOVING.frames), MOVING.every)
-    return () => clearInterval(timer)
-  }, [still])
-  return Math.min(stage.length - 1, frame + (still ? 0 : ahead))
+  const ticks = useTicks(!playing && !hand, MOVING.every)
+  return Math.min(stage.length - 1, frame + ((ticks * MOVING.by) % MOVING.frames))
 }
 
 function PresetTile({

@@ -84,6 +84,8 @@ export const DESIGN_EDITS = {
       const [taken] = allObjects(a.design.objects).filter((o) => findOwner(p, 'object', o.id))
       if (taken) throw new Refused(`There is an object with the id "${taken.id}" already.`)
       p.designs.push(a.design)
+      for (const { source, coats = [] } of allObjects(a.design.objects))
+        for (const own of [source, ...coats.map((c) => c.source)]) if (own) needSource(p, own)
       refuseDesignLoops(p, a.design)
     },
   ),

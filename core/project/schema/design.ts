@@ -154,10 +154,10 @@ export const givesSchema = loose({
   parts: z.array(loose({ id, start: z.int().min(0), end: z.int().min(1), give: z.enum(GIVE_KINDS) })).max(64),
 })
 
-/** What of a design is asked for before anything else: what texts say, whether things are there, values such as colours that are the same in many places, where a group stands. */
+/** What of a design is asked for before anything else: what texts say, whether things are there, values such as colours that are the same in many places, how large a group is. */
 export const frontSchema = loose({
   label: z.string().min(1).max(80),
-  kind: z.enum(['words', 'shown', 'value', 'place']),
+  kind: z.enum(['words', 'shown', 'value', 'size']),
   objects: z.array(id).max(64).optional(),
   at: z.array(addressSchema).max(400).optional(),
 })

@@ -308,7 +308,7 @@ export const tickets: Family = {
           text(
             'Heading',
             'This evening',
-            { area: [x + 1 * p.u, top - 11.5 * p.u, w - 2 * p.u, 10 * p.u], size: 6.4 * p.u, ...small },
+            { area: [x + 1 * p.u, top - 11.5 * p.u, w - 2 * p.u, 10 * p.u], size: 7.4 * p.u, ...small },
             fill('accent'),
             comes('fade', { frames: 18 }),
             fades,

@@ -333,7 +333,7 @@ export const tremor: Family = {
           text(
             'Heading',
             'Tonight',
-            { area: [p.left, y, head - 3 * p.u, h], size: 5 * p.u, ...strong },
+            { area: [p.left, y, head - 3 * p.u, h], size: 4.2 * p.u, ...strong },
             fill('ground'),
             scrambled(20),
             fades,
