@@ -146,6 +146,7 @@ export async function newDesign({ page, address }: Stage): Promise<void> {
 export async function restingPicture(page: Page): Promise<number> {
   let before = -1
   for (let i = 0; i < 80; i++) {
+    await page.locator('[data-testid="viewer"] canvas:not([aria-busy])').first().waitFor()
     const now = await page.evaluate(() => {
       const canvas = document.querySelector<HTMLCanvasElement>('[data-testid="viewer"] canvas')
       const data = canvas?.getContext('2d')?.getImageData(0, 0, canvas.width, canvas.height).data ?? []
@@ -155,7 +156,7 @@ export async function restingPicture(page: Page): Promise<number> {
     })
     if (now === before) return now
     before = now
-    await page.waitForTimeout(300)
+    await page.waitForTimeout(150)
   }
   throw new Error('the picture does not come to rest')
 }

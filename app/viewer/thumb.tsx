@@ -48,7 +48,7 @@ export function Thumb({ project, target, frame, width, className }: ThumbProps) 
       alt=""
       draggable={false}
       className={cx('checker block', className)}
-      style={{ width, height }}
+      style={{ width, height, aspectRatio: size.width / size.height }}
     />
   )
 }

@@ -9,7 +9,8 @@ const AT_HAND = 60
 
 /**
  * Keeps a canvas, or an image for small pictures, showing a request. While a hand is on a control, pictures come at a scale that can be had at once; the full one
- * follows when it rests. Returns the message of a picture that could not be made.
+ * follows when it rests. The element is `aria-busy` until it shows what was asked for last, with no hand on a control. Returns the message of a picture that could
+ * not be made.
  */
 export function usePicture(
   element: RefObject<HTMLCanvasElement | HTMLImageElement | null>,
@@ -19,6 +20,7 @@ export function usePicture(
 ): string | null {
   const [problem, setProblem] = useState<string | null>(null)
   const latest = useRef<Latest<RenderRequest> | null>(null)
+  const rests = useRef<RenderRequest | null>(null)
   const told = useRef(onShow)
   useEffect(() => {
     told.current = onShow
@@ -37,23 +39,29 @@ export function usePicture(
         const picture = ready ?? (first && !first.near ? first : await renderer.render({ ...job, signal }))
         if (!ready && job.urgent) pace.note(job.scale, performance.now() - began)
         if (element.current) show(element.current, picture, job)
+        if (job === rests.current) element.current?.removeAttribute('aria-busy')
         told.current?.(picture)
         setProblem(null)
       },
       // A picture at rest takes long; a hand that moves must not wait for it. What the hand itself asks for is always finished, or nothing would ever show.
       (running, waiting) => waiting.scale < running.scale,
-      (error) => setProblem(error instanceof Error ? error.message : String(error)),
+      (error) => {
+        element.current?.removeAttribute('aria-busy')
+        setProblem(error instanceof Error ? error.message : String(error))
+      },
     )
     latest.current = runner
     return () => runner.close()
   }, [element])
 
   useEffect(() => {
-    if (!request) return
+    if (!request) return element.current?.removeAttribute('aria-busy')
     const wanted = hand ? { ...request, scale: session().pace.scaleFor(AT_HAND, request.scale) } : request
     const ready = session().renderer.peek(wanted)
     if (ready && element.current) show(element.current, ready, wanted)
     if (ready) told.current?.(ready)
+    rests.current = hand ? null : wanted
+    element.current?.setAttribute('aria-busy', 'true')
     latest.current?.put(wanted)
   }, [element, request, hand])
 
