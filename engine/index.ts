@@ -9,11 +9,11 @@ export { Scoper } from './scope/scoper'
 export { Player, type PlayEvents, type PlayRange } from './play/player'
 export { Autosave, holdProject } from './store/autosave'
 export { StorageFull } from './store/database'
-export { dropFromLibrary, keepInLibrary, type LibraryItem, listLibrary } from './store/saved'
+export { dropFromLibrary, keepInLibrary, type KeptDesign, type LibraryItem, listLibrary } from './store/saved'
 export { importFile, mediumOf } from './store/import'
 export { type LaidSequence, layOutEdit, type Layout, naturalLength, newShot, shotName } from './store/layout'
 export { findByName } from './store/media-names'
-export { packProject, unpackProject } from './store/package'
+export { filesOf, packFiles, packProject, unpackFiles, unpackProject } from './store/package'
 export {
   deleteProject,
   findMedium,

@@ -5,6 +5,7 @@ import { combineObjects, repeatObjects } from '../design/object-acts'
 import { hasCorners } from '../design/object-corners'
 import { setOnShape } from '../design/text/courses'
 import { SHAPES } from '@stilus/core/shapes'
+import { keepDesign, saveDesignFile } from '../session/own-designs'
 import { saveDesign } from '../session/save-design'
 import { here } from '../session/where'
 import { edit } from '../store/edit'
@@ -95,6 +96,28 @@ export const SHAPING: readonly Command[] = [
     words: ['bars', 'graph', 'ring', 'pie', 'line', 'area', 'table', 'csv', 'infographic', 'numbers'],
     when: onDesign,
     run: () => set({ charting: true }),
+  },
+  {
+    ...plain,
+    id: 'keep-design',
+    label: 'Keep the design on the shelf',
+    words: ['title', 'template', 'own', 'mine', 'again', 'other projects', 'save'],
+    when: onDesign,
+    run: () => {
+      const at = here()
+      if (at?.kind === 'design') void keepDesign(at.designId)
+    },
+  },
+  {
+    ...plain,
+    id: 'save-design',
+    label: 'Save the design as a file with its fonts and pictures',
+    words: ['title', 'template', 'export', 'share', 'package', 'zip'],
+    when: onDesign,
+    run: () => {
+      const at = here()
+      if (at?.kind === 'design') void saveDesignFile(at.designId)
+    },
   },
   {
     ...plain,

@@ -1,11 +1,14 @@
 import { type Design, type Project, textsOf, usesOf } from '@stilus/core/project'
 import { toTimecode } from '@stilus/core/time'
+import { AskedFor } from '../titles/asked-for'
 import { FrontPanel } from '../titles/front-panel'
 import { RosterRows } from './roster/roster-rows'
 import { GivingRows } from './giving-rows'
 import { EmphasisPanel } from './text/emphasis-panel'
+import { keepDesign, saveDesignFile } from '../session/own-designs'
 import { edit } from '../store/edit'
 import { useAppDispatch } from '../store/store'
+import { Button } from '../ui/button'
 import { EditableText } from '../ui/fields'
 import { FormatFields } from '../ui/format-fields'
 import { NumberField } from '../ui/number-field'
@@ -48,6 +51,7 @@ export function DesignPanel({ project, design }: { project: Project; design: Des
         <span className="text-dim">{toTimecode(length, rate)}</span>
       </div>
       <FrontPanel project={project} design={design} />
+      {design.objects.length > 0 && <AskedFor design={design} />}
       <p className="border-t pt-3 text-dim">
         {design.objects.length
           ? 'Click an object on the picture, or choose it in the list below.'
@@ -56,6 +60,12 @@ export function DesignPanel({ project, design }: { project: Project; design: Des
       {design.objects.length > 0 && <RosterRows {...{ project, design }} />}
       {design.objects.length > 0 && <GivingRows design={design} />}
       {textsOf({ designs: [design] }).length > 0 && <EmphasisPanel design={design} />}
+      {design.objects.length > 0 && (
+        <div className="grid grid-cols-2 gap-1.5 border-t pt-3">
+          <Button onClick={() => void keepDesign(designId)}>Keep on the shelf</Button>
+          <Button onClick={() => void saveDesignFile(designId)}>Save as a file</Button>
+        </div>
+      )}
       <p className="text-dim">
         {uses.length
           ? `Used by ${uses.join(', ')}.`

@@ -14,7 +14,7 @@ import {
   stageOf,
   stepIn,
 } from '@stilus/core/project'
-import { saveText } from '../session/save-text'
+import { saveText } from '../session/save-file'
 import { stopTracking } from '../session/tracking'
 import { uid } from '../session/work'
 import { edit, editAll } from '../store/edit'

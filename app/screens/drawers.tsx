@@ -4,6 +4,7 @@ import { rateName } from '@stilus/core/time'
 import { Import, MoreHorizontal, TriangleAlert, X } from 'lucide-react'
 import { type ReactNode, useMemo, useRef, useState } from 'react'
 import { Link } from 'react-router'
+import { keepDesign, saveDesignFile } from '../session/own-designs'
 import { saveDesign } from '../session/save-design'
 import { importFiles, MEDIA_ACCEPT, placeMedium, placeSource, takeApart } from '../session/importing'
 import { newDesign, newSequence } from '../session/made'
@@ -210,7 +211,11 @@ function Made({ name, says, to, source, onRemove }: MadeProps) {
           { label: 'Lay over the sequence at the playhead', run: () => placeSource(source, undefined, true) },
           { label: 'Place at the end of the sequence', run: () => placeSource(source) },
           ...(source.kind === 'design'
-            ? [{ label: 'Save as an SVG drawing', run: () => void saveDesign(source.designId) }]
+            ? [
+                { label: 'Keep on the shelf', run: () => void keepDesign(source.designId) },
+                { label: 'Save as a file', run: () => void saveDesignFile(source.designId) },
+                { label: 'Save as an SVG drawing', run: () => void saveDesign(source.designId) },
+              ]
             : []),
           ...(onRemove ? [null, { label: 'Remove', danger: true, run: onRemove }] : []),
         ]}

@@ -19,7 +19,8 @@ import {
 } from '@stilus/core/deliver'
 import { packProject } from '@stilus/engine'
 import { useEffect, useState } from 'react'
-import { enqueue, save, saveDeliveredEdit } from '../session/handover'
+import { enqueue, saveDeliveredEdit } from '../session/handover'
+import { saveFile } from '../session/save-file'
 import { work } from '../session/work'
 import { useApp, useAppDispatch } from '../store/store'
 import { viewActions } from '../store/view'
@@ -263,7 +264,7 @@ export function HandoverScreen({ project }: { project: Project }) {
                 className="w-fit"
                 onClick={() =>
                   void work('Packing the project', async (share) => {
-                    save(await packProject(project, share), `${project.name}.stilus.zip`)
+                    saveFile(`${project.name}.stilus.zip`, await packProject(project, share))
                   })
                 }
               >

@@ -48,7 +48,7 @@ export function ShotPanel({ project, sequence, shot }: { project: Project; seque
       <Button look="main" onClick={() => void navigate(`/p/${project.id}/shot/${shot.id}`)}>
         Open on the desk
       </Button>
-      {design && <FrontPanel {...{ project, design }} row={shot.row} />}
+      {design && <FrontPanel {...{ project, design }} row={shot.row} unfitted={!shot.fitted} />}
       <Segments
         label="State of the shot"
         value={shot.state}

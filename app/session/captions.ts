@@ -10,7 +10,7 @@ import {
 import { findShelf, makeDesign } from '@stilus/core/shelf'
 import { editAll } from '../store/edit'
 import { store } from '../store/store'
-import { saveText } from './save-text'
+import { saveText } from './save-file'
 import { openSequence } from './where'
 import { tell, uid } from './work'
 

@@ -5,6 +5,7 @@ import { writeEdl, writeOtio } from '@stilus/core/formats'
 import { clearDeliveries, deliver } from '@stilus/engine'
 import { deliveryActions } from '../store/deliveries'
 import { store } from '../store/store'
+import { saveText } from './save-file'
 import { tell } from './work'
 
 interface Waiting {
@@ -103,17 +104,8 @@ export function deliveredEdit(project: Project, as: 'otio' | 'edl'): { text: str
 export function saveDeliveredEdit(project: Project, as: 'otio' | 'edl'): void {
   const { text, notes } = deliveredEdit(project, as)
   if (notes.length) tell('info', notes.join('\n'))
-  save(new Blob([text], { type: 'text/plain' }), `${project.name}.${as}`)
+  saveText(`${project.name}.${as}`, text)
 }
 
 /** Files of an earlier visit are of no use to anybody. */
 export const forgetOldDeliveries = (): Promise<void> => clearDeliveries().catch(() => undefined)
-
-/** Offers a file to save. */
-export function save(file: Blob, name: string): void {
-  const link = document.createElement('a')
-  link.href = URL.createObjectURL(file)
-  link.download = name
-  link.click()
-  setTimeout(() => URL.revokeObjectURL(link.href), 60_000)
-}

@@ -12,7 +12,7 @@ import {
 import { CROSSING_RECIPES, PRESETS, RECIPES } from '@stilus/core/presets'
 import { dropFromLibrary, keepInLibrary, type LibraryItem, listLibrary } from '@stilus/engine'
 import { useSyncExternalStore } from 'react'
-import { saveText } from './save-text'
+import { saveText } from './save-file'
 import { tell, uid, work } from './work'
 
 let items: readonly LibraryItem[] = []
@@ -24,7 +24,12 @@ const refresh = async () => {
   listeners.forEach((listener) => listener())
 }
 
-function useItems(): readonly LibraryItem[] {
+/** The file of a medium that a kept design shows. */
+export const keptFile = (mediaId: string) =>
+  items.flatMap((i) => (i.kind === 'design' ? i.files : [])).find((file) => file.id === mediaId)
+
+/** All that is kept; it is read when somebody looks first. */
+export function useKept(): readonly LibraryItem[] {
   return useSyncExternalStore(
     (listener) => {
       listeners.add(listener)
@@ -51,7 +56,7 @@ const starred = (id: string) => items.some((i) => i.kind === 'favourite' && i.id
 
 /** The presets of a step: favourites first, then those of the user, then those that ship. */
 export function usePresets(use: string): Kept<Preset>[] {
-  const own = useItems().flatMap((item): Kept<Preset>[] =>
+  const own = useKept().flatMap((item): Kept<Preset>[] =>
     item.kind === 'preset' && item.preset.use === use
       ? [{ id: item.id, value: item.preset, favourite: item.favourite, shipped: false }]
       : [],
@@ -64,7 +69,7 @@ export function usePresets(use: string): Kept<Preset>[] {
 }
 
 export function useRecipes(): Kept<RecipeFile>[] {
-  const own = useItems().flatMap((item): Kept<RecipeFile>[] =>
+  const own = useKept().flatMap((item): Kept<RecipeFile>[] =>
     item.kind === 'recipe'
       ? [{ id: item.id, value: item.recipe, favourite: item.favourite, shipped: false }]
       : [],
@@ -80,7 +85,7 @@ export function useRecipes(): Kept<RecipeFile>[] {
 
 /** Transitions built from steps: favourites first, then those of the user, then those that ship. */
 export function useTransitions(): Kept<TransitionFile>[] {
-  const own = useItems().flatMap((item): Kept<TransitionFile>[] =>
+  const own = useKept().flatMap((item): Kept<TransitionFile>[] =>
     item.kind === 'transition'
       ? [{ id: item.id, value: item.transition, favourite: item.favourite, shipped: false }]
       : [],
@@ -94,7 +99,7 @@ export function useTransitions(): Kept<TransitionFile>[] {
 
 /** Which entries of the catalogue that ship are favourites. */
 export function useStarred(): Set<string> {
-  return new Set(useItems().flatMap((i) => (i.kind === 'favourite' ? [i.id, `look ${i.id}`] : [])))
+  return new Set(useKept().flatMap((i) => (i.kind === 'favourite' ? [i.id, `look ${i.id}`] : [])))
 }
 
 /** Marks an entry of the catalogue as a favourite, or no longer; a user's recipe remembers it itself. */
@@ -107,9 +112,14 @@ export async function star(id: string, on: boolean): Promise<void> {
   await refresh()
 }
 
-const keep = async (item: LibraryItem, label: string) => {
-  await work(label, () => keepInLibrary([item]))
+/** Keeps things in the place of those with their ids. @throws StorageFull */
+export async function keepItems(list: readonly LibraryItem[]): Promise<void> {
+  await keepInLibrary(list)
   await refresh()
+}
+
+const keep = async (item: LibraryItem, label: string): Promise<void> => {
+  await work(label, () => keepItems([item]))
 }
 
 export const keepPreset = (preset: Preset, id = uid(), favourite = false): Promise<void> =>

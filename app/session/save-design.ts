@@ -2,7 +2,7 @@ import { getDesign, settingAt, stageOf, textsOf } from '@stilus/core/project'
 import { designSvg } from '@stilus/core/render'
 import { store } from '../store/store'
 import { openFonts, typesetterOf } from './fonts'
-import { saveText } from './save-text'
+import { saveText } from './save-file'
 import { tell } from './work'
 
 /** Saves a design at the playhead as an SVG drawing, and tells what that cannot hold. */

@@ -17,6 +17,7 @@ import { type Whereabouts, projectActions } from '../store/project'
 import { store } from '../store/store'
 import { viewActions } from '../store/view'
 import { frameListeners } from './frames'
+import { keptFile } from './library'
 
 /** Where the budget of memory is remembered. */
 const MEMORY = 'stilus memory'
@@ -43,7 +44,7 @@ export class Session {
     document: Project,
   ) {
     this.#last = document
-    this.renderer = new Renderer((id) => findMedium(projectId, id), {
+    this.renderer = new Renderer(async (id) => (await findMedium(projectId, id)) ?? keptFile(id), {
       onProblem: (message) => store.dispatch(noticeActions.told('problem', message)),
     })
     const chosen = Number(localStorage.getItem(MEMORY))

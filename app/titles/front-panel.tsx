@@ -1,5 +1,4 @@
 import {
-  type Address,
   columnKey,
   type Design,
   findOwner,
@@ -8,28 +7,29 @@ import {
   MOST_LETTERS,
   type Project,
   type RowRef,
-  valueOf,
 } from '@stilus/core/project'
 import { FlipHorizontal2 } from 'lucide-react'
-import type { ReactNode } from 'react'
-import { edit, editAll } from '../store/edit'
+import { edit } from '../store/edit'
 import { useAppDispatch } from '../store/store'
 import { Button } from '../ui/button'
-import { ColourField } from '../ui/colour-field'
 import { Toggle } from '../ui/fields'
 import { NumberField } from '../ui/number-field'
+import { Row, ValueRow } from './front-value'
+import { PlaceGrid } from './place-grid'
 
 interface FrontProps {
   project: Project
   design: Design
   /** The row of a roster that it is shown with: what that says is asked for in place of the names of columns. */
   row?: RowRef | undefined
+  /** It is shown at its own length, so that how fast it comes and goes is its own too. */
+  unfitted?: boolean
 }
 
-/** What a design asks for before anything else: its words, what can be switched off, colours that are the same in many places, its size. */
-export function FrontPanel({ project, design, row }: FrontProps) {
+/** What a design asks for before anything else: its words, what can be switched off, values that are the same in many places, its size, place and speed. */
+export function FrontPanel({ project, design, row, unfitted }: FrontProps) {
   const dispatch = useAppDispatch()
-  const items = design.front ?? []
+  const items = (design.front ?? []).filter((item) => item.kind !== 'pace' || !unfitted)
   if (!items.length) return null
   return (
     <section aria-label="Words and colours" className="grid gap-1.5 border-t pt-3">
@@ -50,29 +50,25 @@ function FrontRow({ project, design, item, row }: FrontProps & { item: FrontItem
   const dispatch = useAppDispatch()
   const [objectId = ''] = item.objects ?? []
   const object = findOwner(project, 'object', objectId)
-  if (item.kind === 'value') {
-    // What was taken out of the design since is left aside.
-    const at = (item.at ?? []).filter((address) => isThere(project, address))
-    const value = at[0] && valueOf(project, at[0]).value
-    if (!Array.isArray(value)) return null
+  if (item.kind === 'value') return <ValueRow {...{ project, design, item }} />
+  if (item.kind === 'pace')
     return (
       <Row label={item.label}>
-        <ColourField
+        <NumberField
           label={`${item.label} of ${design.name}`}
-          value={value as number[]}
+          value={(design.pace ?? 1) * 100}
+          min={10}
+          max={1000}
+          soft={[25, 400]}
+          step={1}
+          digits={0}
+          unit="%"
           onChange={(v, gesture) =>
-            dispatch(
-              editAll(
-                at.map((address) => ['value.set', { address, at: 0, value: v }] as const),
-                `Change ${item.label.toLowerCase()}`,
-                `${design.id} ${item.label} ${gesture}`,
-              ),
-            )
+            dispatch(edit('design.pace', { designId: design.id, pace: v / 100 }, gesture))
           }
         />
       </Row>
     )
-  }
   if (!object) return null
   if (item.kind === 'shown')
     return (
@@ -112,6 +108,12 @@ function FrontRow({ project, design, item, row }: FrontProps & { item: FrontItem
       </Row>
     )
   }
+  if (item.kind === 'place')
+    return (
+      <Row label={item.label}>
+        <PlaceGrid {...{ project, design, object }} />
+      </Row>
+    )
   const says = object.text?.text ?? ''
   const cell = row && cellOf(project, row, says)
   if (row && cell)
@@ -164,20 +166,4 @@ function Words(props: { label: string; of: string; says: string; most: number; o
       />
     </label>
   )
-}
-
-const Row = ({ label, children }: { label: string; children: ReactNode }) => (
-  <div className="grid grid-cols-[84px_1fr] items-center gap-2">
-    <span className="text-dim">{label}</span>
-    {children}
-  </div>
-)
-
-function isThere(project: Project, address: Address): boolean {
-  try {
-    valueOf(project, address)
-    return true
-  } catch {
-    return false
-  }
 }

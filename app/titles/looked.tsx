@@ -1,6 +1,5 @@
-import { performAll, type Project, type Sequence } from '@stilus/core/project'
+import { performAll, type Project, type Sequence, withRecords } from '@stilus/core/project'
 import type { Target } from '@stilus/core/render'
-import { type OnShelf, PURPOSES } from '@stilus/core/shelf'
 import { useMemo } from 'react'
 import { useView } from '../store/store'
 import { Button } from '../ui/button'
@@ -8,6 +7,7 @@ import { cx } from '../ui/classes'
 import { Segments } from '../ui/fields'
 import { useTicks } from '../ui/use-ticks'
 import { Thumb } from '../viewer/thumb'
+import type { ShelfEntry } from './entries'
 import { laying, sampleFor } from './making'
 import { momentsOf } from './moments'
 import { type Ground, GROUNDS } from './tile'
@@ -19,7 +19,7 @@ const EVERY = 170
 export function Looked(props: {
   project: Project
   sequence: Sequence
-  entry: OnShelf
+  entry: ShelfEntry
   words: readonly string[]
   palette: number
   ground: Ground
@@ -30,27 +30,27 @@ export function Looked(props: {
   const { project, sequence, entry, words, palette, ground } = props
   const { frame, playing } = useView('frame', 'playing')
   const tick = useTicks(!playing, EVERY)
-  const { family, design } = entry
-  const tried = useMemo(() => {
+  const { palettes } = entry
+  const { designId, project: tried } = useMemo(() => {
     let count = 0
     const sample = sampleFor(sequence, entry, palette, words)
-    const ids = ['shelf-design', 'shelf-shot', () => `shelf-${++count}`] as const
-    const { name, acts } = laying(project, sequence, frame, sample, ids)
-    return performAll(project, acts, name).project
+    const made = laying(project, sequence, frame, sample, ['shelf-shot', () => `shelf-${++count}`])
+    const { records } = made
+    return {
+      designId: made.designId,
+      project: performAll(withRecords(project, records), made.acts, made.name).project,
+    }
   }, [project, sequence, frame, entry, palette, words])
   const moments = useMemo(() => {
-    const made = tried.designs.find((d) => d.id === 'shelf-design')
+    const made = tried.designs.find((d) => d.id === designId)
     return made
       ? momentsOf(made).moving.flatMap((m) => Array<number>(Math.min(5, m.held)).fill(m.frame))
       : [0]
-  }, [tried])
+  }, [tried, designId])
   const at = moments[tick % moments.length] ?? 0
   const target = useMemo<Target>(
-    () =>
-      ground === 'frame'
-        ? { kind: 'sequence', sequenceId: sequence.id }
-        : { kind: 'design', designId: 'shelf-design' },
-    [ground, sequence.id],
+    () => (ground === 'frame' ? { kind: 'sequence', sequenceId: sequence.id } : { kind: 'design', designId }),
+    [ground, sequence.id, designId],
   )
   return (
     <div className="flex min-h-0 flex-1 flex-col gap-3 overflow-y-auto p-3">
@@ -67,16 +67,16 @@ export function Looked(props: {
         options={(Object.keys(GROUNDS) as Ground[]).map((value) => ({ value, label: GROUNDS[value] }))}
         onChange={(v) => props.onGround(v as Ground)}
       />
-      <p className="text-dim">{design.says}</p>
+      <p className="text-dim">{entry.says}</p>
       <ul aria-label="Palettes" className="grid gap-1">
-        {family.palettes.map(({ id, name, colours }, i) => (
+        {palettes.map(({ id, name, colours }, i) => (
           <li key={id}>
             <button
               type="button"
-              aria-pressed={i === palette % family.palettes.length}
+              aria-pressed={i === palette % palettes.length}
               className={cx(
                 'grid h-8 w-full grid-cols-[1fr_auto] items-center gap-2 rounded px-2 text-left hover:bg-field',
-                i === palette % family.palettes.length && 'bg-field font-semibold',
+                i === palette % palettes.length && 'bg-field font-semibold',
               )}
               onClick={() => props.onPalette(i)}
             >
@@ -93,9 +93,7 @@ export function Looked(props: {
       <Button look="main" onClick={props.onChoose}>
         Use at the playhead
       </Button>
-      <p className="text-faint">
-        {PURPOSES[design.purpose]} · {family.name} · {design.seconds} seconds
-      </p>
+      <p className="text-faint">{entry.kind}</p>
     </div>
   )
 }

@@ -1,12 +1,12 @@
-import { findShelf, SHELF, type OnShelf } from '@stilus/core/shelf'
 import { getSequence, newProject, performAll } from '@stilus/core/project'
-import { laying, sampleFor, sampleOf } from './making'
+import { type ShelfEntry, SHIPPED } from './entries'
+import { laying, sampleFor } from './making'
 import { inOrder, momentsOf } from './moments'
 
 const project = newProject('p', 'P')
 const sequence = getSequence(project)
-const entryOf = (id: string): OnShelf => {
-  const entry = findShelf(id)
+const entryOf = (id: string): ShelfEntry => {
+  const entry = SHIPPED.find((e) => e.id === id)
   if (!entry) throw new Error(id)
   return entry
 }
@@ -16,7 +16,6 @@ it('lays a design at a frame, as long as it is made for, with a name and ids of 
   for (const n of [1, 2]) {
     let count = 0
     const { acts, name, length } = laying(made, getSequence(made), 48, sample, [
-      `d${n}`,
       `s${n}`,
       () => `o${n}-${++count}`,
     ])
@@ -36,18 +35,24 @@ it('lays a design at a frame, as long as it is made for, with a name and ids of 
     'Ground',
     'Accent',
     'Size',
+    'Place',
+    'Speed',
   ])
 })
 
 it('a palette that a family does not have is one that it has', () => {
-  const [a, b] = [0, 2].map((n) => sampleFor(sequence, entryOf('grid/under-rule'), n, []).palette)
-  expect(a).toBe(b)
+  const [a, b] = [0, 2].map(
+    (n) =>
+      entryOf('grid/under-rule').alone(project, sampleFor(sequence, entryOf('grid/under-rule'), n, []))
+        .design,
+  )
+  expect(a).toEqual(b)
 })
 
-it.each(SHELF.map((e) => [e.id, e] as const))(
+it.each(SHIPPED.map((e) => [e.id, e] as const))(
   '%s is seen at moments that rise, one of them at rest',
   (_, entry) => {
-    const { design } = sampleOf(project, sampleFor(sequence, entry, 0, []))
+    const { design } = entry.alone(project, sampleFor(sequence, entry, 0, []))
     const moments = momentsOf(design)
     const frames = moments.moving.map((m) => m.frame)
     expect(frames).toEqual([...frames].sort((a, b) => a - b))

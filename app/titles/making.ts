@@ -1,52 +1,27 @@
 import {
   type Act,
-  type Design,
   freeLane,
-  getSequence,
+  type Medium,
+  type MoreRecords,
   type Project,
   type Sequence,
 } from '@stilus/core/project'
-import { makeDesign, type OnShelf, type Palette } from '@stilus/core/shelf'
-import { conform, type Rate } from '@stilus/core/time'
-import { tell, uid } from '../session/work'
+import { conform } from '@stilus/core/time'
+import { saveMedium } from '@stilus/engine'
+import { tell, uid, work } from '../session/work'
 import { editAll } from '../store/edit'
 import { store } from '../store/store'
 import { viewActions } from '../store/view'
+import type { Sample, ShelfEntry } from './entries'
 import { noteShelf } from './used'
-
-/** How a design is seen on the shelf. */
-export interface Sample {
-  entry: OnShelf
-  palette: Palette
-  words: readonly string[]
-  size: { width: number; height: number }
-  rate: Rate
-}
-
-/** The palette of an entry by its place; families have as many as they have. */
-const paletteOf = ({ family }: OnShelf, at: number): Palette =>
-  family.palettes[at % family.palettes.length] ?? family.palettes[0]
 
 /** How a design is seen over a sequence. */
 export const sampleFor = (
   { size, rate }: Pick<Sequence, 'size' | 'rate'>,
-  entry: OnShelf,
+  entry: ShelfEntry,
   palette: number,
   words: readonly string[],
-): Sample => ({ entry, palette: paletteOf(entry, palette), words, size, rate })
-
-/** A document with one design alone, as it is seen on the shelf. */
-export function sampleOf(project: Project, sample: Sample): { project: Project; design: Design } {
-  let count = 0
-  const design = makeDesign(sample.entry.design, {
-    ...sample,
-    designId: 'on the shelf',
-    newId: () => `on-the-shelf-${++count}`,
-  })
-  const { shots: _, sounds: _s, transitions: _t, spans: _p, ...sequence } = getSequence(project)
-  const empty: Sequence = { ...sequence, shots: [], sounds: [], transitions: [], spans: [] }
-  return { design, project: { ...project, media: [], designs: [design], sequences: [empty], rosters: [] } }
-}
+): Sample => ({ entry, palette, words, size, rate })
 
 /** What takes a design from the shelf into a project and lays it over a sequence at a frame, as long as it is made for. */
 export function laying(
@@ -54,49 +29,61 @@ export function laying(
   sequence: Sequence,
   start: number,
   sample: Sample,
-  [designId, shotId, newId]: readonly [designId: string, shotId: string, newId: () => string],
-): { name: string; length: number; acts: Act[] } {
-  const made = makeDesign(sample.entry.design, { ...sample, designId, newId })
-  const name = nameBeside(project, made.name)
-  const design: Design = { ...made, name }
+  [shotId, newId]: readonly [shotId: string, newId: () => string],
+): {
+  name: string
+  designId: string
+  length: number
+  acts: Act[]
+  media: readonly Medium[]
+  records: MoreRecords
+} {
+  const name = nameBeside(project, sample.entry.name)
+  const { design, acts, media, records } = sample.entry.take(project, sample, name, newId)
   const length = Math.max(1, conform(design.length, design.rate, sequence.rate))
-  const acts: Act[] = [
-    ['design.take', { design }],
-    [
-      'shot.place',
-      {
-        sequenceId: sequence.id,
-        shot: {
-          id: shotId,
-          name,
-          source: { kind: 'design', designId },
-          lane: freeLane(sequence, { start, length }),
-          start,
-          length,
-          in: 0,
-          zero: 0,
-          fitted: true,
-          sound: null,
-          state: 'untouched',
-          note: '',
-          steps: [],
-        },
+  const placed: Act = [
+    'shot.place',
+    {
+      sequenceId: sequence.id,
+      shot: {
+        id: shotId,
+        name,
+        source: { kind: 'design', designId: design.id },
+        lane: freeLane(sequence, { start, length }),
+        start,
+        length,
+        in: 0,
+        zero: 0,
+        fitted: true,
+        sound: null,
+        state: 'untouched',
+        note: '',
+        steps: [],
       },
-    ],
+    },
   ]
-  return { name, length, acts }
+  return { name, designId: design.id, length, acts: [...acts, placed], media, records }
 }
 
-/** Takes a design from the shelf and lays it at the playhead. */
-export function takeFromShelf(project: Project, sequence: Sequence, sample: Sample): void {
+/** Takes a design from the shelf and lays it at the playhead, with the files of what it shows. */
+export async function takeFromShelf(project: Project, sequence: Sequence, sample: Sample): Promise<void> {
   const shotId = uid()
   const start = Math.max(0, store.getState().view.frame)
-  const { name, acts } = laying(project, sequence, start, sample, [uid(), shotId, uid])
-  if (!store.dispatch(editAll(acts, `Use ${name}`))) return
+  const { name, acts, media, records } = laying(project, sequence, start, sample, [shotId, uid])
+  const files = (sample.entry.own?.files ?? []).filter((file) => media.some((m) => m.id === file.id))
+  if (files.length) {
+    const stored = await work(`Bringing ${name}`, () =>
+      Promise.all(files.map(({ id, blob, name: file }) => saveMedium(project.id, id, blob, file))),
+    )
+    if (!stored) return
+  }
+  if (!store.dispatch(editAll(acts, `Use ${name}`, undefined, records))) return
   noteShelf(sample.entry.id)
   store.dispatch(viewActions.set({ titles: false }))
   store.dispatch(viewActions.shot({ id: shotId }))
-  tell('info', `${name} lies at the playhead. Its words and colours are asked for beside the picture.`)
+  const [design] = store.getState().project.document?.designs.slice(-1) ?? []
+  const asks = design?.front?.length ? ' Its words and colours are asked for beside the picture.' : ''
+  tell('info', `${name} lies at the playhead.${asks}`)
 }
 
 /** A name that no other design has. */

@@ -1,21 +1,24 @@
 import { find } from '@stilus/core/search'
 import type { Project, Sequence } from '@stilus/core/project'
-import { FAMILIES, type OnShelf, PURPOSES, type Purpose, SHELF } from '@stilus/core/shelf'
+import { FAMILIES, PURPOSES, type Purpose } from '@stilus/core/shelf'
 import { X } from 'lucide-react'
 import { useMemo, useState } from 'react'
-import { star, useStarred } from '../session/library'
+import { markFavourite, star, useStarred } from '../session/library'
+import { useOwnDesigns } from '../session/own-designs'
 import { useAppDispatch } from '../store/store'
 import { viewActions } from '../store/view'
 import { IconButton } from '../ui/button'
 import { cx } from '../ui/classes'
 import { EmptyState } from '../ui/fields'
 import { SearchField } from '../ui/search-field'
+import { ownEntry, type ShelfEntry, SHIPPED } from './entries'
 import { sampleFor, takeFromShelf } from './making'
 import { Looked } from './looked'
+import { OwnMenu, ReadDesigns } from './own'
 import { ShelfTile, type Ground, useGround } from './tile'
 import { setWords, useShelfUsed, useWords } from './used'
 
-type Filter = 'all' | 'favourites' | 'used' | Purpose | `family ${string}`
+type Filter = 'all' | 'favourites' | 'used' | 'own' | Purpose | `family ${string}`
 
 /** The shelf of designs over the sequence: headings, a wall of designs that move in the user's words, and the one that the pointer rests on, large. */
 export function ShelfPage({ project, sequence }: { project: Project; sequence: Sequence }) {
@@ -28,13 +31,18 @@ export function ShelfPage({ project, sequence }: { project: Project; sequence: S
   const words = useWords()
   const starred = useStarred()
   const used = useShelfUsed()
+  const kept = useOwnDesigns()
+  const own = useMemo(() => kept.map(ownEntry), [kept])
   const backdrop = useGround(sequence, ground)
-  const found = useMemo(() => foundOn(filter, text, starred, used), [filter, text, starred, used])
+  const found = useMemo(
+    () => foundOn([...own, ...SHIPPED], filter, text, starred, used),
+    [own, filter, text, starred, used],
+  )
   const shown = found.find((e) => e.id === resting) ?? found[0]
   const close = () => void dispatch(viewActions.set({ titles: false }))
   const common = { project, sequence, words, palette }
-  const choose = (entry: OnShelf) =>
-    takeFromShelf(project, sequence, sampleFor(sequence, entry, palette, words))
+  const choose = (entry: ShelfEntry) =>
+    void takeFromShelf(project, sequence, sampleFor(sequence, entry, palette, words))
   const sections = headed(found, filter, text)
   return (
     <section
@@ -46,6 +54,7 @@ export function ShelfPage({ project, sequence }: { project: Project; sequence: S
         <Pick {...{ filter, setFilter }} id="all" label="Everything" />
         <Pick {...{ filter, setFilter }} id="favourites" label="Favourites" />
         <Pick {...{ filter, setFilter }} id="used" label="Used last" />
+        <Pick {...{ filter, setFilter }} id="own" label="Yours" />
         <h3 className="px-2 pt-3 pb-1 text-xs font-semibold text-faint">For</h3>
         {(Object.keys(PURPOSES) as Purpose[]).map((id) => (
           <Pick key={id} {...{ filter, setFilter, id }} label={PURPOSES[id]} />
@@ -54,6 +63,9 @@ export function ShelfPage({ project, sequence }: { project: Project; sequence: S
         {FAMILIES.map(({ id, name }) => (
           <Pick key={id} {...{ filter, setFilter }} id={`family ${id}`} label={name} />
         ))}
+        <div className="mt-auto pt-3">
+          <ReadDesigns />
+        </div>
       </nav>
       <div className="flex min-w-0 flex-1 flex-col">
         <div className="grid grid-cols-[1fr_1fr_1fr] gap-2 border-b p-2">
@@ -83,9 +95,10 @@ export function ShelfPage({ project, sequence }: { project: Project; sequence: S
                     entry={entry}
                     backdrop={backdrop}
                     chosen={entry === shown}
-                    favourite={starred.has(entry.id)}
+                    favourite={isFavourite(entry, starred)}
+                    menu={entry.own && <OwnMenu kept={entry.own} />}
                     onRest={() => setResting(entry.id)}
-                    onStar={(on) => void star(entry.id, on)}
+                    onStar={(on) => void markEntry(entry, on)}
                     onChoose={() => choose(entry)}
                   />
                 ))}
@@ -97,7 +110,7 @@ export function ShelfPage({ project, sequence }: { project: Project; sequence: S
       </div>
       <aside aria-label="What it is" className="flex w-[340px] shrink-0 flex-col border-l">
         <header className="flex h-11 shrink-0 items-center justify-between border-b pr-1.5 pl-3">
-          <h2 className="truncate font-semibold">{shown?.design.name ?? 'Shelf of designs'}</h2>
+          <h2 className="truncate font-semibold">{shown?.name ?? 'Shelf of designs'}</h2>
           <IconButton label="Close the shelf" onClick={close}>
             <X size={15} />
           </IconButton>
@@ -135,41 +148,50 @@ function Pick(props: { id: Filter; label: string; filter: Filter; setFilter(id: 
   )
 }
 
+const isFavourite = ({ id, own }: ShelfEntry, starred: ReadonlySet<string>): boolean =>
+  own ? own.favourite : starred.has(id)
+
+const markEntry = ({ id, own }: ShelfEntry, on: boolean): Promise<void> =>
+  own ? markFavourite({ id, value: own, favourite: own.favourite, shipped: false }, on) : star(id, on)
+
 /** The designs that were asked for: by heading, by family, by words in their names, families and sentences. */
 function foundOn(
+  shelf: readonly ShelfEntry[],
   filter: Filter,
   text: string,
   starred: ReadonlySet<string>,
   used: readonly string[],
-): OnShelf[] {
-  const within = SHELF.filter(
-    ({ id, family, design }) =>
+): ShelfEntry[] {
+  const within = shelf.filter(
+    (entry) =>
       filter === 'all' ||
-      filter === design.purpose ||
-      filter === `family ${family.id}` ||
-      (filter === 'favourites' && starred.has(id)) ||
-      (filter === 'used' && used.includes(id)),
+      filter === entry.purpose ||
+      filter === `family ${entry.family}` ||
+      (filter === 'own' && entry.own) ||
+      (filter === 'favourites' && isFavourite(entry, starred)) ||
+      (filter === 'used' && used.includes(entry.id)),
   )
   if (filter === 'used') within.sort((a, b) => used.indexOf(a.id) - used.indexOf(b.id))
   return text.trim() ? find(within, text, searched) : within
 }
-const searched = ({ family, design }: OnShelf) => ({
-  name: design.name,
-  words: `${family.name} ${PURPOSES[design.purpose]} ${design.says}`,
-})
+const searched = ({ name, kind, says }: ShelfEntry) => ({ name, words: `${kind} ${says}` })
 
-/** Under their purposes; where one heading or some words were asked for, in one list. */
+/** The user's own, then under their purposes; where one heading or some words were asked for, in one list. */
 function headed(
-  found: readonly OnShelf[],
+  found: readonly ShelfEntry[],
   filter: Filter,
   text: string,
-): { heading: string; entries: OnShelf[] }[] {
+): { heading: string; entries: ShelfEntry[] }[] {
   if (!found.length) return []
   if (text.trim()) return [{ heading: 'Found', entries: [...found] }]
   if (filter === 'used') return [{ heading: 'Used last', entries: [...found] }]
-  return (Object.keys(PURPOSES) as Purpose[])
-    .map((p) => ({ heading: PURPOSES[p], entries: found.filter((e) => e.design.purpose === p) }))
-    .filter(({ entries }) => entries.length)
+  return [
+    { heading: 'Yours', entries: found.filter((e) => e.own) },
+    ...(Object.keys(PURPOSES) as Purpose[]).map((p) => ({
+      heading: PURPOSES[p],
+      entries: found.filter((e) => e.purpose === p),
+    })),
+  ].filter(({ entries }) => entries.length)
 }
 
 const nothing = (text: string, filter: Filter): string =>
@@ -177,4 +199,6 @@ const nothing = (text: string, filter: Filter): string =>
     ? `Nothing on the shelf is called “${text.trim()}”. Try another word${filter === 'all' ? '' : ', or show everything'}.`
     : filter === 'favourites'
       ? 'Mark designs with their star to find them here.'
-      : 'Nothing yet. What you use is listed here.'
+      : filter === 'own'
+        ? 'Open a design and choose “Keep on the shelf”, or read a file of one below on the left.'
+        : 'Nothing yet. What you use is listed here.'

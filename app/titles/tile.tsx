@@ -1,13 +1,13 @@
 import type { Project, Sequence } from '@stilus/core/project'
-import type { OnShelf } from '@stilus/core/shelf'
-import { memo, useEffect, useMemo, useRef, useState } from 'react'
+import { memo, type ReactNode, useEffect, useMemo, useRef, useState } from 'react'
 import { session } from '../session/session'
 import { store } from '../store/store'
 import { cx } from '../ui/classes'
 import { Favourite } from '../ui/favourite'
 import { bitmapUrl } from '../viewer/bitmap'
 import { useOnScreen } from '../viewer/thumb'
-import { sampleFor, sampleOf } from './making'
+import type { ShelfEntry } from './entries'
+import { sampleFor } from './making'
 import { MovingPicture } from './moving-picture'
 
 /** What lies behind designs on the shelf: the frame under the playhead, nothing, or a pattern that shows what is not there. */
@@ -54,12 +54,14 @@ export function useGround({ id }: Pick<Sequence, 'id'>, ground: Ground): Backdro
 interface TileProps {
   project: Project
   sequence: Sequence
-  entry: OnShelf
+  entry: ShelfEntry
   words: readonly string[]
   palette: number
   backdrop: Backdrop
   chosen: boolean
   favourite: boolean
+  /** What else can be done with it. */
+  menu?: ReactNode
   onRest(): void
   onStar(on: boolean): void
   onChoose(): void
@@ -75,7 +77,7 @@ export const ShelfTile = memo(
     const [wanted, setWanted] = useState(false)
     if (seen && !wanted) setWanted(true)
     const sample = useMemo(
-      () => (wanted ? sampleOf(project, sampleFor(sequence, entry, palette, words)) : null),
+      () => (wanted ? entry.alone(project, sampleFor(sequence, entry, palette, words)) : null),
       // Only fonts and the shape of the picture are seen of the project.
       // eslint-disable-next-line react-hooks/exhaustive-deps
       [wanted, project.id, sequence.size, sequence.rate, entry, palette, words],
@@ -85,7 +87,7 @@ export const ShelfTile = memo(
       <li ref={item} className="group/card relative" data-entry={entry.id}>
         <button
           type="button"
-          aria-label={`${entry.design.name}. ${entry.design.says}`}
+          aria-label={`${entry.name}. ${entry.says}`}
           className={cx('block w-full rounded p-1 text-left hover:bg-field', chosen && 'bg-field')}
           onMouseEnter={props.onRest}
           onFocus={props.onRest}
@@ -97,11 +99,12 @@ export const ShelfTile = memo(
           >
             {sample && <MovingPicture {...sample} {...{ seen }} width={WIDTH} first={chosen} />}
           </span>
-          <span className="block truncate px-0.5 pt-1">{entry.design.name}</span>
+          <span className="block truncate px-0.5 pt-1">{entry.name}</span>
         </button>
-        <div className="absolute top-1 right-1">
+        <div className="absolute top-1 right-1 flex items-center gap-0.5">
+          {props.menu}
           <Favourite
-            name={entry.design.name}
+            name={entry.name}
             on={props.favourite}
             className="group-hover/card:opacity-100"
             onChange={props.onStar}

@@ -66,7 +66,7 @@ export function usedTimeOf({ length }: Pick<Shot, 'length'>, design: Design, rat
   let known = kept.get(design)
   if (!known) kept.set(design, (known = new Map()))
   let fitted = known.get(used)
-  if (!fitted) known.set(used, (fitted = fitTime(slackOf(design), design.length, used)))
+  if (!fitted) known.set(used, (fitted = fitTime(slackOf(design), design.length, used, design.pace)))
   return fitted
 }
 

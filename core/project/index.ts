@@ -111,6 +111,7 @@ export {
 export { designFrame, fittedDesign, frameShown, restingPart, slackOf, usedTimeOf } from './giving'
 export { eyeOf, innerLooksOf, looksOf, plainly } from './looks'
 export { freeLane, stackedLanes } from './lanes'
+export { type Bringing, bringing, type Carried, carriedDesign, sayIn } from './carried'
 export { mirrored } from './mirror'
 export { newMover } from './new-mover'
 export { moverValues, movingAt, numberLike } from './movers'

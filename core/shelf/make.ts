@@ -131,7 +131,7 @@ class Maker {
     return object
   }
 
-  /** What is asked for: words first, then grounds, colours, and how large it is. */
+  /** What is asked for: words first, then grounds, colours, how large it is, where it stands, and how fast it comes and goes. */
   front(objects: readonly DesignObject[]): FrontItem[] {
     const [one, ...more] = objects
     const roles = Object.keys(ROLES) as Role[]
@@ -144,8 +144,12 @@ class Maker {
       ...this.asks,
       ...roles.flatMap((role) => this.colours.get(role) ?? []),
       ...(one?.kind === 'group' && !more.length
-        ? [{ label: 'Size', kind: 'size' as const, objects: [one.id] }]
+        ? [
+            { label: 'Size', kind: 'size' as const, objects: [one.id] },
+            { label: 'Place', kind: 'place' as const, objects: [one.id] },
+          ]
         : []),
+      { label: 'Speed', kind: 'pace' as const },
     ]
   }
 

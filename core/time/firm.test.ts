@@ -6,6 +6,7 @@ const time = fc.integer({ min: 2, max: 400 }).chain((own) =>
   fc.record({
     own: fc.constant(own),
     used: fc.integer({ min: 1, max: 900 }),
+    pace: fc.constantFrom(1, 0.25, 0.5, 1.6, 4),
     parts: fc.array(
       fc
         .tuple(fc.integer({ min: 0, max: own - 1 }), fc.integer({ min: 1, max: own }), give)
@@ -17,8 +18,8 @@ const time = fc.integer({ min: 2, max: 400 }).chain((own) =>
 
 it('runs follow each other without gaps, from the first frame to the last of both times', () => {
   fc.assert(
-    fc.property(time, ({ own, used, parts }) => {
-      const { runs } = fitTime(parts, own, used)
+    fc.property(time, ({ own, used, parts, pace }) => {
+      const { runs } = fitTime(parts, own, used, pace)
       expect(runs[0]).toMatchObject({ from: 0, start: 0 })
       runs.slice(1).forEach((run, i) => {
         expect(run.from).toBeCloseTo(runs[i]?.to ?? NaN, 9)
@@ -33,22 +34,22 @@ it('runs follow each other without gaps, from the first frame to the last of bot
   )
 })
 
-it('firm parts keep their speed, or are all faster by one factor where they do not fit', () => {
+it('firm parts keep their pace, or are all faster by one factor where they do not fit', () => {
   fc.assert(
-    fc.property(time, ({ own, used, parts }) => {
-      const fitted = fitTime(parts, own, used)
-      const firm = own - tidyParts(parts, own).reduce((sum, p) => sum + p.end - p.start, 0)
+    fc.property(time, ({ own, used, parts, pace }) => {
+      const fitted = fitTime(parts, own, used, pace)
+      const firm = (own - tidyParts(parts, own).reduce((sum, p) => sum + p.end - p.start, 0)) / pace
       expect(fitted.faster).toBeCloseTo(firm > used ? firm / used : 1, 9)
       for (const run of fitted.runs.filter((r) => !r.give))
-        expect((run.end - run.start) / (run.to - run.from)).toBeCloseTo(fitted.faster, 9)
+        expect((run.end - run.start) / (run.to - run.from)).toBeCloseTo(fitted.faster * pace, 9)
     }),
   )
 })
 
 it('time never runs back but in loops, and stays within itself; where nothing is changed each frame is itself', () => {
   fc.assert(
-    fc.property(time, ({ own, used, parts }) => {
-      const fitted = fitTime(parts, own, used)
+    fc.property(time, ({ own, used, parts, pace }) => {
+      const fitted = fitTime(parts, own, used, pace)
       const shown = Array.from({ length: used * 2 }, (_, i) => {
         const run = fitted.runs.find((r) => i / 2 < r.to)
         return { frame: frameOf(fitted, i / 2), loops: run?.give === 'loop' }

@@ -28,7 +28,7 @@ export interface Run {
 /** How a time is used at another length. */
 export interface Fitted {
   runs: readonly Run[]
-  /** By which factor firm parts are faster, because the use is shorter than all of them; 1 where they keep their speed. */
+  /** By which factor firm parts are faster than their pace, because the use is shorter than all of them; 1 where they keep it. */
   faster: number
 }
 
@@ -46,14 +46,16 @@ export function tidyParts(parts: readonly SlackPart[], own: number): SlackPart[]
 /**
  * A time of `own` frames used at `used` frames, both above 0. What lies between the slack parts is firm and keeps its speed; the slack parts share what is left by their lengths. Where all firm
  * parts do not fit, nothing is left of the slack ones and the firm ones are faster evenly. What has no slack part holds its last frame where it is used longer.
+ * @param pace how fast firm parts are where there is room, above 0; 1 keeps their speed
  */
-export function fitTime(parts: readonly SlackPart[], own: number, used: number): Fitted {
+export function fitTime(parts: readonly SlackPart[], own: number, used: number, pace = 1): Fitted {
   const slack = tidyParts(parts, own)
   const gives = slack.reduce((sum, p) => sum + p.end - p.start, 0)
-  const firm = own - gives
+  const firm = (own - gives) / pace
   const left = used - firm
   const faster = left < 0 ? firm / used : 1
   const share = gives > 0 ? Math.max(0, left) / gives : 0
+  const speed = faster * pace
   const runs: Run[] = []
   let at = 0
   const add = (start: number, end: number, length: number, give?: Give) => {
@@ -62,14 +64,14 @@ export function fitTime(parts: readonly SlackPart[], own: number, used: number):
   }
   let from = 0
   for (const { start, end, give } of slack) {
-    add(from, start, (start - from) / faster)
+    add(from, start, (start - from) / speed)
     add(start, end, (end - start) * share, give)
     from = end
   }
-  if (!slack.length && used > own) {
-    add(0, own - 1, own - 1)
-    add(own - 1, own, used - own + 1, 'hold')
-  } else add(from, own, (own - from) / faster)
+  if (!slack.length && left > 0) {
+    add(0, own - 1, (own - 1) / pace)
+    add(own - 1, own, used - (own - 1) / pace, 'hold')
+  } else add(from, own, (own - from) / speed)
   return { runs, faster }
 }
 

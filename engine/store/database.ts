@@ -44,6 +44,13 @@ export interface MediumRecord {
   blob: Blob
 }
 
+/** The file of a medium by the medium's id. */
+export interface MediumFile {
+  id: string
+  name: string
+  blob: Blob
+}
+
 export interface StillRecord {
   projectId: string
   blob: Blob

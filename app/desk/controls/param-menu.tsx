@@ -4,11 +4,14 @@ import {
   type Address,
   controlOf,
   groupsAround,
+  homeOf,
+  nameOfValue,
   type PanelControl,
   sameAddress,
   valueAddress,
 } from '@stilus/core/project'
 import { deskStage } from '../../session/where'
+import { canBeAsked } from '../../titles/front-value'
 import { uid } from '../../session/work'
 import { edit } from '../../store/edit'
 import { store } from '../../store/store'
@@ -80,11 +83,34 @@ export function paramMenu(
       disabled: !animated.keys,
       run: () => dispatch(viewActions.set({ lanes: 'curves' })),
     },
+    ...askingFor(param, address),
     ...(inner
       ? [
           null,
           { label: `Show on the front of ${inner.name}`, disabled: Boolean(control.panel), run: toFront },
         ]
       : []),
+  ]
+}
+
+/** Has the design that a value is in ask for it where it is used. */
+function askingFor(param: Param, address: Address): (MenuItem | null)[] {
+  const { document } = store.getState().project
+  const home = document && homeOf(document, address.owner.kind, address.owner.id)
+  const design = document?.designs.find((d) => d.id === home)
+  if (!document || !design || !canBeAsked(param)) return []
+  const front = design.front ?? []
+  const asked = front.some((item) => item.at?.some((at) => sameAddress(at, address)))
+  const label = nameOfValue(document, address).slice(0, 80)
+  return [
+    null,
+    {
+      label: 'Ask for it where the design is used',
+      disabled: asked,
+      run: () => {
+        const more = { label, kind: 'value' as const, at: [address] }
+        store.dispatch(edit('design.front', { designId: design.id, front: [...front, more] }))
+      },
+    },
   ]
 }

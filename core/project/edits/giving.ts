@@ -1,10 +1,11 @@
 import { z } from 'zod'
 import { defineEdit } from '../define'
 import { getDesign, getShot, Refused } from '../find'
-import { givesSchema } from '../schema'
+import { homeOf } from '../owners'
+import { frontSchema, givesSchema, paceSchema } from '../schema'
 import { id, onShot } from './common'
 
-/** How designs give where they are used at another length. */
+/** How designs give where they are used at another length, how fast they come and go, and what they ask for. */
 export const GIVING_EDITS = {
   'design.gives': defineEdit(
     { designId: id, gives: givesSchema.nullable() },
@@ -15,6 +16,32 @@ export const GIVING_EDITS = {
         throw new Refused('A part must be at least a frame long.')
       if (a.gives) design.gives = a.gives
       else delete design.gives
+    },
+  ),
+  'design.pace': defineEdit(
+    { designId: id, pace: paceSchema },
+    () => 'Change how fast the design comes and goes',
+    (p, a) => {
+      const design = getDesign(p, a.designId)
+      if (a.pace === 1) delete design.pace
+      else design.pace = a.pace
+    },
+  ),
+  'design.front': defineEdit(
+    { designId: id, front: z.array(frontSchema).max(64) },
+    () => 'Change what the design asks for',
+    (p, a) => {
+      const design = getDesign(p, a.designId)
+      for (const { label, objects = [], at = [] } of a.front) {
+        const homes = [
+          ...objects.map((objectId) => homeOf(p, 'object', objectId)),
+          ...at.map(({ owner }) => homeOf(p, owner.kind, owner.id)),
+        ]
+        if (homes.some((home) => home !== design.id))
+          throw new Refused(`${label} is no part of ${design.name}.`)
+      }
+      if (a.front.length) design.front = a.front
+      else delete design.front
     },
   ),
   'shot.fit': defineEdit(

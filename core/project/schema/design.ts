@@ -154,10 +154,15 @@ export const givesSchema = loose({
   parts: z.array(loose({ id, start: z.int().min(0), end: z.int().min(1), give: z.enum(GIVE_KINDS) })).max(64),
 })
 
-/** What of a design is asked for before anything else: what texts say, whether things are there, values such as colours that are the same in many places, how large a group is. */
+/**
+ * What of a design is asked for before anything else: what texts say, whether things are there, values that are the same in many places, how large a group is and where it stands,
+ * how fast it comes and goes.
+ */
+export const paceSchema = finite.min(0.1).max(10)
+export const FRONT_KINDS = ['words', 'shown', 'value', 'size', 'place', 'pace'] as const
 export const frontSchema = loose({
   label: z.string().min(1).max(80),
-  kind: z.enum(['words', 'shown', 'value', 'size']),
+  kind: z.enum(FRONT_KINDS),
   objects: z.array(id).max(64).optional(),
   at: z.array(addressSchema).max(400).optional(),
 })
@@ -174,6 +179,8 @@ export const designSchema = loose({
   artwork: name.optional(),
   guides: z.array(guideSchema).optional(),
   gives: givesSchema.optional(),
+  /** How fast what is firm of it runs where it takes the length of its shot; 1 unless given. */
+  pace: paceSchema.optional(),
   front: z.array(frontSchema).max(64).optional(),
   /** What emphasised letters look like in it. */
   emphasis: letterStyleSchema.optional(),

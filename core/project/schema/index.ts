@@ -33,6 +33,7 @@ export {
   givesSchema,
   letterStyleSchema,
   frontSchema,
+  paceSchema,
   moverSchema,
   objectSchema,
   styleSchema,

@@ -1,0 +1,55 @@
+import type { KeptDesign } from '@stilus/engine'
+import { MoreHorizontal } from 'lucide-react'
+import { useRef } from 'react'
+import { dropKept } from '../session/library'
+import { DESIGN_FILES, importDesigns, saveKeptDesign } from '../session/own-designs'
+import { Button } from '../ui/button'
+import { Menu } from '../ui/overlays'
+
+/** What can be done with a design of the user's own. */
+export function OwnMenu({ kept }: { kept: KeptDesign }) {
+  const { name } = kept.project
+  return (
+    <Menu
+      align="end"
+      trigger={
+        <button
+          type="button"
+          aria-label={`More for ${name}`}
+          className="flex size-6 items-center justify-center rounded bg-ground/70 text-text opacity-0 group-hover/card:opacity-100 focus-visible:opacity-100 data-[state=open]:opacity-100"
+        >
+          <MoreHorizontal size={15} />
+        </button>
+      }
+      items={[
+        { label: 'Save as a file', run: () => void saveKeptDesign(kept) },
+        null,
+        { label: 'Remove from the shelf', danger: true, run: () => void dropKept(kept.id) },
+      ]}
+    />
+  )
+}
+
+/** Reads designs from a file onto the shelf. */
+export function ReadDesigns() {
+  const picker = useRef<HTMLInputElement>(null)
+  return (
+    <>
+      <Button look="quiet" onClick={() => picker.current?.click()}>
+        Read a design from a file …
+      </Button>
+      <input
+        ref={picker}
+        type="file"
+        hidden
+        data-testid="design-input"
+        accept={DESIGN_FILES}
+        onChange={(e) => {
+          const file = e.target.files?.[0]
+          if (file) void importDesigns(file)
+          e.target.value = ''
+        }}
+      />
+    </>
+  )
+}
