@@ -5,12 +5,14 @@ import { join } from 'node:path'
 import { after, before, test } from 'node:test'
 import {
   changedPicture as changes,
+  chooseItem,
   goToTimecode,
   notices,
   palette as run,
   pictureOf,
   restingPicture,
   saved,
+  typeNumber,
 } from './acts'
 import { openStage, type Stage } from './browser'
 import { toldRightly } from './heard'
@@ -37,6 +39,13 @@ async function pictures(id: string, want: number): Promise<number> {
     await stage.page.waitForTimeout(60)
   }
   return seen.size
+}
+
+const folder = mkdtempSync(join(tmpdir(), 'stilus-captions-'))
+const fileOf = (name: string, text: string): string => {
+  const path = join(folder, name)
+  writeFileSync(path, text)
+  return path
 }
 
 test('the shelf opens over the edit; designs move in the words of the user', async () => {
@@ -117,6 +126,83 @@ test('the palette finds it by plain words, Escape closes it, and a second use ha
   await shelf().waitFor({ state: 'detached' })
 })
 
+test('it is placed by thirds and made faster beside the picture, each one act', async () => {
+  const { page } = stage
+  await shots('Beside a bar').click()
+  await goToTimecode(page, '01:00:12:12')
+  let last = await restingPicture(page)
+  const seen = new Set([last])
+  for (const where of ['upper right', 'lower left', 'middle']) {
+    await page.getByRole('button', { name: `Place Beside a bar ${where}`, exact: true }).click()
+    last = await changes(page, last)
+    seen.add(last)
+  }
+  assert.equal(seen.size, 4, 'two places look alike')
+  await goToTimecode(page, '01:00:10:08')
+  const slow = await restingPicture(page)
+  await typeNumber(page, 'Speed of Beside a bar', '300')
+  const fast = await changes(page, slow)
+  await page.keyboard.press('Control+z')
+  assert.equal(await changes(page, fast), slow)
+  await saved(page)
+})
+
+test('a design asks for what its maker chose, is kept on the shelf, and leaves and comes as a file', async () => {
+  const { page } = stage
+  await page.getByRole('button', { name: 'Media', exact: true }).click()
+  await page.getByRole('link', { name: /^Beside a bar Design/ }).click()
+  const panel = page.getByRole('region', { name: 'Design', exact: true })
+  await panel.getByLabel('Name of the design').dblclick()
+  await page.keyboard.press('Control+a')
+  await page.keyboard.type('Mine')
+  await page.keyboard.press('Enter')
+  await panel.getByRole('button', { name: 'What it asks for where it is used' }).click()
+  await panel.getByRole('button', { name: 'No longer ask for size' }).click()
+  await chooseItem(page, 'Ask for more', /^Whether Bar shows|^Whether Rule shows|^Whether .* shows/)
+  await panel.getByRole('button', { name: 'Keep on the shelf' }).click()
+  await notices(page).getByText('Mine stands on the shelf under Yours.').waitFor()
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    panel.getByRole('button', { name: 'Save as a file' }).click(),
+  ])
+  const path = join(folder, file.suggestedFilename())
+  await file.saveAs(path)
+  assert.match(path, /Mine\.design\.zip$/)
+  await page
+    .getByRole('link', { name: /The Tin Comet/ })
+    .first()
+    .click()
+  await page.getByRole('button', { name: 'Media', exact: true }).click()
+  await goToTimecode(page, '01:00:30:00')
+  await page.keyboard.press('Shift+T')
+  await shelf().getByRole('button', { name: 'Yours', exact: true }).click()
+  const mine = shelf().getByRole('button', { name: /^Mine\. / })
+  await mine.hover()
+  await chooseItem(page, 'More for Mine', 'Remove from the shelf')
+  await mine.waitFor({ state: 'detached' })
+  await shelf().getByTestId('design-input').setInputFiles(path)
+  await notices(page).getByText('Mine stands on the shelf under Yours.').last().waitFor()
+  await shelf().getByLabel('First line', { exact: true }).fill('Ferro Om')
+  await mine.click()
+  await shelf().waitFor({ state: 'detached' })
+  await shots('Mine 2').waitFor()
+  const asked = page.getByRole('region', { name: 'Words and colours' })
+  assert.equal(await asked.getByRole('textbox').first().inputValue(), 'Ferro Om')
+  assert.equal(await asked.getByRole('spinbutton', { name: /^Size/ }).count(), 0)
+  assert.equal(await asked.getByRole('switch').count(), 1)
+})
+
+test('a file that holds no design is refused with what to do', async () => {
+  const { page } = stage
+  await page.keyboard.press('Shift+T')
+  await shelf().getByTestId('design-input').setInputFiles(fileOf('nothing.zip', 'No zip at all.'))
+  await notices(page)
+    .getByText(/not a Stilus package/)
+    .waitFor()
+  await page.keyboard.press('Escape')
+  await shelf().waitFor({ state: 'detached' })
+})
+
 const SRT = `1
 00:00:20,000 --> 00:00:22,000
 <i>Who hung it</i>
@@ -130,13 +216,6 @@ We did & they did.
 00:00:23,000 --> 00:00:25,000
 At the same time.
 `
-const folder = mkdtempSync(join(tmpdir(), 'stilus-captions-'))
-const fileOf = (name: string, text: string): string => {
-  const path = join(folder, name)
-  writeFileSync(path, text)
-  return path
-}
-
 test('captions come in as one design over the edit, each for its time, and leave with those times', async () => {
   const { page, address } = stage
   await goToTimecode(page, '01:00:21:00')

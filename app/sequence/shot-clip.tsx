@@ -140,6 +140,7 @@ function Filmstrip({
           target={target}
           frame={Math.min(shot.length - 1, Math.floor(((i + 0.5) * shot.length) / count))}
           width={tile}
+          later
           className="shrink-0"
         />
       ))}

@@ -104,3 +104,7 @@ export function ownEntry(own: KeptDesign): ShelfEntry {
 
 /** All that ships. */
 export const SHIPPED: readonly ShelfEntry[] = SHELF.map(shippedEntry)
+
+/** What pictures of a sample are known by: equal names are equal pictures. */
+export const nameOfSample = ({ entry, palette, words, size, rate }: Sample): string =>
+  JSON.stringify([entry.own?.project.id ?? entry.id, palette, words, size, rate])

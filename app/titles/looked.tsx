@@ -1,21 +1,17 @@
-import { performAll, type Project, type Sequence, withRecords } from '@stilus/core/project'
-import type { Target } from '@stilus/core/render'
+import type { Project, Sequence } from '@stilus/core/project'
 import { useMemo } from 'react'
-import { useView } from '../store/store'
 import { Button } from '../ui/button'
 import { cx } from '../ui/classes'
 import { Segments } from '../ui/fields'
-import { useTicks } from '../ui/use-ticks'
-import { Thumb } from '../viewer/thumb'
-import type { ShelfEntry } from './entries'
-import { laying, sampleFor } from './making'
-import { momentsOf } from './moments'
-import { type Ground, GROUNDS } from './tile'
+import { nameOfSample, type ShelfEntry } from './entries'
+import { sampleFor } from './making'
+import { MovingPicture } from './moving-picture'
+import { type Backdrop, type Ground, GROUNDS } from './tile'
 
-/** Milliseconds from one picture to the next. */
-const EVERY = 170
+/** Pixels across of its pictures. */
+const WIDTH = 316
 
-/** A design as it would lie over the edit at the playhead, large and moving, with its palettes and what it is. */
+/** A design over the frame under the playhead, large and moving, with its palettes and what it is. */
 export function Looked(props: {
   project: Project
   sequence: Sequence
@@ -23,44 +19,33 @@ export function Looked(props: {
   words: readonly string[]
   palette: number
   ground: Ground
+  backdrop: Backdrop
+  /** The pointer rests on it: its pictures come before those of others. */
+  rests: boolean
   onGround(ground: Ground): void
   onPalette(palette: number): void
   onChoose(): void
 }) {
-  const { project, sequence, entry, words, palette, ground } = props
-  const { frame, playing } = useView('frame', 'playing')
-  const tick = useTicks(!playing, EVERY)
+  const { project, sequence, entry, words, palette, ground, backdrop } = props
   const { palettes } = entry
-  const { designId, project: tried } = useMemo(() => {
-    let count = 0
-    const sample = sampleFor(sequence, entry, palette, words)
-    const made = laying(project, sequence, frame, sample, ['shelf-shot', () => `shelf-${++count}`])
-    const { records } = made
-    return {
-      designId: made.designId,
-      project: performAll(withRecords(project, records), made.acts, made.name).project,
-    }
-  }, [project, sequence, frame, entry, palette, words])
-  const moments = useMemo(() => {
-    const made = tried.designs.find((d) => d.id === designId)
-    return made
-      ? momentsOf(made).moving.flatMap((m) => Array<number>(Math.min(5, m.held)).fill(m.frame))
-      : [0]
-  }, [tried, designId])
-  const at = moments[tick % moments.length] ?? 0
-  const target = useMemo<Target>(
-    () => (ground === 'frame' ? { kind: 'sequence', sequenceId: sequence.id } : { kind: 'design', designId }),
-    [ground, sequence.id, designId],
+  const sample = useMemo(
+    () => {
+      const wanted = sampleFor(sequence, entry, palette, words)
+      return { ...entry.alone(project, wanted), name: nameOfSample(wanted) }
+    },
+    // Only fonts and the shape of the picture are seen of the project.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [project.id, sequence.size, sequence.rate, entry, palette, words],
   )
+  const { width, height } = sequence.size
   return (
     <div className="flex min-h-0 flex-1 flex-col gap-3 overflow-y-auto p-3">
-      <Thumb
-        project={tried}
-        target={target}
-        frame={ground === 'frame' ? frame + at : at}
-        width={314}
-        className={cx('!h-auto !w-full rounded-sm', ground !== 'checker' && 'bg-black! bg-none!')}
-      />
+      <span
+        className={cx('relative block shrink-0 overflow-hidden rounded-sm', backdrop.className)}
+        style={{ ...backdrop.style, aspectRatio: `${width} / ${height}` }}
+      >
+        <MovingPicture {...sample} width={WIDTH} seen first={props.rests} />
+      </span>
       <Segments
         label="Behind designs"
         value={ground}

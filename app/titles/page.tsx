@@ -121,6 +121,8 @@ export function ShelfPage({ project, sequence }: { project: Project; sequence: S
             {...common}
             entry={shown}
             ground={ground}
+            backdrop={backdrop}
+            rests={shown.id === resting}
             onGround={setGround}
             onPalette={setPalette}
             onChoose={() => choose(shown)}

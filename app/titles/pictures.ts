@@ -4,7 +4,7 @@ import { session } from '../session/session'
 import { store } from '../store/store'
 
 /** How many pictures of the shelf are made at a time. */
-const AT_ONCE = 2
+const AT_ONCE = 3
 const waiting: (() => void)[] = []
 let running = 0
 
@@ -29,21 +29,42 @@ function next(): void {
 }
 store.subscribe(next)
 
-/** The frame of the only design of a document as the address of a small picture with its transparency; undefined where it was called off. */
+/** Pictures that are kept for the next time that the shelf is opened. */
+const KEPT = 4000
+const kept = new Map<string, string>()
+
+/** The address of a picture that was made before. */
+export const keptPicture = (name: string): string | undefined => kept.get(name)
+
+function keep(name: string, url: string): string {
+  kept.set(name, url)
+  for (const [oldest, old] of kept) {
+    if (kept.size <= KEPT) break
+    kept.delete(oldest)
+    URL.revokeObjectURL(old)
+  }
+  return url
+}
+
+/** The frame of the first design of a document as the address of a small picture with its transparency, kept by its name; undefined where it was called off. */
 export async function shelfPicture(
+  name: string,
   project: Project,
   frame: number,
   width: number,
   { signal, first }: { signal: AbortSignal; first: boolean },
 ): Promise<string | undefined> {
+  const before = kept.get(name)
+  if (before) return before
   await turn(first)
   try {
     const [design] = project.designs
     if (signal.aborted || !design) return undefined
     const target = { kind: 'design', designId: design.id } as const
     const scale = width / design.size.width
-    return await address(
-      await session().renderer.render({ project, target, frame, scale, soon: true, signal }),
+    return keep(
+      name,
+      await address(await session().renderer.render({ project, target, frame, scale, soon: true, signal })),
     )
   } catch (error) {
     if (signal.aborted) return undefined

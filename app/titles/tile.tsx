@@ -6,7 +6,7 @@ import { cx } from '../ui/classes'
 import { Favourite } from '../ui/favourite'
 import { bitmapUrl } from '../viewer/bitmap'
 import { useOnScreen } from '../viewer/thumb'
-import type { ShelfEntry } from './entries'
+import { nameOfSample, type ShelfEntry } from './entries'
 import { sampleFor } from './making'
 import { MovingPicture } from './moving-picture'
 
@@ -77,7 +77,11 @@ export const ShelfTile = memo(
     const [wanted, setWanted] = useState(false)
     if (seen && !wanted) setWanted(true)
     const sample = useMemo(
-      () => (wanted ? entry.alone(project, sampleFor(sequence, entry, palette, words)) : null),
+      () => {
+        if (!wanted) return null
+        const sample = sampleFor(sequence, entry, palette, words)
+        return { ...entry.alone(project, sample), name: nameOfSample(sample) }
+      },
       // Only fonts and the shape of the picture are seen of the project.
       // eslint-disable-next-line react-hooks/exhaustive-deps
       [wanted, project.id, sequence.size, sequence.rate, entry, palette, words],

@@ -20,10 +20,15 @@ export class Latest<T> {
     else if (this.stale(this.#running.job, job)) this.#running.abort.abort()
   }
 
-  close(): void {
-    this.#closed = true
+  /** Gives up what runs and what waits. */
+  drop(): void {
     this.#waiting = undefined
     this.#running?.abort.abort()
+  }
+
+  close(): void {
+    this.#closed = true
+    this.drop()
   }
 
   async #loop(): Promise<void> {

@@ -17,29 +17,33 @@ interface ThumbProps {
   frame?: number
   width: number
   className?: string
+  /** Nobody waits for it: what is tried on and what is looked at comes first, and while the shelf of designs is open it rests. */
+  later?: boolean
 }
 
 /**
  * A small live picture of a target. It rests while it is out of sight and during playback, and follows when a moving hand pauses; it is not drawn again
  * while the playhead moves.
  */
-export function Thumb({ project, target, frame, width, className }: ThumbProps) {
+export function Thumb({ project, target, frame, width, className, later = false }: ThumbProps) {
   const image = useRef<HTMLImageElement>(null)
-  const { playing } = useView('playing')
+  const { playing, titles } = useView('playing', 'titles')
   // What is tried on is waited for.
-  const soon = project !== undefined
+  const soon = project !== undefined && !later
   const seen = useOnScreen(image)
   const rested = useRested(project, frame)
   const document = rested.project ?? project
   const size = document ? sizeOf(document, target) : { width: 16, height: 9 }
   const height = Math.round((width * size.height) / size.width)
   const scale = (width * Math.min(2, window.devicePixelRatio || 1)) / size.width
+  // The shelf of designs covers what nobody waits for, and needs the machine for itself.
+  const rests = playing || (later && titles)
   const request = useMemo(
     () =>
-      playing || !seen || !rested.project
+      rests || !seen || !rested.project
         ? null
         : { project: rested.project, target, frame: rested.frame, scale, soon },
-    [playing, seen, rested, target, scale, soon],
+    [rests, seen, rested, target, scale, soon],
   )
   usePicture(image, request)
   return (

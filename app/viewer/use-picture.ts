@@ -55,7 +55,10 @@ export function usePicture(
   }, [element])
 
   useEffect(() => {
-    if (!request) return element.current?.removeAttribute('aria-busy')
+    if (!request) {
+      latest.current?.drop()
+      return element.current?.removeAttribute('aria-busy')
+    }
     const wanted = hand ? { ...request, scale: session().pace.scaleFor(AT_HAND, request.scale) } : request
     const ready = session().renderer.peek(wanted)
     if (ready && element.current) show(element.current, ready, wanted)
