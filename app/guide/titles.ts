@@ -28,6 +28,8 @@ export const GUIDE: readonly { page: string; title: string; words: readonly stri
       'quote',
       'mirror',
       'palette',
+      'own',
+      'keep',
     ],
   },
   {
