@@ -1,5 +1,8 @@
+import { readFileSync } from 'node:fs'
+import { captionsOf, readCaptions } from '@stilus/core/formats'
 import {
   activeTransitions,
+  allObjects,
   allSteps,
   documentOf,
   getSequence,
@@ -8,11 +11,13 @@ import {
   lacking,
   loadProject,
   recordsOf,
+  type Roster,
   rowValues,
   stateBefore,
   getDesign,
   usesOf,
 } from '@stilus/core/project'
+import { kitPath } from './paths'
 import { demoProject } from './project'
 
 const project = demoProject()
@@ -61,4 +66,29 @@ it('seven of its cuts have what they need, all of it within their handles', () =
     expect([before, after]).toEqual([transition.before, transition.after])
     expect(lacking(project, getTransition(project, transition.id))).toEqual({ outgoing: 0, incoming: 0 })
   }
+})
+
+const says = (designId: string) =>
+  allObjects(getDesign(project, designId).objects).flatMap((o) => (o.text ? [o.text.text] : []))
+
+it('announces an evening by designs of the shelf and its own, and captions the film', () => {
+  const evening = getSequence(project, 'evening')
+  expect(evening.shots.flatMap((s) => (s.source.kind === 'design' ? [s.source.designId] : []))).toEqual([
+    'evening-opening',
+    'evening-ticker',
+    'evening-window',
+    'evening-built',
+    'evening-cast',
+  ])
+  // The cast is the kit's list: as many who as what they do.
+  const [, roles = '', names = ''] = says('evening-cast')
+  expect([roles, names].map((column) => column.split('\n').length)).toEqual([8, 8])
+  expect(names).toContain('Bram Tolliver Quill')
+  const captioned = getSequence(project, 'captioned')
+  const roster = project.rosters?.find((r) => r.name === 'Captions')
+  expect(captionsOf(captioned, roster as Roster).map(({ start }) => start)).toEqual(
+    readCaptions(readFileSync(kitPath('the-tin-comet.srt'), 'utf8')).map(({ start }) =>
+      expect.closeTo(Math.round(start * 24) / 24, 6),
+    ),
+  )
 })

@@ -13,6 +13,7 @@ import {
   withRecords,
 } from '@stilus/core/project'
 import { compose } from './compose'
+import { evening } from './evening'
 import { CUTS, JOINS, LENGTH, RATE, SIZE } from './cut'
 import { MEDIA_FACTS } from './media-facts'
 import { kitPath, mediaPath } from './paths'
@@ -106,5 +107,6 @@ export function demoProject(): Project {
   }
   finishShots(act, () => project)
   compose(act, () => project)
+  evening(act, () => project)
   return project
 }

@@ -1,3 +1,4 @@
+export { captionActs } from './captioned'
 export { PURPOSES, type Family, type Palette, type Purpose, type ShelfDesign } from './declare'
 export { asked, lightOf, makeDesign, type Making } from './make'
 export { pageOf } from './page'

@@ -313,7 +313,7 @@ export const carbon: Family = {
       seconds: 10,
       whole: true,
       pieces: (p) => {
-        const [w, h] = [(p.right - p.left) * (p.slim ? 1 : 0.7), 96 * p.u]
+        const [w, h] = [(p.right - p.left) * (p.slim ? 1 : 0.9), 96 * p.u]
         const x = p.x - w / 2
         const roll: Piece = group('Roll', [
           text(
@@ -326,8 +326,8 @@ export const carbon: Family = {
             'Parts',
             'The stargazer\nThe fox\nThe comet\nThe harbour\nThe lamp',
             {
-              area: [x, p.y - h / 2 + 18 * p.u, w * 0.46, h - 18 * p.u],
-              size: 4.6 * p.u,
+              area: [x, p.y - h / 2 + 18 * p.u, w * 0.48, h - 18 * p.u],
+              size: 3.9 * p.u,
               align: 'right',
               level: 'top',
               leading: 2.2,
@@ -339,8 +339,8 @@ export const carbon: Family = {
             'Names',
             'Ida Om\nTeo Lindqvara\nItself\nMara Vell\nOdo Brask',
             {
-              area: [x + w * 0.54, p.y - h / 2 + 18 * p.u, w * 0.46, h - 18 * p.u],
-              size: 4.6 * p.u,
+              area: [x + w * 0.52, p.y - h / 2 + 18 * p.u, w * 0.48, h - 18 * p.u],
+              size: 3.9 * p.u,
               level: 'top',
               leading: 2.2,
               ...typed,
