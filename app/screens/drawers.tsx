@@ -150,22 +150,12 @@ export function MediaDrawer({ project }: { project: Project }) {
 function MadeHere({ project }: { project: Project }) {
   const dispatch = useAppDispatch()
   return (
-    <div className="grid gap-1 border-b p-2">
-      <div className="grid grid-cols-2 gap-1.5">
+    <div className="flex max-h-[55%] shrink-0 flex-col gap-1 border-b p-2">
+      <div className="grid shrink-0 grid-cols-2 gap-1.5">
         <Button onClick={newDesign}>New design</Button>
         <Button onClick={newSequence}>New sequence</Button>
       </div>
-      <ul aria-label="Designs and sequences">
-        {project.designs.map((d) => (
-          <Made
-            key={d.id}
-            name={d.name}
-            says={`Design, ${d.objects.length} ${d.objects.length === 1 ? 'object' : 'objects'}`}
-            to={`/p/${project.id}/design/${d.id}`}
-            source={{ kind: 'design', designId: d.id }}
-            onRemove={() => dispatch(edit('design.remove', { designId: d.id }))}
-          />
-        ))}
+      <ul aria-label="Sequences and designs" className="min-h-0 overflow-y-auto">
         {project.sequences.map((s, i) => (
           <Made
             key={s.id}
@@ -174,6 +164,16 @@ function MadeHere({ project }: { project: Project }) {
             to={sequencePath(project, s.id)}
             source={{ kind: 'comp', sequenceId: s.id }}
             onRemove={i ? () => dispatch(edit('sequence.remove', { sequenceId: s.id })) : undefined}
+          />
+        ))}
+        {project.designs.map((d) => (
+          <Made
+            key={d.id}
+            name={d.name}
+            says={`Design, ${d.objects.length} ${d.objects.length === 1 ? 'object' : 'objects'}`}
+            to={`/p/${project.id}/design/${d.id}`}
+            source={{ kind: 'design', designId: d.id }}
+            onRemove={() => dispatch(edit('design.remove', { designId: d.id }))}
           />
         ))}
       </ul>
