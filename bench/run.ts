@@ -10,6 +10,7 @@ import { openPage } from '../e2e/page/open'
 import { getSequence } from '@stilus/core/project'
 import { NodeRenderer, openPackage } from '../server/render'
 import { browserFigures, type Figure, memoryFigures } from './browser'
+import { designSection } from './designs'
 import { interfaceFigures } from './interface'
 import { kernelRows } from './kernels'
 import { keySection } from './keys'
@@ -195,6 +196,7 @@ const PARTS: Record<string, { head: string; make(): Promise<string> }> = {
   transitions: { head: 'Every transition', make: () => Promise.resolve(transitionSection(k)) },
   keys: { head: 'Screen key against', make: () => keySection(k) },
   letters: { head: 'Text against', make: () => letterSection(k) },
+  designs: { head: 'Designs of the shelf', make: designSection },
   trackers: { head: 'Outlines and trackers', make: trackSection },
   interface: { head: 'The interface itself', make: interfaceSection },
 }
