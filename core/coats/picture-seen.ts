@@ -8,12 +8,13 @@ import {
   intersection,
   isEmpty,
   type Size,
+  union,
   wholeOf,
 } from '../frame'
 import { gaussianReach, type Kernels } from '../kernels'
 import { invert, type Matrix3, multiply, shifted, through } from '../matrix'
 import { lengthOf } from './drawing'
-import { added, laidTogether, type Painting, seen } from './seen'
+import { added, laidTogether, roomFor, seen, type Painting } from './seen'
 
 /** Room that filters look at about what is moved, and pixels that its borders are multiples of, so that pyramids of it are those of the whole. */
 const [MARGIN, STRIDE] = [4, 16]
@@ -75,12 +76,15 @@ export function pictureSeen(
   const back = invert(map)
   const scale = lengthOf([map[0], map[1], map[2], map[3], map[4], map[5]])
   const parts = looks.flatMap((moments) => {
-    let sum: Painting | undefined
-    for (const look of moments) {
-      if (!(look.opacity > 0)) continue
+    const shown = moments.flatMap((look) => {
       const by = multiply(multiply(map, look.matrix), back)
       const area = movedArea(part, by, grown(whole, gaussianReach(look.blur * scale)))
-      if (isEmpty(area)) continue
+      return look.opacity > 0 && !isEmpty(area) ? [{ look, by, area }] : []
+    })
+    // Room for all of its moments at once, so that it need not grow with each.
+    let sum =
+      shown.length > 1 ? roomFor(k, undefined, shown.map(({ area }) => area).reduce(union)) : undefined
+    for (const { look, by, area } of shown) {
       const toSource = multiply(multiply(shifted(-part.x, -part.y), invert(by)), shifted(area.x, area.y))
       const one = seen(k, { frame: warp(content, toSource, area), area }, look, map, picture)
       sum = added(k, sum, one, 1 / moments.length)

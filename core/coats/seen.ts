@@ -110,13 +110,15 @@ function finish(k: Kernels, { frame, area }: Painting, { cuts, light, opacity }:
     k.free(matte)
   }
   if (light === 1 && opacity === 1) return
+  if (light === 1)
+    return k.raw.addScaled(frame.block.at, frame.block.at, frame.width * frame.height, opacity - 1)
   const { data } = frame
-  const [colour, dense] = [light * opacity, opacity]
+  const colour = light * opacity
   for (let i = 0; i < data.length; i += 4) {
     data[i] = (data[i] as number) * colour
     data[i + 1] = (data[i + 1] as number) * colour
     data[i + 2] = (data[i + 2] as number) * colour
-    data[i + 3] = (data[i + 3] as number) * dense
+    data[i + 3] = (data[i + 3] as number) * opacity
   }
 }
 
@@ -223,26 +225,29 @@ function extentThrough([left, top, right, bottom]: NonNullable<Drawing['extent']
 
 /** A sum with a part of a picture added, which is freed; it grows where it must. */
 export function added(k: Kernels, sum: Painting | undefined, picture: Painting, weight: number): Painting {
-  const area = sum ? union(sum.area, picture.area) : picture.area
-  let out = sum
-  if (!out || area.width !== out.area.width || area.height !== out.area.height) {
-    const frame = filled(k, area.width, area.height, [0, 0, 0, 0])
-    if (out) {
-      blit({ picture: frame, area }, { picture: out.frame, area: out.area })
-      k.free(out.frame)
-    }
-    out = { frame, area }
-  }
-  const [to, from] = [out.frame.data, picture.frame.data]
-  const [dx, dy] = [picture.area.x - area.x, picture.area.y - area.y]
-  const row = picture.area.width * 4
-  for (let y = 0; y < picture.area.height; y++) {
-    let at = ((y + dy) * area.width + dx) * 4
-    for (let i = y * row; i < (y + 1) * row; i++, at++)
-      to[at] = (to[at] as number) + (from[i] as number) * weight
+  const { area: part } = picture
+  const out = roomFor(k, sum, part)
+  const { area } = out
+  const across = 4 * Float32Array.BYTES_PER_ELEMENT
+  const [to, from] = [out.frame.block.at, picture.frame.block.at]
+  for (let y = 0; y < part.height; y++) {
+    const at = (part.y - area.y + y) * area.width + part.x - area.x
+    k.raw.addScaled(to + at * across, from + y * part.width * across, part.width, weight)
   }
   k.free(picture.frame)
   return out
+}
+
+/** A picture that has room for an area: the same, or one that is larger, of which the rest is clear. */
+export function roomFor(k: Kernels, picture: Painting | undefined, part: Area): Painting {
+  const area = picture ? union(picture.area, part) : part
+  if (picture && area.width === picture.area.width && area.height === picture.area.height) return picture
+  const room = { frame: filled(k, area.width, area.height, [0, 0, 0, 0]), area }
+  if (picture) {
+    blit({ picture: room.frame, area }, { picture: picture.frame, area: picture.area })
+    k.free(picture.frame)
+  }
+  return room
 }
 
 /** Pictures laid over each other from back to front, which are freed; undefined for none. */
