@@ -85,16 +85,20 @@ export function paintedArea(
 
 /** A body through a map of the picture. */
 export function bodyThrough<B extends Body>(body: B, m: Matrix3): B {
-  const pieces = new Float32Array(body.pieces.length)
+  const from = body.pieces
+  const pieces = new Float32Array(from.length)
   let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity]
   for (let i = 0; i < pieces.length; i += 2) {
-    const [x, y] = through(m, body.pieces[i] as number, body.pieces[i + 1] as number)
+    const [px, py] = [from[i] as number, from[i + 1] as number]
+    const w = m[6] * px + m[7] * py + m[8]
+    const x = (m[0] * px + m[1] * py + m[2]) / w
+    const y = (m[3] * px + m[4] * py + m[5]) / w
     pieces[i] = x
     pieces[i + 1] = y
-    left = Math.min(left, x)
-    right = Math.max(right, x)
-    top = Math.min(top, y)
-    bottom = Math.max(bottom, y)
+    if (x < left) left = x
+    if (x > right) right = x
+    if (y < top) top = y
+    if (y > bottom) bottom = y
   }
   return { ...body, pieces, left, top, right, bottom }
 }

@@ -3,12 +3,18 @@ import { maths } from '../maths'
 export type Matrix3 = readonly [number, number, number, number, number, number, number, number, number]
 export type Triple = readonly [number, number, number]
 
-/** a b: what b does, then a. */
-export function multiply(a: Matrix3, b: Matrix3): Matrix3 {
-  const at = (r: number, c: number) =>
-    [0, 1, 2].reduce((sum, i) => sum + (a[r * 3 + i] ?? 0) * (b[i * 3 + c] ?? 0), 0)
-  return [0, 1, 2].flatMap((r) => [0, 1, 2].map((c) => at(r, c))) as unknown as Matrix3
-}
+/** a b: what b does, then a. Written out, as it runs for every letter of every moment. */
+export const multiply = (a: Matrix3, b: Matrix3): Matrix3 => [
+  a[0] * b[0] + a[1] * b[3] + a[2] * b[6],
+  a[0] * b[1] + a[1] * b[4] + a[2] * b[7],
+  a[0] * b[2] + a[1] * b[5] + a[2] * b[8],
+  a[3] * b[0] + a[4] * b[3] + a[5] * b[6],
+  a[3] * b[1] + a[4] * b[4] + a[5] * b[7],
+  a[3] * b[2] + a[4] * b[5] + a[5] * b[8],
+  a[6] * b[0] + a[7] * b[3] + a[8] * b[6],
+  a[6] * b[1] + a[7] * b[4] + a[8] * b[7],
+  a[6] * b[2] + a[7] * b[5] + a[8] * b[8],
+]
 
 /** The same map with 1 as its last entry. */
 export const normalised = (m: Matrix3): Matrix3 => m.map((v) => v / m[8]) as unknown as Matrix3
@@ -17,9 +23,9 @@ export const normalised = (m: Matrix3): Matrix3 => m.map((v) => v / m[8]) as unk
 export const isFlat = (m: Matrix3): boolean => Math.abs(m[0] * m[4] - m[1] * m[3]) < 1e-9
 
 /** Where a map takes a place. */
-export function through([a, b, c, d, e, f, g, h, i]: Matrix3, x: number, y: number): [number, number] {
-  const w = g * x + h * y + i
-  return [(a * x + b * y + c) / w, (d * x + e * y + f) / w]
+export function through(m: Matrix3, x: number, y: number): [number, number] {
+  const w = m[6] * x + m[7] * y + m[8]
+  return [(m[0] * x + m[1] * y + m[2]) / w, (m[3] * x + m[4] * y + m[5]) / w]
 }
 
 export const IDENTITY: Matrix3 = [1, 0, 0, 0, 1, 0, 0, 0, 1]
