@@ -21,26 +21,27 @@ const [MARGIN, STRIDE] = [4, 16]
 /** Depth, as a share of the eye's distance, from which on all of the picture may be covered. */
 const CLOSE = 1e-3
 
-/** The part of a picture in which there is anything. */
-function contentOf({ width, height, data }: Frame): Area {
+/** The part of a picture in which there is anything, looked for within an area of it. */
+function contentOf({ width, data, ...picture }: Frame, within: Area): Area {
   // Two numbers at a time, as they are: what is clear is all zeros.
-  const pairs = new Float64Array(data.buffer, data.byteOffset, width * height * 2)
+  const pairs = new Float64Array(data.buffer, data.byteOffset, width * picture.height * 2)
+  const from = within.x
   const isClear = (x: number, y: number) => {
     const i = (y * width + x) * 2
     return pairs[i] === 0 && pairs[i + 1] === 0
   }
   const isBare = (y: number) => {
-    const end = (y + 1) * width * 2
-    for (let i = y * width * 2; i < end; i++) if (pairs[i] !== 0) return false
+    const end = (y * width + from + within.width) * 2
+    for (let i = (y * width + from) * 2; i < end; i++) if (pairs[i] !== 0) return false
     return true
   }
-  let [top, bottom] = [0, height]
-  while (top < height && isBare(top)) top++
+  let [top, bottom] = [within.y, within.y + within.height]
+  while (top < bottom && isBare(top)) top++
   while (bottom > top && isBare(bottom - 1)) bottom--
-  let [left, right] = [width, 0]
+  let [left, right] = [from + within.width, from]
   for (let y = top; y < bottom; y++) {
-    for (let x = 0; x < left; x++) if (!isClear(x, y)) left = x
-    for (let x = width - 1; x >= right; x--) if (!isClear(x, y)) right = x + 1
+    for (let x = from; x < left; x++) if (!isClear(x, y)) left = x
+    for (let x = from + within.width - 1; x >= right; x--) if (!isClear(x, y)) right = x + 1
   }
   return { x: left, y: top, width: Math.max(0, right - left), height: bottom - top }
 }
@@ -62,6 +63,7 @@ function movedArea(part: Area, by: Matrix3, most: Area): Area {
  * A whole picture as looks show it, each exposed for a while, laid over each other; of it only the part is moved in which there is anything.
  * @param map from the pixels that looks are told in to those of the picture
  * @param warp moves a picture by a matrix that takes places of the result, which has a size, to its own
+ * @param within where in the picture there can be anything
  */
 export function pictureSeen(
   k: Kernels,
@@ -69,9 +71,10 @@ export function pictureSeen(
   looks: readonly Exposed[],
   map: Matrix3,
   warp: (frame: Frame, toSource: Matrix3, size: Size) => Frame,
+  within: Area = wholeOf(picture),
 ): Painting | undefined {
   const whole = wholeOf(picture)
-  const there = contentOf(picture)
+  const there = contentOf(picture, within)
   if (isEmpty(there)) return undefined
   const part = intersection(aligned(grown(there, MARGIN), STRIDE), whole)
   const content = k.frame(part.width, part.height)

@@ -1,4 +1,4 @@
-import { type Area, blit, type Frame, type Size } from '../frame'
+import { type Area, blit, type Frame, intersection, type Size, union } from '../frame'
 import { type Coat, contoursOfBodies, drawShape, pictureSeen } from '../coats'
 import { filled, type Kernels, layOver, warpPerspective } from '../kernels'
 import {
@@ -20,18 +20,25 @@ import type { Held } from './held'
 export function seen(
   k: Kernels,
   { looks, map }: Extract<Op, { kind: 'seen' }>,
-  { picture }: Held,
+  { picture, area: whole, content }: Held,
   area: Area,
+  tell: (content: Area) => void,
 ): Frame {
   const out = filled(k, area.width, area.height, [0, 0, 0, 0])
   const warp = (frame: Frame, toSource: Matrix3, { width, height }: Size) =>
     warpPerspective(k, frame, toSource, { edge: 'black', filter: 'bicubic', width, height })
-  const made = pictureSeen(k, picture as Frame, looks, map, warp)
+  const within = content && movedBy(intersection(content, whole), whole)
+  const made = pictureSeen(k, picture as Frame, looks, map, warp, within)
+  tell(made ? made.area : NOWHERE)
   if (!made) return out
   blit({ picture: out, area }, { picture: made.frame, area: made.area })
   k.free(made.frame)
   return out
 }
+
+const NOWHERE: Area = { x: 0, y: 0, width: 0, height: 0 }
+/** An area of the whole in the pixels of a part of it. */
+const movedBy = (area: Area, { x, y }: Area): Area => ({ ...area, x: area.x - x, y: area.y - y })
 
 const setters = new WeakMap<Typefaces, Map<string, Typesetter>>()
 
@@ -73,11 +80,13 @@ export function drawn(
   canvas: Size,
   area: Area,
   pictures: readonly Held[],
+  tell: (content: Area) => void,
 ): Frame {
   const setter = () => setterFor(open, own)
   const lettersOf = (setting: Setting, [a, b, c, d, e, f]: Matrix3) =>
     contoursOfBodies(bodiesOf(setter().layout(setting), [a, b, c, d, e, f]))
   const out = filled(k, area.width, area.height, [0, 0, 0, 0])
+  let content: Area | undefined
   items.forEach((item, i) => {
     const painted = (coats: readonly Coat[]) => withPictures(coats, item.paints, pictures)
     const picture =
@@ -85,11 +94,13 @@ export function drawn(
         ? drawText(k, canvas, setter(), { ...item.text, coats: painted(item.text.coats) })
         : drawShape(k, canvas, { ...item.shape, coats: painted(item.shape.coats) }, lettersOf)
     if (!picture) return
+    content = content ? union(content, picture.area) : picture.area
     if (item.opacity < 1) fade(k, picture.frame, item.opacity)
     if (i === 0) blit({ picture: out, area }, { picture: picture.frame, area: picture.area })
     else layOver(k, { picture: out, area }, { picture: picture.frame, area: picture.area })
     k.free(picture.frame)
   })
+  tell(content ?? NOWHERE)
   return out
 }
 

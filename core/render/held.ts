@@ -6,11 +6,15 @@ import type { Op } from './graph'
 export interface Held {
   picture: Frame | Plane
   area: Area
+  /** Where in the whole there can be anything in it; anywhere unless it is known. */
+  content?: Area | undefined
 }
 
 /** Puts or mixes `top` into `out`, row by row where both are. */
 export function combine(k: Kernels, op: Op, out: Held, top: Held, matte?: Held): void {
-  const both = intersection(out.area, top.area)
+  const shared = intersection(out.area, top.area)
+  // What is clear changes nothing below it.
+  const both = op.kind === 'over' && top.content ? intersection(shared, top.content) : shared
   const address = ({ picture, area }: Held, y: number) =>
     picture.block.at + ((y - area.y) * area.width + both.x - area.x) * picture.channels * 4
   const alike = both.width === out.area.width && both.width === top.area.width

@@ -1,4 +1,4 @@
-import { type Frame, intersection, type Plane, sameArea, wholeOf } from '../frame'
+import { type Area, type Frame, intersection, type Plane, sameArea, union, wholeOf } from '../frame'
 import {
   blendInto,
   type ColourOp,
@@ -24,9 +24,12 @@ import { fitted, hatched, placed, readAs } from './source'
 /** A picture in the arena of the kernels. */
 export interface KernelHandle extends Handle {
   readonly picture: Frame | Plane
+  /** Where in the whole there can be anything in it; anywhere unless it is known. */
+  content?: Area | undefined
 }
 
-const handleOf = (picture: Frame | Plane): KernelHandle => ({
+const handleOf = (picture: Frame | Plane, content?: Area): KernelHandle => ({
+  content,
   width: picture.width,
   height: picture.height,
   owner: 'kernels',
@@ -43,8 +46,10 @@ export function kernelBackend(k: Kernels): Backend<KernelHandle> {
   const backend: Backend<KernelHandle> = {
     name: 'kernels',
     make: (making) => {
-      const picture = k.scope(() => make(k, making))
-      return making.inputs.find((input) => input?.handle.picture === picture)?.handle ?? handleOf(picture)
+      let content: Area | undefined
+      const picture = k.scope(() => make(k, making, (there) => (content = there)))
+      const own = making.inputs.find((input) => input?.handle.picture === picture)?.handle
+      return own ? Object.assign(own, { content }) : handleOf(picture, content)
     },
     free: (...handles) => k.free(...handles.map(({ picture }) => picture)),
     values: ({ picture }) => picture.data,
@@ -64,14 +69,17 @@ export async function renderFrame(
   return (await evaluate(kernelBackend(k), plan, sources, options)).picture as Frame
 }
 
-/** Makes one node. */
+/** Makes one node; `tell` is told where in the whole there can be anything in it, where that is known. */
 function make(
   k: Kernels,
   { tables, typefaces, node, inputs: given, sources, spare }: Making<KernelHandle>,
+  tell: (content: Area) => void,
 ): Frame | Plane {
   const { op, area, canvas } = node
   // What lies outside of all that is asked for was not made.
-  const inputs = given.map((input) => input && { picture: input.handle.picture, area: input.area }) as Held[]
+  const inputs = given.map(
+    (input) => input && { picture: input.handle.picture, content: input.handle.content, area: input.area },
+  ) as Held[]
   const { width, height } = area
   const [first, second] = inputs
   switch (op.kind) {
@@ -94,7 +102,7 @@ function make(
       return cropped(k, { picture: whole, area: wholeOf(canvas) }, area)
     }
     case 'seen':
-      return seen(k, op, first as Held, area)
+      return seen(k, op, first as Held, area, tell)
     case 'fill': {
       const matte = part(k, first as Held, area)
       const out = filled(k, width, height, [...op.colour, 1])
@@ -103,7 +111,7 @@ function make(
       return out
     }
     case 'drawn':
-      return drawn(k, op, typefaces, canvas, area, inputs)
+      return drawn(k, op, typefaces, canvas, area, inputs, tell)
     case 'channel':
       return matteFrom(k, copied(k, first as Held, area), op.channel)
     case 'source': {
@@ -146,6 +154,8 @@ function make(
       const into = op.kind === 'mix' ? 0 : 1
       const own = spare(into) && sameArea((base as Held).area, area)
       const out = own ? ((base as Held).picture as Frame) : copied(k, base as Held, area)
+      const both = [base?.content, top?.content] as const
+      if (op.kind === 'over' && both[0] && (!top || both[1])) tell(union(both[0], both[1] ?? both[0]))
       // What is mixed in may lie outside of the part that is made.
       if (top) combine(k, op, { picture: out, area }, top, inputs[2])
       return out

@@ -7,7 +7,7 @@ const folder = join(__dirname, '../../app/public/fonts')
 export const fontFile = (file: string): Uint8Array => new Uint8Array(readFileSync(join(folder, file)))
 
 const kept = new Map<string, Promise<Typeface>>()
-const openShipped = (file: string) => {
+export const openShipped = (file: string) => {
   let font = kept.get(file)
   if (!font) kept.set(file, (font = openTypeface(file, fontFile(file))))
   return font
