@@ -3,7 +3,6 @@ import { MoreHorizontal } from 'lucide-react'
 import { useRef } from 'react'
 import { dropKept } from '../session/library'
 import { DESIGN_FILES, importDesigns, saveKeptDesign } from '../session/own-designs'
-import { Button } from '../ui/button'
 import { Menu } from '../ui/overlays'
 
 /** What can be done with a design of the user's own. */
@@ -35,9 +34,13 @@ export function ReadDesigns() {
   const picker = useRef<HTMLInputElement>(null)
   return (
     <>
-      <Button look="quiet" onClick={() => picker.current?.click()}>
+      <button
+        type="button"
+        className="flex h-7 shrink-0 items-center rounded px-2 text-left text-dim hover:bg-field"
+        onClick={() => picker.current?.click()}
+      >
         Read a design from a file …
-      </Button>
+      </button>
       <input
         ref={picker}
         type="file"

@@ -55,6 +55,7 @@ export function ShelfPage({ project, sequence }: { project: Project; sequence: S
         <Pick {...{ filter, setFilter }} id="favourites" label="Favourites" />
         <Pick {...{ filter, setFilter }} id="used" label="Used last" />
         <Pick {...{ filter, setFilter }} id="own" label="Yours" />
+        <ReadDesigns />
         <h3 className="px-2 pt-3 pb-1 text-xs font-semibold text-faint">For</h3>
         {(Object.keys(PURPOSES) as Purpose[]).map((id) => (
           <Pick key={id} {...{ filter, setFilter, id }} label={PURPOSES[id]} />
@@ -63,9 +64,6 @@ export function ShelfPage({ project, sequence }: { project: Project; sequence: S
         {FAMILIES.map(({ id, name }) => (
           <Pick key={id} {...{ filter, setFilter }} id={`family ${id}`} label={name} />
         ))}
-        <div className="mt-auto pt-3">
-          <ReadDesigns />
-        </div>
       </nav>
       <div className="flex min-w-0 flex-1 flex-col">
         <div className="grid grid-cols-[1fr_1fr_1fr] gap-2 border-b p-2">
@@ -202,5 +200,5 @@ const nothing = (text: string, filter: Filter): string =>
     : filter === 'favourites'
       ? 'Mark designs with their star to find them here.'
       : filter === 'own'
-        ? 'Open a design and choose “Keep on the shelf”, or read a file of one below on the left.'
+        ? 'Open a design and choose “Keep on the shelf”, or read a file of one on the left.'
         : 'Nothing yet. What you use is listed here.'

@@ -11,8 +11,13 @@ async function* pieces(blob: Blob): AsyncGenerator<Uint8Array> {
 }
 
 /** The files of some media of a project; those that are not there are left out. */
-export async function filesOf({ id: projectId, media }: Pick<Project, 'id' | 'media'>): Promise<MediumFile[]> {
-  const found = await Promise.all(media.map(async ({ id }) => ({ id, file: await findMedium(projectId, id) })))
+export async function filesOf({
+  id: projectId,
+  media,
+}: Pick<Project, 'id' | 'media'>): Promise<MediumFile[]> {
+  const found = await Promise.all(
+    media.map(async ({ id }) => ({ id, file: await findMedium(projectId, id) })),
+  )
   return found.flatMap(({ id, file }) => (file ? [{ id, name: file.name, blob: file.blob }] : []))
 }
 
