@@ -96,6 +96,9 @@ export const BETWEEN: readonly Command[] = [
     words: [
       'lower third',
       'name',
+      'own',
+      'yours',
+      'read a design from a file',
       'caption',
       'credits',
       'opener',

@@ -23,7 +23,7 @@ export function AskedFor({ design }: { design: Design }) {
   }
   return (
     <section
-      aria-label="What the design asks for"
+      aria-label="Asked for where it is used"
       className={cx('grid gap-1', !front.length && 'border-t pt-3')}
     >
       <button
