@@ -150,30 +150,35 @@ async function probeFootage(): Promise<Record<string, MediumInfo | string>> {
   return out
 }
 
-/** Float frames of projects whose media are the picked files, by their names as ids: base64 of little-endian floats; and what was said on the way. */
+/** What was said since it was last asked. */
+let said: string[] = []
+let reading: Renderer | undefined
+/** A renderer whose media are the picked files, by their names as ids. */
+const reader = (): Renderer =>
+  (reading ??= new Renderer(
+    (id) => {
+      const blob = footage().get(id)
+      return Promise.resolve(blob && { blob, name: id })
+    },
+    { onProblem: (message) => said.push(message) },
+  ))
+
+/** Float frames of projects whose media are the picked files: base64 of little-endian floats; and what was said on the way. */
 async function readFootage(asked: Asked[]): Promise<{ frames: string[]; said: string[] }> {
-  const files = footage()
-  const said: string[] = []
-  const find = (id: string) => {
-    const blob = files.get(id)
-    return Promise.resolve(blob && { blob, name: id })
-  }
-  const renderer = new Renderer(find, { onProblem: (message) => said.push(message) })
+  said = []
   const frames: string[] = []
   for (const request of asked) {
-    const { data } = await renderer.render({ ...request, format: 'float' })
+    const { data } = await reader().render({ ...request, format: 'float' })
     frames.push(await base64Of(new Uint8Array(data.buffer)))
   }
-  renderer.close()
   return { frames, said }
 }
 
-/** A second of sound of a picked file, from a time on. */
+/** A quarter of a second of sound of a picked file, from a time on, from a file that is opened for it. */
 async function hearFootage(name: string, from: number): Promise<number[]> {
-  const blob = footage().get(name)
-  const renderer = new Renderer(() => Promise.resolve(blob && { blob, name }))
-  const sound = await renderer.media.sound(name, from, from + 0.25)
-  renderer.close()
+  const { media } = reader()
+  media.forget(name)
+  const sound = await media.sound(name, from, from + 0.25)
   return [...(sound?.channels[0] ?? [])]
 }
 
