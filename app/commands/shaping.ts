@@ -53,6 +53,12 @@ const DRAWN: readonly (readonly [Drawing, string, string[]])[] = [
 ]
 
 /** Shapes of a design: drawn, joined, and taken by their corners. */
+/** Does something with the design that is open. */
+const onThisDesign = (run: (designId: string) => Promise<void>) => () => {
+  const at = here()
+  if (at?.kind === 'design') void run(at.designId)
+}
+
 export const SHAPING: readonly Command[] = [
   ...DRAWN.map(([drawing, label, words]): Command => ({
     ...plain,
@@ -103,10 +109,7 @@ export const SHAPING: readonly Command[] = [
     label: 'Keep the design on the shelf',
     words: ['title', 'template', 'own', 'mine', 'again', 'other projects', 'save'],
     when: onDesign,
-    run: () => {
-      const at = here()
-      if (at?.kind === 'design') void keepDesign(at.designId)
-    },
+    run: onThisDesign(keepDesign),
   },
   {
     ...plain,
@@ -114,10 +117,7 @@ export const SHAPING: readonly Command[] = [
     label: 'Save the design as a file with its fonts and pictures',
     words: ['title', 'template', 'export', 'share', 'package', 'zip'],
     when: onDesign,
-    run: () => {
-      const at = here()
-      if (at?.kind === 'design') void saveDesignFile(at.designId)
-    },
+    run: onThisDesign(saveDesignFile),
   },
   {
     ...plain,
@@ -125,10 +125,7 @@ export const SHAPING: readonly Command[] = [
     label: 'Save the design as an SVG drawing',
     words: ['export', 'vector', 'artwork', 'outlines', 'file'],
     when: onDesign,
-    run: () => {
-      const at = here()
-      if (at?.kind === 'design') void saveDesign(at.designId)
-    },
+    run: onThisDesign(saveDesign),
   },
   {
     ...plain,

@@ -51,7 +51,7 @@ export function DesignPanel({ project, design }: { project: Project; design: Des
         <span className="text-dim">{toTimecode(length, rate)}</span>
       </div>
       <FrontPanel project={project} design={design} />
-      {design.objects.length > 0 && <AskedFor design={design} />}
+      {design.objects.length > 0 && <AskedFor project={project} design={design} />}
       <p className="border-t pt-3 text-dim">
         {design.objects.length
           ? 'Click an object on the picture, or choose it in the list below.'

@@ -9,6 +9,7 @@ import { tell, uid } from './work'
 
 /** Names of files that hold captions. */
 export const CAPTIONS = /\.(srt|vtt)$/i
+
 /** Brings a file of captions in: one design, a roster of its lines, and a shot for each over the edit. */
 export async function importCaptions(file: File): Promise<void> {
   const project = store.getState().project.document

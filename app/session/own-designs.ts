@@ -1,8 +1,9 @@
-import { carriedDesign, type Project } from '@stilus/core/project'
+import { carriedDesign, outerDesigns, type Project } from '@stilus/core/project'
 import { filesOf, type KeptDesign, listLibrary, packFiles, unpackFiles } from '@stilus/engine'
 import { useMemo } from 'react'
 import { store } from '../store/store'
 import { keepItems, useKept } from './library'
+import { nameBeside } from './name-beside'
 import { saveFile } from './save-file'
 import { tell, uid, work } from './work'
 
@@ -23,43 +24,41 @@ async function alone(project: Project, designId: string): Promise<{ kept: KeptDe
     ...file,
     id: media.get(file.id) ?? file.id,
   }))
-  return {
-    kept: { id: `own ${carried.id}`, kind: 'design', project: carried, files, favourite: false },
-    left,
-  }
+  // Kept again, it takes its own place and nobody else's.
+  const id = `own ${project.id} ${designId}`
+  return { kept: { id, kind: 'design', project: carried, files, favourite: false }, left }
 }
 
 const without = (left: readonly string[]) =>
   left.length ? ` Without what belongs to this project: ${left.join(', ')}.` : ''
 
-/** Keeps a design of the open project on the shelf; one of the same name that is there already is replaced. */
+/** Keeps a design of the open project on the shelf, in the place of what was kept of it before. */
 export async function keepDesign(designId: string): Promise<void> {
   const { document } = store.getState().project
   if (!document) return
   const made = await work('Keeping the design', async () => {
     const { kept, left } = await alone(document, designId)
-    const again = (await keepAll([kept])) > 0
-    return { name: kept.project.name, again, left }
+    const { names, again } = await keepAll([kept])
+    return { name: names[0] ?? '', again, left }
   })
   if (!made) return
-  const done = made.again ? 'takes the place of the one of that name' : 'stands'
+  const done = made.again ? 'takes the place of what was kept of it' : 'stands'
   tell('info', `${made.name} ${done} on the shelf under Yours.${without(made.left)}`)
 }
 
-/** The kept design of a name, in the place of which another of that name is kept. */
-const named = async (name: string): Promise<KeptDesign | undefined> =>
-  (await listLibrary()).find((i): i is KeptDesign => i.kind === 'design' && i.project.name === name)
-
-/** Keeps designs in the place of those of their names. Resolves to how many of those there were. @throws StorageFull */
-async function keepAll(designs: readonly KeptDesign[]): Promise<number> {
-  const before = await Promise.all(designs.map(({ project }) => named(project.name)))
-  await keepItems(
-    designs.map((each, i) => {
-      const { id, favourite } = before[i] ?? each
-      return { ...each, id, favourite }
-    }),
-  )
-  return before.filter(Boolean).length
+/** Keeps designs beside those that are there; each takes the place of what has its id, and a name that no other has. @throws StorageFull */
+async function keepAll(designs: readonly KeptDesign[]): Promise<{ names: string[]; again: boolean }> {
+  const before = (await listLibrary()).filter((i) => i.kind === 'design')
+  const own = new Set(designs.map((d) => d.id))
+  const names = before.filter((d) => !own.has(d.id)).map((d) => d.project.name)
+  const named = designs.map((each) => {
+    const name = nameBeside(names, each.project.name)
+    names.push(name)
+    const favourite = before.some((d) => d.id === each.id && d.favourite)
+    return { ...each, favourite, project: { ...each.project, name } }
+  })
+  await keepItems(named)
+  return { names: named.map((d) => d.project.name), again: before.some((d) => own.has(d.id)) }
 }
 
 /** Saves a design of the open project as a file with its fonts and pictures. */
@@ -85,20 +84,17 @@ export async function saveKeptDesign({ project, files }: KeptDesign): Promise<vo
 export async function importDesigns(file: File): Promise<void> {
   const read = await work(`Reading ${file.name}`, async (share) => {
     const { project, files } = await unpackFiles(file, share)
-    const kept = project.designs
-      .filter((d) => !isShownByOthers(project, d.id))
-      .map((d): KeptDesign => {
-        const { project: carried, media } = carriedDesign(project, d.id, uid)
-        const own = files.flatMap((f) => {
-          const id = media.get(f.id)
-          return id === undefined ? [] : [{ ...f, id }]
-        })
-        return { id: `own ${carried.id}`, kind: 'design', project: carried, files: own, favourite: false }
+    const kept = outerDesigns(project).map((d): KeptDesign => {
+      const { project: carried, media } = carriedDesign(project, d.id, uid)
+      const own = files.flatMap((f) => {
+        const id = media.get(f.id)
+        return id === undefined ? [] : [{ ...f, id }]
       })
+      return { id: `own ${carried.id}`, kind: 'design', project: carried, files: own, favourite: false }
+    })
     if (!kept.length)
       throw new Error(`There is no design in ${file.name}. Save one from its panel by “Save as a file”.`)
-    await keepAll(kept)
-    return kept.map((k) => k.project.name)
+    return (await keepAll(kept)).names
   })
   if (!read) return
   const [one = ''] = read
@@ -107,7 +103,3 @@ export async function importDesigns(file: File): Promise<void> {
     `${read.length === 1 ? `${one} stands` : `${read.length} designs stand`} on the shelf under Yours.`,
   )
 }
-
-/** A design that another one shows comes along with that. */
-const isShownByOthers = ({ designs }: Project, designId: string): boolean =>
-  designs.some((d) => d.id !== designId && JSON.stringify(d.objects).includes(`"designId":"${designId}"`))

@@ -1,4 +1,11 @@
-import { allObjects, type Design, type DesignObject, type FrontItem } from '@stilus/core/project'
+import {
+  allObjects,
+  type Design,
+  type DesignObject,
+  type FrontItem,
+  frontOf,
+  type Project,
+} from '@stilus/core/project'
 import { ArrowDown, ArrowUp, ChevronDown, Plus, Trash2 } from 'lucide-react'
 import { useState } from 'react'
 import { edit } from '../store/edit'
@@ -9,10 +16,10 @@ import { EditableText } from '../ui/fields'
 import { Menu, type MenuItem } from '../ui/overlays'
 
 /** What a design asks for where it is used, in which order and by which names; what else it could ask for is in a menu. */
-export function AskedFor({ design }: { design: Design }) {
+export function AskedFor({ project, design }: { project: Project; design: Design }) {
   const dispatch = useAppDispatch()
   const [open, setOpen] = useState(false)
-  const front = design.front ?? []
+  const front = frontOf(project, design)
   const set = (next: FrontItem[]) => void dispatch(edit('design.front', { designId: design.id, front: next }))
   const more = askable(design).filter((item) => !front.some((there) => sameItem(there, item)))
   const move = (item: FrontItem, by: 1 | -1) => {

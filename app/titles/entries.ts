@@ -23,7 +23,7 @@ export interface Sample {
 }
 
 /** What takes a design into a project. */
-interface Taking {
+export interface Taking {
   design: Design
   acts: Act[]
   /** Media whose files must be stored with the project. */

@@ -3,6 +3,7 @@ import {
   type Design,
   findOwner,
   formAddress,
+  frontOf,
   type FrontItem,
   MOST_LETTERS,
   type Project,
@@ -29,7 +30,7 @@ interface FrontProps {
 /** What a design asks for before anything else: its words, what can be switched off, values that are the same in many places, its size, place and speed. */
 export function FrontPanel({ project, design, row, unfitted }: FrontProps) {
   const dispatch = useAppDispatch()
-  const items = (design.front ?? []).filter((item) => item.kind !== 'pace' || !unfitted)
+  const items = frontOf(project, design).filter((item) => item.kind !== 'pace' || !unfitted)
   if (!items.length) return null
   return (
     <section aria-label="Words and colours" className="grid gap-1.5 border-t pt-3">

@@ -1,12 +1,5 @@
-import { type Param } from '@stilus/core/params'
-import {
-  type Address,
-  type Design,
-  type FrontItem,
-  paramAt,
-  type Project,
-  valueOf,
-} from '@stilus/core/project'
+import type { Param } from '@stilus/core/params'
+import { type Design, type FrontItem, paramAt, type Project, valueOf } from '@stilus/core/project'
 import type { ReactNode } from 'react'
 import { ParamControl } from '../desk/controls/param-control'
 import { editAll } from '../store/edit'
@@ -23,8 +16,7 @@ export const canBeAsked = (param: Param): boolean => PLAIN.includes(param.type)
 /** A value that is asked for, the same at all its places. One that changes in time is left to its own control. */
 export function ValueRow({ project, design, item }: { project: Project; design: Design; item: FrontItem }) {
   const dispatch = useAppDispatch()
-  // What was taken out of the design since is left aside.
-  const at = (item.at ?? []).filter((address) => isThere(project, address))
+  const { at = [] } = item
   const [first] = at
   const animated = first && valueOf(project, first)
   const param = first && paramAt(project, first)
@@ -76,12 +68,3 @@ export const Row = ({ label, children }: { label: string; children: ReactNode })
     {children}
   </div>
 )
-
-function isThere(project: Project, address: Address): boolean {
-  try {
-    valueOf(project, address)
-    return true
-  } catch {
-    return false
-  }
-}

@@ -53,7 +53,7 @@ export function Looked(props: {
         onChange={(v) => props.onGround(v as Ground)}
       />
       <p className="text-dim">{entry.says}</p>
-      <ul aria-label="Palettes" className="grid gap-1">
+      <ul aria-label="Palettes" className="grid gap-1" hidden={!palettes.length}>
         {palettes.map(({ id, name, colours }, i) => (
           <li key={id}>
             <button

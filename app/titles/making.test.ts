@@ -15,12 +15,9 @@ it('lays a design at a frame, as long as it is made for, with a name and ids of 
   let made = project
   for (const n of [1, 2]) {
     let count = 0
-    const { acts, name, length } = laying(made, getSequence(made), 48, sample, [
-      `s${n}`,
-      () => `o${n}-${++count}`,
-    ])
-    expect([name, length]).toEqual([n === 1 ? 'Two slips' : 'Two slips 2', 120])
-    made = performAll(made, acts, name).project
+    const { acts, design } = laying(made, getSequence(made), 48, sample, [`s${n}`, () => `o${n}-${++count}`])
+    expect([design.name, design.length]).toEqual([n === 1 ? 'Two slips' : 'Two slips 2', 120])
+    made = performAll(made, acts, design.name).project
   }
   const { shots } = getSequence(made)
   expect(shots.map((s) => [s.name, s.lane, s.start, s.length, s.fitted])).toEqual([

@@ -1,18 +1,12 @@
-import {
-  type Act,
-  freeLane,
-  type Medium,
-  type MoreRecords,
-  type Project,
-  type Sequence,
-} from '@stilus/core/project'
+import { type Act, freeLane, type Project, type Sequence } from '@stilus/core/project'
 import { conform } from '@stilus/core/time'
 import { saveMedium } from '@stilus/engine'
+import { nameBeside } from '../session/name-beside'
 import { tell, uid, work } from '../session/work'
 import { editAll } from '../store/edit'
 import { store } from '../store/store'
 import { viewActions } from '../store/view'
-import type { Sample, ShelfEntry } from './entries'
+import type { Sample, ShelfEntry, Taking } from './entries'
 import { noteShelf } from './used'
 
 /** How a design is seen over a sequence. */
@@ -30,15 +24,11 @@ export function laying(
   start: number,
   sample: Sample,
   [shotId, newId]: readonly [shotId: string, newId: () => string],
-): {
-  name: string
-  designId: string
-  length: number
-  acts: Act[]
-  media: readonly Medium[]
-  records: MoreRecords
-} {
-  const name = nameBeside(project, sample.entry.name)
+): Taking {
+  const name = nameBeside(
+    project.designs.map((d) => d.name),
+    sample.entry.name,
+  )
   const { design, acts, media, records } = sample.entry.take(project, sample, name, newId)
   const length = Math.max(1, conform(design.length, design.rate, sequence.rate))
   const placed: Act = [
@@ -62,35 +52,30 @@ export function laying(
       },
     },
   ]
-  return { name, designId: design.id, length, acts: [...acts, placed], media, records }
+  return { design, acts: [...acts, placed], media, records }
 }
 
 /** Takes a design from the shelf and lays it at the playhead, with the files of what it shows. */
 export async function takeFromShelf(project: Project, sequence: Sequence, sample: Sample): Promise<void> {
   const shotId = uid()
   const start = Math.max(0, store.getState().view.frame)
-  const { name, acts, media, records } = laying(project, sequence, start, sample, [shotId, uid])
+  const { design, acts, media, records } = laying(project, sequence, start, sample, [shotId, uid])
+  const { name, front } = design
   const files = (sample.entry.own?.files ?? []).filter((file) => media.some((m) => m.id === file.id))
   if (files.length) {
-    const stored = await work(`Bringing ${name}`, () =>
-      Promise.all(files.map(({ id, blob, name: file }) => saveMedium(project.id, id, blob, file))),
-    )
+    const stored = await work(`Bringing ${name}`, async (share) => {
+      for (const [i, { id, blob, name: file }] of files.entries()) {
+        share(i / files.length)
+        await saveMedium(project.id, id, blob, file)
+      }
+      return true
+    })
     if (!stored) return
   }
   if (!store.dispatch(editAll(acts, `Use ${name}`, undefined, records))) return
   noteShelf(sample.entry.id)
   store.dispatch(viewActions.set({ titles: false }))
   store.dispatch(viewActions.shot({ id: shotId }))
-  const [design] = store.getState().project.document?.designs.slice(-1) ?? []
-  const asks = design?.front?.length ? ' Its words and colours are asked for beside the picture.' : ''
+  const asks = front?.length ? ' Its words and colours are asked for beside the picture.' : ''
   tell('info', `${name} lies at the playhead.${asks}`)
-}
-
-/** A name that no other design has. */
-function nameBeside({ designs }: Project, name: string): string {
-  const taken = new Set(designs.map((d) => d.name))
-  for (let n = 1; ; n++) {
-    const next = n === 1 ? name : `${name} ${n}`
-    if (!taken.has(next)) return next
-  }
 }

@@ -62,10 +62,10 @@ export async function shelfPicture(
     if (signal.aborted || !design) return undefined
     const target = { kind: 'design', designId: design.id } as const
     const scale = width / design.size.width
-    return keep(
-      name,
-      await address(await session().renderer.render({ project, target, frame, scale, soon: true, signal })),
-    )
+    const made = await session().renderer.render({ project, target, frame, scale, soon: true, signal })
+    const url = await address(made)
+    // What could not be had may be there the next time.
+    return made.failed ? url : keep(name, url)
   } catch (error) {
     if (signal.aborted) return undefined
     throw error

@@ -7,19 +7,23 @@ import { testProject } from '../testing/projects'
 import { pictureFor } from '../testing/sources'
 import {
   type Act,
+  type Address,
   allObjects,
   bringing,
   carriedDesign,
   documentOf,
   formAddress,
+  frontOf,
   getDesign,
   loadProject,
+  outerDesigns,
   perform,
   performAll,
   type Project,
   sayIn,
 } from '.'
 
+const RATE = { num: 24, den: 1 }
 const k = testKernels(128)
 afterEach(() => expect(k.used).toBe(0))
 const all = (p: Project, ...acts: Act[]) => performAll(p, acts, 'More').project
@@ -140,12 +144,49 @@ it('words are said by the texts that ask for them; what was styled in the old on
   expect(said(['  '])).toEqual(['Old words', 1])
 })
 
+it('a design that shows another one takes it along, that one first', async () => {
+  const shows: Act[] = [
+    [
+      'design.add',
+      { designId: 'd2', name: 'Outer', size: { width: 64, height: 36 }, rate: RATE, length: 30 },
+    ],
+    [
+      'object.add',
+      { designId: 'd2', objectId: 'p', kind: 'picture', source: { kind: 'design', designId: 'd1' } },
+    ],
+  ]
+  const p = all(richProject(), ...shows)
+  expect(outerDesigns(p).map((d) => d.id)).toEqual(['d2'])
+  const kept = carriedDesign(p, 'd2', ids('kept')).project
+  expect(kept.designs.map((d) => d.name)).toEqual(['Outer', 'D'])
+  expect(kept.media.map((m) => m.name)).toEqual(['m3.mp4'])
+  const { acts, design } = bringing(testProject(), kept, ids('new'))
+  const there = all(testProject(), ...acts)
+  expect(there.designs.map((d) => d.name)).toEqual(['D', 'Outer'])
+  expect(worst(await pictured(there, design.id), await pictured(p, 'd2'))).toBe(0)
+})
+
+const ask = (p: Project, ...at: Address[]) =>
+  perform(p, 'design.front', {
+    designId: 'd1',
+    front: at.map((a) => ({ label: 'It', kind: 'value' as const, at: [a] })),
+  }).project
+const turn = formAddress('object', 'o1', 'turn')
+
 it('a design asks for parts of its own alone', () => {
-  const ask = (objectId: string) =>
-    perform(richProject(), 'design.front', {
-      designId: 'd1',
-      front: [{ label: 'Turn', kind: 'value', at: [formAddress('object', objectId, 'turn')] }],
-    }).project
-  expect(getDesign(ask('o1'), 'd1').front).toHaveLength(1)
-  expect(() => ask('nowhere')).toThrow(/no part of D/)
+  expect(getDesign(ask(richProject(), turn), 'd1').front).toHaveLength(1)
+  const elsewhere = { owner: { kind: 'step', id: 'a' }, path: 'what/exposure' } as const
+  expect(() => ask(richProject(), elsewhere)).toThrow(/no part of D/)
+})
+
+it('what is taken out of a design is no longer asked for, and is in the way of nothing', () => {
+  const asked = ask(richProject(), turn, formAddress('object', 'o2', 'scale'))
+  const without = all(asked, ['object.remove', { objectId: 'o1' }])
+  const left = frontOf(without, getDesign(without, 'd1'))
+  expect(left.map((item) => item.at?.[0]?.owner.id)).toEqual(['o2'])
+  // The old list, with what is gone in it, can be set again: that is left aside.
+  const front = getDesign(without, 'd1').front ?? []
+  expect(getDesign(perform(without, 'design.front', { designId: 'd1', front }).project, 'd1').front).toEqual(
+    left,
+  )
 })

@@ -3,14 +3,7 @@ import { allObjects, allSteps, getDesign, Refused } from './find'
 import { familyId } from './fonts'
 import { recordsOf } from './records'
 import type { Act } from './edit'
-import {
-  type Design,
-  type DesignObject,
-  type Medium,
-  type Project,
-  SCHEMA_VERSION,
-  type Source,
-} from './schema'
+import { type Design, type Medium, type Project, SCHEMA_VERSION, type Source } from './schema'
 
 /** A design that goes somewhere else, in a document that holds what it shows and nothing more. */
 export interface Carried {
@@ -37,18 +30,26 @@ function* trees(value: unknown, name = ''): Generator<[Tree, string]> {
 const sourcesOf = (design: Design): Source[] =>
   [...trees(design.objects)].flatMap(([tree]) => (isTree(tree['source']) ? [tree['source'] as Source] : []))
 
-/** A design and those that it shows, itself last. @throws Refused where a sequence is among what they show */
-function withInner(project: Project, designId: string, found: Design[] = []): Design[] {
-  if (found.some((d) => d.id === designId)) return found
+/** A design and those that it shows, each after those within it. @throws Refused where a sequence is among what they show */
+function withInner(project: Project, designId: string, visited = new Set<string>()): Design[] {
+  if (visited.has(designId)) return []
+  visited.add(designId)
   const design = getDesign(project, designId)
-  for (const source of sourcesOf(design)) {
-    if (source.kind === 'comp')
-      throw new Refused(
-        `${design.name} shows a sequence, which belongs to its project. Let it show a clip or a design instead.`,
-      )
-    if (source.kind === 'design') withInner(project, source.designId, found)
-  }
-  return [...found, design]
+  const sources = sourcesOf(design)
+  if (sources.some((source) => source.kind === 'comp'))
+    throw new Refused(
+      `${design.name} shows a sequence, which belongs to its project. Let it show a clip or a design instead.`,
+    )
+  const inner = sources.flatMap((s) => (s.kind === 'design' ? withInner(project, s.designId, visited) : []))
+  return [...inner, design]
+}
+
+/** The designs of a project that no other one shows; the rest come along with those. */
+export function outerDesigns({ designs }: Pick<Project, 'designs'>): Design[] {
+  const shown = new Set(
+    designs.flatMap((d) => sourcesOf(d).flatMap((s) => (s.kind === 'design' ? [s.designId] : []))),
+  )
+  return designs.filter((d) => !shown.has(d.id))
 }
 
 /**
@@ -222,17 +223,4 @@ function renamedIn(value: unknown, renamed: ReadonlyMap<string, string>, name = 
       (key === 'id' && own) || NAMED.includes(key) ? to(each) : renamedIn(each, renamed, key),
     ]),
   )
-}
-
-/** What the texts of a design that are asked for say, one line after the other; empty ones stay as they are. Mutates. */
-export function sayIn(design: Design, words: readonly string[]): Design {
-  const asked = (design.front ?? []).filter((item) => item.kind === 'words')
-  asked.forEach((item, i) => {
-    const says = words[i]?.trim()
-    const object = allObjects(design.objects).find((o: DesignObject) => item.objects?.includes(o.id))
-    if (!says || !object?.text) return
-    object.text.text = says
-    object.text.ranges = []
-  })
-  return design
 }

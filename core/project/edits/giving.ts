@@ -1,6 +1,8 @@
+import { current } from 'immer'
 import { z } from 'zod'
 import { defineEdit } from '../define'
 import { getDesign, getShot, Refused } from '../find'
+import { frontOf } from '../front'
 import { homeOf } from '../owners'
 import { frontSchema, givesSchema, paceSchema } from '../schema'
 import { id, onShot } from './common'
@@ -37,10 +39,12 @@ export const GIVING_EDITS = {
           ...objects.map((objectId) => homeOf(p, 'object', objectId)),
           ...at.map(({ owner }) => homeOf(p, owner.kind, owner.id)),
         ]
-        if (homes.some((home) => home !== design.id))
+        // What has been taken out since is nowhere, and left aside.
+        if (homes.some((home) => home !== undefined && home !== design.id))
           throw new Refused(`${label} is no part of ${design.name}.`)
       }
-      if (a.front.length) design.front = a.front
+      const front = frontOf(current(p), { ...current(design), front: a.front })
+      if (front.length) design.front = front
       else delete design.front
     },
   ),
