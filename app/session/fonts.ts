@@ -6,7 +6,7 @@ import {
   type Typeface,
   Typesetter,
 } from '@stilus/core/lettering'
-import { fontsOf, type Project } from '@stilus/core/project'
+import { type Design, fontsOf, type Project, settingAt, stageOf, textsOf } from '@stilus/core/project'
 import { fontFile } from '@stilus/engine'
 import { useSyncExternalStore } from 'react'
 import { noticeActions } from '../store/notices'
@@ -41,6 +41,15 @@ export async function openFonts(project: Project, settings: readonly Setting[]):
   version++
   for (const listener of listeners) listener()
 }
+
+/** Opens the fonts of all texts of a design as they stand at a frame of it, so that what they take up is known. */
+export const openDesignFonts = (project: Project, design: Design, frame: number): Promise<void> =>
+  openFonts(
+    project,
+    textsOf({ designs: [design] }).map(({ object }) =>
+      settingAt(stageOf(project, { kind: 'object', id: object.id }), object, frame),
+    ),
+  )
 
 async function openOne(project: Project, id: string): Promise<void> {
   try {

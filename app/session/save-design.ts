@@ -1,7 +1,7 @@
-import { getDesign, settingAt, stageOf, textsOf } from '@stilus/core/project'
+import { getDesign } from '@stilus/core/project'
 import { designSvg } from '@stilus/core/render'
 import { store } from '../store/store'
-import { openFonts, typesetterOf } from './fonts'
+import { openDesignFonts, typesetterOf } from './fonts'
 import { saveText } from './save-file'
 import { tell } from './work'
 
@@ -12,10 +12,7 @@ export async function saveDesign(designId: string): Promise<void> {
   if (!document) return
   const design = getDesign(document, designId)
   const frame = Math.min(view.frame, design.length - 1)
-  const settings = textsOf({ designs: [design] }).map(({ object }) =>
-    settingAt(stageOf(document, { kind: 'object', id: object.id }), object, frame),
-  )
-  await openFonts(document, settings)
+  await openDesignFonts(document, design, frame)
   const { text, notes } = designSvg(document, design, frame, typesetterOf(document))
   saveText(`${design.name}.svg`, text)
   if (notes.length) tell('info', [`${design.name}.svg was saved.`, ...notes].join('\n'))

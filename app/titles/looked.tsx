@@ -1,11 +1,10 @@
 import type { Project, Sequence } from '@stilus/core/project'
-import { useMemo } from 'react'
 import { Button } from '../ui/button'
 import { cx } from '../ui/classes'
 import { Segments } from '../ui/fields'
-import { nameOfSample, type ShelfEntry } from './entries'
-import { sampleFor } from './making'
+import type { ShelfEntry } from './entries'
 import { MovingPicture } from './moving-picture'
+import { useSample } from './use-sample'
 import { type Backdrop, type Ground, GROUNDS } from './tile'
 
 /** Pixels across of its pictures. */
@@ -28,15 +27,7 @@ export function Looked(props: {
 }) {
   const { project, sequence, entry, words, palette, ground, backdrop } = props
   const { palettes } = entry
-  const sample = useMemo(
-    () => {
-      const wanted = sampleFor(sequence, entry, palette, words)
-      return { ...entry.alone(project, wanted), name: nameOfSample(wanted) }
-    },
-    // Only fonts and the shape of the picture are seen of the project.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-    [project.id, sequence.size, sequence.rate, entry, palette, words],
-  )
+  const sample = useSample({ project, sequence, entry, words, palette, wanted: true })
   const { width, height } = sequence.size
   return (
     <div className="flex min-h-0 flex-1 flex-col gap-3 overflow-y-auto p-3">
@@ -44,7 +35,7 @@ export function Looked(props: {
         className={cx('relative block shrink-0 overflow-hidden rounded-sm', backdrop.className)}
         style={{ ...backdrop.style, aspectRatio: `${width} / ${height}` }}
       >
-        <MovingPicture {...sample} width={WIDTH} seen first={props.rests} />
+        {sample && <MovingPicture {...sample} width={WIDTH} seen first={props.rests} />}
       </span>
       <Segments
         label="Behind designs"

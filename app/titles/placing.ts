@@ -1,16 +1,8 @@
-import {
-  type Design,
-  type DesignObject,
-  type Easel,
-  type Project,
-  settingAt,
-  stageOf,
-  textsOf,
-} from '@stilus/core/project'
+import type { Design, DesignObject, Easel, Project } from '@stilus/core/project'
 import { pageOf } from '@stilus/core/shelf'
 import { aligned, boundsOf } from '../design/arrange'
 import { heldAt, moveAll } from '../design/object-acts'
-import { openFonts, typesetterOf } from '../session/fonts'
+import { openDesignFonts, typesetterOf } from '../session/fonts'
 import { tell } from '../session/work'
 
 /** A third of the picture: 0 the left or upper one, 1 the middle, 2 the right or lower one. */
@@ -18,7 +10,7 @@ export type Third = 0 | 1 | 2
 const ACROSS = ['left', 'centre', 'right'] as const
 const DOWN = ['top', 'middle', 'bottom'] as const
 
-/** Where an object stands best known by: in the middle of its time, when it has come and not yet gone. */
+/** A frame at which an object has come and not yet gone. */
 const restOf = ({ start, length }: DesignObject): number => start + Math.floor(length / 2)
 
 /** Brings an object of a design to a corner, an edge or the middle of what is safe of the picture. */
@@ -30,11 +22,7 @@ export async function placeIn(
   down: Third,
 ): Promise<void> {
   const frame = restOf(object)
-  const settings = textsOf({ designs: [design] }).map((text) =>
-    settingAt(stageOf(project, { kind: 'object', id: text.object.id }), text.object, frame),
-  )
-  // What texts take up is known once their fonts are open.
-  await openFonts(project, settings)
+  await openDesignFonts(project, design, frame)
   const easel: Easel = { project, design, size: design.size, typesetter: typesetterOf(project) }
   const [held, bounds] = [heldAt(easel, object, frame), boundsOf(easel, object, frame)]
   if (!held || !bounds) return

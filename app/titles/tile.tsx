@@ -6,9 +6,9 @@ import { cx } from '../ui/classes'
 import { Favourite } from '../ui/favourite'
 import { bitmapUrl } from '../viewer/bitmap'
 import { useOnScreen } from '../viewer/thumb'
-import { nameOfSample, type ShelfEntry } from './entries'
-import { sampleFor } from './making'
+import type { ShelfEntry } from './entries'
 import { MovingPicture } from './moving-picture'
+import { useSample } from './use-sample'
 
 /** What lies behind designs on the shelf: the frame under the playhead, nothing, or a pattern that shows what is not there. */
 export type Ground = 'frame' | 'black' | 'checker'
@@ -76,16 +76,7 @@ export const ShelfTile = memo(
     // What was made for it once is kept when it goes out of sight.
     const [wanted, setWanted] = useState(false)
     if (seen && !wanted) setWanted(true)
-    const sample = useMemo(
-      () => {
-        if (!wanted) return null
-        const sample = sampleFor(sequence, entry, palette, words)
-        return { ...entry.alone(project, sample), name: nameOfSample(sample) }
-      },
-      // Only fonts and the shape of the picture are seen of the project.
-      // eslint-disable-next-line react-hooks/exhaustive-deps
-      [wanted, project.id, sequence.size, sequence.rate, entry, palette, words],
-    )
+    const sample = useSample({ project, sequence, entry, words, palette, wanted })
     const { width, height } = sequence.size
     return (
       <li ref={item} className="group/card relative" data-entry={entry.id}>
