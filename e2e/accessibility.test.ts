@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict'
 import { after, before, test } from 'node:test'
-import { chooseItem, pictureOf, tileOf } from './acts'
+import { chooseItem, pictureOf, tileOf, openOnDesk } from './acts'
 import { openStage, type Stage } from './browser'
 import { toldRightly } from './heard'
 
@@ -30,7 +30,7 @@ test('sequence', async () => {
 
 test('desk: what, where, when, catalogue', async () => {
   const { page } = stage
-  await page.getByRole('button', { name: 'Open on the desk' }).click()
+  await openOnDesk(page)
   await page
     .getByRole('list', { name: 'States of the shot' })
     .getByRole('button', { name: /^Cool water/ })

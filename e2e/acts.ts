@@ -21,6 +21,13 @@ export const pictureOf = (page: Page, frame: number, scale = 0.01) =>
     [frame, scale] as const,
   )
 
+/** Opens what is chosen on its desk, and waits until the picture of the screen before it has gone. */
+export async function openOnDesk(page: Page): Promise<void> {
+  const before = await page.$('[data-testid="viewer"] canvas')
+  await page.getByRole('button', { name: 'Open on the desk' }).click()
+  await before?.waitForElementState('hidden')
+}
+
 /** The frame number in the viewer's picture: only the row through the squares travels out of the page. */
 export async function numberShown(page: Page, fullWidth: number): Promise<number> {
   const { values, width } = await page.evaluate(

@@ -6,7 +6,7 @@ import { join } from 'node:path'
 import { after, before, test } from 'node:test'
 import { writeOtio } from '@stilus/core/formats'
 import { zipSync } from 'fflate'
-import { addTreatment, notices, numberShown, openFiles, pictureOf, saved } from './acts'
+import { addTreatment, notices, numberShown, openFiles, pictureOf, saved, openOnDesk } from './acts'
 import { openStage, type Stage } from './browser'
 import { makeClip } from './clip'
 
@@ -189,7 +189,7 @@ test('no room left: the message says what to do, the work stays, and it is saved
     await cdp.send('Storage.overrideQuotaForOrigin', { origin: small.address, quotaSize: 4_000_000 })
     await page.getByTestId('open-input').setInputFiles(good)
     await page.getByRole('button', { name: /^Shot good/ }).click()
-    await page.getByRole('button', { name: 'Open on the desk' }).click()
+    await openOnDesk(page)
     await pictureOf(page, 0)
     await saved(page)
     await page.evaluate(fillStorage)
@@ -239,7 +239,7 @@ test('the same project in another tab is told so, and takes over when the first 
   const { page, context } = stage
   await page.goto(home)
   await page.getByRole('button', { name: /^Shot Here/ }).click()
-  await page.getByRole('button', { name: 'Open on the desk' }).click()
+  await openOnDesk(page)
   await pictureOf(page, 0)
   const other = await context.newPage()
   await other.goto(page.url())

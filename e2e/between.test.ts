@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict'
 import { after, before, test } from 'node:test'
-import { addTreatment, chooseItem, drag, notices, pictureOf, tileOf } from './acts'
+import { addTreatment, chooseItem, drag, notices, pictureOf, tileOf, openOnDesk } from './acts'
 import { openStage, type Stage } from './browser'
 
 let stage: Stage
@@ -47,7 +47,7 @@ test('a dissolve is added at a cut, drawn out as far as the handles go, opened, 
     [across.x + across.width + 90, across.y + 20],
   )
   assert.deepEqual([await value('Before the cut'), await value('After the cut')], [8, 14])
-  await page.getByRole('button', { name: 'Open on the desk' }).click()
+  await openOnDesk(page)
   await pictureOf(page, 0)
   await page.waitForURL(/\/cut\//)
   await page
@@ -66,7 +66,7 @@ test('a span is laid over a shot and treats what lies below', async () => {
   await palette('Lay a span of steps over the sequence')
   await page.getByRole('region', { name: 'Chosen span' }).waitFor()
   assert.equal(await value('Length of the span'), 66)
-  await page.getByRole('button', { name: 'Open on the desk' }).click()
+  await openOnDesk(page)
   await pictureOf(page, 0)
   await addTreatment(page, 'Monochrome')
   await go('')

@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict'
 import { after, before, test } from 'node:test'
-import { chooseItem, pictureOf } from './acts'
+import { chooseItem, pictureOf, openOnDesk } from './acts'
 import { openStage, type Stage } from './browser'
 
 let stage: Stage
@@ -8,7 +8,7 @@ before(async () => {
   stage = await openStage()
   await stage.page.goto(`${stage.address}/demo`)
   await stage.page.getByRole('button', { name: /^Shot Comet hangs/ }).focus()
-  await stage.page.getByRole('button', { name: 'Open on the desk' }).click()
+  await openOnDesk(stage.page)
 })
 after(() => stage.close())
 

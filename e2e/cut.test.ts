@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict'
 import { after, before, test } from 'node:test'
-import { addTreatment, goToTimecode, pictureOf, typeNumber, saved } from './acts'
+import { addTreatment, goToTimecode, pictureOf, typeNumber, saved, openOnDesk } from './acts'
 import { openStage, type Stage } from './browser'
 
 let stage: Stage
@@ -56,7 +56,7 @@ test('a cut gets a transition, every one is seen on its shots, and one is exchan
 
 test('on its desk it runs from one picture to the other, and the palette knows every other by its words', async () => {
   const { page } = stage
-  await panel().getByRole('button', { name: 'Open on the desk' }).click()
+  await openOnDesk(page)
   await pictureOf(page, 0, 0.4)
   const first = await pixels()
   await goToTimecode(page, '01:00:05:09')
@@ -159,7 +159,7 @@ test('a white flash is built by hand from ordinary steps, kept, and laid on two 
   const frames = async (label: string) =>
     Number(await page.getByRole('spinbutton', { name: label }).getAttribute('aria-valuenow'))
   const [cut, length] = [await frames('Before the cut'), await frames('Length')]
-  await panel().getByRole('button', { name: 'Open on the desk' }).click()
+  await openOnDesk(page)
   await row('joined picture')
     .getByRole('button', { name: /^Dissolve/ })
     .click()

@@ -3,7 +3,7 @@ import { mkdtempSync, readFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { after, before, test } from 'node:test'
-import { addTreatment, drag, notices, openFiles, pictureOf, tileOf } from './acts'
+import { addTreatment, drag, notices, openFiles, pictureOf, tileOf, openOnDesk } from './acts'
 import { openStage, type Stage } from './browser'
 import { makeClip, MIDDLE, readRow } from './clip'
 import { decodeFrames, decodeSound } from './video'
@@ -110,7 +110,7 @@ test('hands over a shot with its handles, frame by frame and in sync', async () 
 
 test('numbers: scrub, finer with Shift, arrows, arithmetic, Escape, reset by a double click', async () => {
   const { page } = stage
-  await page.getByRole('button', { name: 'Open on the desk' }).click()
+  await openOnDesk(page)
   await pictureOf(page, 0)
   await addTreatment(page, 'Grade')
   const box = await field('Exposure').boundingBox()

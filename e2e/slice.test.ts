@@ -16,6 +16,7 @@ import {
   pictureOf,
   saved,
   typeNumber,
+  openOnDesk,
 } from './acts'
 import { openStage, type Stage } from './browser'
 import { makeClip } from './clip'
@@ -48,7 +49,7 @@ test('imports a file, says what it is, and opens it on the desk', async () => {
   const panel = page.getByRole('region', { name: 'Selected shot' })
   await panel.getByText(`${WIDTH} × ${HEIGHT}, 24 fps, ${FRAMES} frames, 3.00 s`).waitFor()
   assert.match(await panel.innerText(), /avc1.*BT\.709 limited.*48 kHz 2 ch/s)
-  await panel.getByRole('button', { name: 'Open on the desk' }).click()
+  await openOnDesk(page)
   await pictureOf(page, 0, 1)
   assert.equal(await numberShown(page, WIDTH), 0)
 })
