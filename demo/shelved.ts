@@ -6,7 +6,7 @@ import {
   type Sequence,
   type Shot,
 } from '@stilus/core/project'
-import { makeDesign, type OnShelf, type Palette } from '@stilus/core/shelf'
+import { makeDesign, type OnShelf, type Palette, type Shown } from '@stilus/core/shelf'
 import type { Rate } from '@stilus/core/time'
 
 const RATE: Rate = { num: 24, den: 1 }
@@ -23,6 +23,12 @@ export interface Use {
   over?: readonly [mediaId: string, frame: number]
 }
 
+/** What further shots of layouts show. */
+const BESIDE: readonly Shown[] = ['stargazer-talks', 'lantern-close', 'fox-crosses'].map((mediaId, i) => ({
+  source: { kind: 'medium', mediaId },
+  in: 10 * (i + 1),
+}))
+
 /** A project with a sequence for each use, by its id. */
 export function shelved(media: Project['media'], uses: readonly Use[]): Project {
   let count = 0
@@ -33,6 +39,7 @@ export function shelved(media: Project['media'], uses: readonly Use[]): Project 
       rate: RATE,
       palette,
       words,
+      shows: media.length ? BESIDE : [],
       newId: () => `o${++count}`,
     }),
   )

@@ -41,7 +41,8 @@ const soft = (fallback: number) => ({
 const UNITS = { block: 'The whole', line: 'Each line', word: 'Each word', letter: 'Each letter' }
 const waved = ({ form }: Record<string, unknown>) => form === 'wave' || form === 'zigzag'
 const isPlain = (v: Record<string, unknown>) => v.paint === 'colour'
-const isPictured = (v: Record<string, unknown>) => v.paint === 'picture' || v.paint === 'behind'
+const isFitted = (v: Record<string, unknown>) => v.paint === 'picture' || v.paint === 'below'
+const isPictured = (v: Record<string, unknown>) => isFitted(v) || v.paint === 'behind'
 const graded = (v: Record<string, unknown>) => v.paint !== 'colour' && !isPictured(v)
 const PAINT: Params = {
   paint: choice('Painted with', 'One colour, or colours that go over into each other.', {
@@ -50,13 +51,14 @@ const PAINT: Params = {
     radial: 'Colours from the middle',
     conic: 'Colours round the middle',
     picture: 'A picture or clip',
+    below: 'The edit below',
     behind: 'What lies behind',
   }),
   colour: colour('Colour', 'Of the coat.', [0.9, 0.9, 0.9], { when: isPlain }),
   angle: degrees('Angle', 'The way that the colours run; 0 is from left to right.', 90, { when: graded }),
   zoom: times('Picture size', '1 covers what is painted.', 1, 20, {
     soft: [0.5, 3],
-    when: (v) => v.paint === 'picture',
+    when: isFitted,
   }),
   soften: px('Softened by', 'Blurs what lies behind; the standard deviation.', 12, [0, 60], {
     limits: [0, 300],

@@ -14,16 +14,18 @@ import type { Matrix3 } from '../matrix'
 import { type Coat, coloursOf, numberOf } from './coat'
 import { bentTo, type Drawing, type Extent, lengthOf, mappedBox } from './drawing'
 
+/** Whether a coat is painted with a picture that covers it. */
+const isFitted = ({ values }: Coat): boolean => values['paint'] === 'picture' || values['paint'] === 'below'
+
 /** Whether a coat is painted with a picture or with what lies behind. */
-export const isPictured = ({ values }: Coat): boolean =>
-  values['paint'] === 'picture' || values['paint'] === 'behind'
+export const isPictured = (coat: Coat): boolean => isFitted(coat) || coat.values['paint'] === 'behind'
 
 /** What a coat is painted with where that is not one colour, over an area; the caller frees it. */
 export function paintFrame(k: Kernels, area: Area, drawing: Drawing, coat: Coat): Frame {
   const { picture } = coat
   if (!isPictured(coat)) return gradient(k, area, extentOf(drawing, coat), coat)
   if (!picture) return filled(k, area.width, area.height, [0, 0, 0, 0])
-  if (coat.values['paint'] === 'picture') return fitted(k, area, extentOf(drawing, coat), coat, picture.frame)
+  if (isFitted(coat)) return fitted(k, area, extentOf(drawing, coat), coat, picture.frame)
   return behind(k, area, numberOf(coat, 'soften', 12) * lengthOf(drawing.map), picture)
 }
 

@@ -1,7 +1,8 @@
 import { allObjects } from './find'
 import { findOwner } from './owners'
 import { valueOf } from './parts'
-import type { Address, Design, FrontItem, Project } from './schema'
+import type { Address, Design, DesignObject, FrontItem, Project } from './schema'
+import { slotOf } from './slot'
 
 /** What a design asks for where it is used, without what has been taken out of it since. */
 export function frontOf(project: Project, { front = [], objects }: Design): FrontItem[] {
@@ -13,9 +14,16 @@ export function frontOf(project: Project, { front = [], objects }: Design): Fron
       return at.length ? [{ ...item, at }] : []
     }
     const there = (item.objects ?? []).filter((id) => inside.has(id))
-    const says = item.kind !== 'words' || there.some((id) => inside.get(id)?.text)
-    return there.length && says ? [{ ...item, objects: there }] : []
+    const can = HAS[item.kind]
+    const able = !can || there.some((id) => can(inside.get(id) as DesignObject))
+    return there.length && able ? [{ ...item, objects: there }] : []
   })
+}
+
+/** What an object must have to be asked for what it says, or shows. */
+const HAS: Partial<Record<FrontItem['kind'], (object: DesignObject) => boolean>> = {
+  words: ({ text }) => text !== undefined,
+  picture: (object) => slotOf(object) !== undefined,
 }
 
 function isThere(project: Project, address: Address): boolean {

@@ -22,12 +22,23 @@ function passesOf(object: DesignObject): [number, number][] {
   return passes
 }
 
-/** What gives of a design that does not say: the longest time in which nothing arrives or leaves, slower or faster. */
+/** Where numbers of an object go from one key to the next; what drifts for more than half of its time rests as far as anybody sees. Frames of the design. */
+function keyedOf({ form, zero, length }: DesignObject): [number, number][] {
+  return Object.values(form).flatMap(({ keys = [] }) =>
+    keys.slice(1).flatMap((b, i): [number, number][] => {
+      const a = keys[i] ?? b
+      const moves = JSON.stringify(a.value) !== JSON.stringify(b.value)
+      return moves && b.at - a.at <= length / 2 ? [[zero + a.at, zero + b.at]] : []
+    }),
+  )
+}
+
+/** What gives of a design that does not say: the longest time in which nothing arrives, leaves or goes from key to key, slower or faster. */
 export function restingPart(design: Design): SlackPart[] {
   const { length, objects } = design
   const passes = allObjects(objects)
     .filter((o) => o.on)
-    .flatMap(passesOf)
+    .flatMap((o) => [...passesOf(o), ...keyedOf(o)])
     .map(([from, to]): [number, number] => [Math.floor(from), Math.ceil(to)])
     .sort((a, b) => a[0] - b[0])
   let best: [number, number] = [0, 0]
@@ -70,12 +81,29 @@ export function usedTimeOf({ length }: Pick<Shot, 'length'>, design: Design, rat
   return fitted
 }
 
+/** Frames of a design for which a clip in it has run at a frame since another one. */
+export type Ran = (frame: number, since: number) => number
+
 /** The frame of a design, with its fraction, that a shot shows some frames of its sequence after its first; undefined where the shot does not fit it. */
 export function designFrame(project: Project, shot: Shot, rate: Rate, at: number): number | undefined {
   const design = fittedDesign(project, shot)
   if (!design) return undefined
   const frame = frameOf(usedTimeOf(shot, design, rate), at * perFrame(design, rate))
   return Math.round(frame * 1e6) / 1e6
+}
+
+/**
+ * How long clips in a fitted design have run at a frame of it since another one: as long as the shot has run, however the design gives, so that they keep their speed.
+ * @param at frames of the sequence after the first of the shot, at which it shows `shown`
+ */
+export function ranIn(shot: Shot, design: Design, rate: Rate, at: number, shown: number): Ran {
+  const time = usedTimeOf(shot, design, rate)
+  const now = at * perFrame(design, rate)
+  return (frame, since) => {
+    const inside = Math.max(0, Math.min(design.length, since))
+    const ran = now + frame - shown - usedFrameOf(time, inside) + inside - since
+    return Math.round(ran * 1e6) / 1e6
+  }
 }
 
 /** The frame of its sequence at which a shot shows a frame of its design. */

@@ -108,11 +108,21 @@ export {
   roomAcross,
   transitionAt,
 } from './transitions'
-export { designFrame, fittedDesign, frameShown, restingPart, slackOf, usedTimeOf } from './giving'
+export {
+  designFrame,
+  fittedDesign,
+  frameShown,
+  type Ran,
+  ranIn,
+  restingPart,
+  slackOf,
+  usedTimeOf,
+} from './giving'
 export { eyeOf, innerLooksOf, looksOf, plainly } from './looks'
 export { freeLane, stackedLanes } from './lanes'
 export { type Bringing, bringing, type Carried, carriedDesign, outerDesigns } from './carried'
 export { frontOf, sayIn } from './front'
+export { fillSlot, type Slot, slotOf } from './slot'
 export { mirrored } from './mirror'
 export { newMover } from './new-mover'
 export { moverValues, movingAt, numberLike } from './movers'

@@ -44,12 +44,28 @@ const MOVER: Record<string, Change> = {
 /** Movers whose `from` is an angle in the picture. */
 const SWUNG = ['hang', 'fan']
 
+/** How a speed changes where its value does: every change turns parts of a value round or exchanges them, about somewhere. */
+function turnedSpeed(to: Change, speed: number[]): number[] {
+  if (speed.length === 1) return [0 - Number(speed[0]) * (to(1) === 1 ? -1 : 1)]
+  if (speed.length !== 2) return speed
+  const at = (v: [number, number]) => to(v) as [number, number]
+  const [origin, x, y] = [at([0, 0]), at([1, 0]), at([0, 1])]
+  return [0, 1].map((i) => {
+    const part = (unit: number[], by = 0) => Math.round(Number(unit[i]) - Number(origin[i])) * by
+    return 0 + part(x, speed[0]) + part(y, speed[1])
+  })
+}
+
 function change(form: Record<string, Animated>, by: Record<string, Change>): void {
   for (const [name, animated] of Object.entries(form)) {
     const to = by[name]
     if (!to) continue
     animated.value = to(animated.value)
-    for (const key of animated.keys ?? []) key.value = to(key.value)
+    for (const key of animated.keys ?? []) {
+      key.value = to(key.value)
+      for (const handle of [key.leaveHandle, key.arriveHandle])
+        if (handle) handle.speed = turnedSpeed(to, handle.speed)
+    }
   }
 }
 

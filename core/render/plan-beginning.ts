@@ -9,6 +9,7 @@ import {
   getObject,
   getShot,
   getTransition,
+  ranIn,
   type Stage,
   stageOf,
   treatmentTime,
@@ -41,7 +42,11 @@ export function planStageSource(of: Planning, stage: Stage, t: number): number {
     const within = under ? { ...of, under, row } : of
     return planMaterial(within, canvas, source, {
       ...(design && fitted !== undefined
-        ? { frame: fitted, rate: design.rate }
+        ? {
+            frame: fitted,
+            rate: design.rate,
+            ran: ranIn(stage.shot, design, rate, t - stage.head, fitted),
+          }
         : { frame: from + t - stage.head, rate }),
       fit: 'fit',
       beyond: of.runs?.shotId === stage.shot.id ? of.runs.on : 'hold',

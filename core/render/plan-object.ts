@@ -19,7 +19,7 @@ import { drawnItem, drawnOp } from './drawing'
 import { laidOver, seenOn } from './laying'
 import { isPictured, paintsOf } from './paints'
 import { planRepeat } from './plan-repeat'
-import { planMaterial } from './plan-source'
+import { frameIn, planMaterial } from './plan-source'
 import type { Planning } from './work'
 
 /** An object before its steps at a frame of its design, on the design's canvas, in the perspective of what it rides on. */
@@ -60,7 +60,10 @@ function planFlat(of: Planning, stage: Stage, object: DesignObject, frame: numbe
   if (!object.source) return g.clear(canvas)
   const size = sourceSize(project, object.source) ?? stage.size
   const own = g.canvas(size)
-  const wanted = { frame: (object.in ?? 0) + frame - object.start, rate: stage.rate } as const
+  const wanted = {
+    frame: frameIn(of, object.source, object.in ?? 0, frame, object.start),
+    rate: stage.rate,
+  } as const
   const picture = planMaterial(of, own, object.source, { ...wanted, fit: 'fit', beyond: 'empty' })
   // Its own pixels count from its middle; both pictures are rendered at a scale.
   const small = scaled(size, canvas.scale)

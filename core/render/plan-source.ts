@@ -4,6 +4,7 @@ import {
   getDesign,
   getSequence,
   type Medium,
+  type Ran,
   type Source,
   sourceFrames,
   sourceRate,
@@ -18,6 +19,8 @@ export interface Wanted {
   rate: Rate
   fit: Fit
   beyond: Beyond
+  /** How long clips in it have run, of a design whose own time gives. */
+  ran?: Ran | undefined
 }
 
 /** Frame n of `count`, or what shows in its place; undefined for nothing. */
@@ -37,6 +40,12 @@ export function frameWithin(n: number, count: number, beyond: Beyond): number | 
 export function sourceOp({ id: mediaId, colour, alpha }: Medium, frame: number, fit: Fit): Op {
   const read = { ...(colour ? { colour } : {}), ...(alpha ? { alpha } : {}) } as ReadAs
   return { kind: 'source', mediaId, frame, fit, ...(colour || alpha ? { read } : {}) }
+}
+
+/** The frame of a clip, a still or a design in a design at a frame of that, counted by its clock. @param since the frame at which it shows its frame `from` */
+export function frameIn(of: Planning, source: Source, from: number, frame: number, since: number): number {
+  const runs = source.kind === 'medium' || source.kind === 'comp'
+  return from + (runs && of.ran ? of.ran(frame, since) : frame - since)
 }
 
 /** A frame of a source on a canvas. */
@@ -59,7 +68,8 @@ export function planMaterial(of: Planning, canvas: Canvas, source: Source, wante
   if (source.kind === 'design') {
     const inner = within(of, `design ${source.designId}`)
     if (!inner) return missing()
-    return onCanvas(of, by.design(inner, getDesign(project, source.designId), frame), canvas, wanted.fit)
+    const design = getDesign(project, source.designId)
+    return onCanvas(of, by.design({ ...inner, ran: wanted.ran }, design, frame), canvas, wanted.fit)
   }
   const inner = within(of, `sequence ${source.sequenceId}`)
   if (!inner) return missing()

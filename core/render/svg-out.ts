@@ -184,7 +184,7 @@ function lookOf(
     of.notes.add(`Coats of ${name} that are soft, moved, or lie behind it are left out.`)
     return undefined
   }
-  if (coat.values['paint'] === 'picture' || coat.values['paint'] === 'behind') {
+  if (['picture', 'below', 'behind'].includes(String(coat.values['paint']))) {
     of.notes.add(`Coats of ${name} that are painted with pictures are left out.`)
     return undefined
   }

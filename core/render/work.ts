@@ -1,4 +1,4 @@
-import type { Design, Project, RowValues, RunsOn, Sequence, Stage } from '../project'
+import type { Design, Project, Ran, RowValues, RunsOn, Sequence, Stage } from '../project'
 import type { RepeatCopy } from '../design'
 import type { Canvas, GraphBuilder } from './graph'
 
@@ -41,6 +41,8 @@ export interface Planning {
   copy?: RepeatCopy | undefined
   /** What the row says that a design is shown with. */
   row?: RowValues | undefined
+  /** How long clips have run in the design that is being planned; where it is not given, as long as the design. */
+  ran?: Ran | undefined
   /** The text that is being typed: it shows what was written. */
   typed?: string | undefined
   /** A shot that goes on beyond its material, as a side of a transition. */

@@ -13,6 +13,7 @@ export const PURPOSES = {
   kinetic: 'Moving lines',
   credits: 'Credits',
   end: 'End cards',
+  layout: 'Shots beside shots',
 } as const
 export type Purpose = keyof typeof PURPOSES
 

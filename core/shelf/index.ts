@@ -1,5 +1,5 @@
 export { captionActs } from './captioned'
 export { PURPOSES, type Family, type Palette, type Purpose, type ShelfDesign } from './declare'
-export { asked, lightOf, makeDesign, type Making } from './make'
+export { asked, lightOf, makeDesign, type Making, picturesAsked, type Shown } from './make'
 export { pageOf } from './page'
 export { FAMILIES, findShelf, type OnShelf, SHELF } from './shelf'

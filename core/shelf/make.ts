@@ -1,4 +1,4 @@
-import type { Animated, Value } from '../anim'
+import { type Animated, easeSegment, EASES, type Value } from '../anim'
 import { decodeSrgb } from '../colour'
 import { OBJECT_FORMS } from '../design'
 import { beginsOnRight } from '../lettering'
@@ -8,11 +8,13 @@ import {
   coatAddress,
   type Design,
   type DesignObject,
+  fillSlot,
   type FrontItem,
   mirrored,
   newCoat,
   newMover,
   plainText,
+  type Source,
   still,
   stopAddress,
 } from '../project'
@@ -28,6 +30,7 @@ import {
   type Ramp,
   type Role,
   ROLES,
+  type There,
 } from './pieces'
 
 /** What a design of the shelf is made for. */
@@ -38,9 +41,24 @@ export interface Making {
   palette: Palette
   /** What its texts say, in their order; where there is nothing, its own words. */
   words?: readonly string[]
+  /** What its places for pictures other than the edit below show, in their order; where there is nothing, that too. */
+  shows?: readonly Shown[]
   /** Names for its objects. */
   newId(): string
 }
+
+/** What a place for a picture shows, and how far into that it begins, in frames of the design. */
+export interface Shown {
+  source: Source
+  in: number
+}
+
+/** How many pictures a design asks for besides the edit below. */
+export const picturesAsked = (pieces: readonly Piece[]): number =>
+  pieces.reduce((sum, piece) => {
+    const own = piece.asks === 'picture' && piece.coats.some(({ form }) => form['paint'] === 'picture')
+    return sum + Number(own) + picturesAsked(piece.pieces ?? [])
+  }, 0)
 
 /** The frames a second that the times of the shelf are written in. */
 const WRITTEN = 24
@@ -98,6 +116,9 @@ class Maker {
   private readonly asks: FrontItem[] = []
   /** The objects of the texts that ask, in their order. */
   private readonly spoken: string[] = []
+  /** The places for pictures, in their order. */
+  private readonly shown: FrontItem[] = []
+  private filled = 0
   private readonly colours = new Map<Role, FrontItem>()
 
   constructor(
@@ -127,11 +148,12 @@ class Maker {
     if (piece.asks === 'ground') this.asks.push({ label: name, kind: 'shown', objects: [id] })
     if (piece.pieces) object.objects = piece.pieces.map((p) => this.object(p))
     else object.coats = piece.coats.map((c, i) => this.coat(id, c, i))
+    if (piece.asks === 'picture') this.place(object, piece)
     for (const made of piece.movers) this.move(object, made)
     return object
   }
 
-  /** What is asked for: words first, then grounds, colours, how large it is, where it stands, and how fast it comes and goes. */
+  /** What is asked for: words first, then pictures, grounds, colours, how large it is, where it stands, and how fast it comes and goes. */
   front(objects: readonly DesignObject[]): FrontItem[] {
     const [one, ...more] = objects
     const roles = Object.keys(ROLES) as Role[]
@@ -141,6 +163,7 @@ class Maker {
         kind: 'words' as const,
         objects: [id],
       })),
+      ...this.shown,
       ...this.asks,
       ...roles.flatMap((role) => this.colours.get(role) ?? []),
       ...(one?.kind === 'group' && !more.length
@@ -153,8 +176,37 @@ class Maker {
     ]
   }
 
+  private place(object: DesignObject, piece: Piece): void {
+    if (!piece.coats.some(({ form }) => form['paint'] === 'below')) {
+      const shows = this.making.shows?.[this.filled++]
+      fillSlot(object, shows?.source ?? null, shows?.in ?? 0)
+    }
+    this.shown.push({ label: object.name, kind: 'picture', objects: [object.id] })
+  }
+
+  /** There and back: slow where it lands, and where it starts again. */
+  private there({ there: [from, to], late, come, go }: There): Animated {
+    const { rate } = this.making
+    const frames = (n: number) => Math.round((n * rate.num) / rate.den / WRITTEN)
+    const end = this.length - 1
+    const [begin, landed] = [frames(late), Math.max(frames(late) + 1, frames(late + come))]
+    const leaves = Math.max(landed + 1, end - frames(go))
+    const key = (at: number, value: Value) => ({ at, value, leave: 'linear', arrive: 'linear' }) as const
+    const keys = [key(begin, from), key(landed, to), key(leaves, to), key(Math.max(leaves + 1, end), from)]
+    const animated: Animated = { value: to, keys }
+    for (const [at, id] of [
+      [0, 'landing'],
+      [2, 'departure'],
+    ] as const) {
+      const ease = EASES.find((e) => e.id === id)
+      if (ease) easeSegment(animated, at, ease)
+    }
+    return animated
+  }
+
   private form(given: Given): Record<string, Animated> {
-    const of = (value: Value | Ramp): Animated => {
+    const of = (value: Value | Ramp | There): Animated => {
+      if (typeof value === 'object' && 'there' in value) return this.there(value)
       if (typeof value !== 'object' || !('ramp' in value)) return { value: value as Value }
       const [from, to] = value.ramp
       const key = (at: number, value: Value) => ({ at, value, leave: 'linear', arrive: 'linear' }) as const

@@ -23,7 +23,15 @@ export interface Ramp {
 }
 export const ramp = (from: Value, to: Value): Ramp => ({ ramp: [from, to] })
 
-export type Given = Readonly<Record<string, Value | Ramp>>
+/** A value that goes to another as the design comes, and back as it goes; frames of 24 a second. */
+export interface There {
+  there: readonly [from: Value, to: Value]
+  late: number
+  come: number
+  go: number
+}
+
+export type Given = Readonly<Record<string, Value | Ramp | There>>
 
 /** A coat with what differs from how it begins; where it has a colour, that of a role. */
 export interface CoatPiece {
@@ -54,8 +62,8 @@ export interface Piece {
   curved?: boolean | undefined
   /** What a group or a repeat holds. */
   pieces?: readonly Piece[] | undefined
-  /** A text that the user is asked for; a ground that can be switched off. */
-  asks?: 'words' | 'ground' | undefined
+  /** A text or a picture that the user is asked for; a ground that can be switched off. */
+  asks?: 'words' | 'picture' | 'ground' | undefined
   /** Seconds after the beginning at which it comes. */
   after?: number | undefined
 }

@@ -90,7 +90,8 @@ it.each(names)(
     for (const size of Object.values(SIZES)) {
       const design = made(entry, size)
       const asked = design.front?.filter((f) => f.kind === 'words') ?? []
-      expect(asked.length + Number(entry.design.purpose === 'counter')).toBeGreaterThan(0)
+      const { purpose } = entry.design
+      expect(asked.length + Number(purpose === 'counter' || purpose === 'layout')).toBeGreaterThan(0)
       const texts = allObjects(design.objects).filter((o) => o.text)
       for (const object of texts.filter((o) => !o.form['place']?.keys)) {
         const [[x, y], [w, h]] = [object.form['place']?.value, object.form['box']?.value] as [

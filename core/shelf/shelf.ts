@@ -15,9 +15,9 @@ import { stencil } from './families/stencil'
 import { tickets } from './families/tickets'
 import { tide } from './families/tide'
 import { tremor } from './families/tremor'
+import { LAYOUTS } from './layouts/dressed'
 
-/** The families of the shelf. */
-export const FAMILIES: readonly Family[] = [
+const LIST: readonly Family[] = [
   quiet,
   grid,
   slabs,
@@ -35,6 +35,12 @@ export const FAMILIES: readonly Family[] = [
   blocks,
   lantern,
 ]
+
+/** The families of the shelf, each with its layouts of shots. */
+export const FAMILIES: readonly Family[] = LIST.map((family) => ({
+  ...family,
+  designs: [...family.designs, ...(LAYOUTS[family.id] ?? [])],
+}))
 
 /** A design of the shelf with the family that it is of. */
 export interface OnShelf {

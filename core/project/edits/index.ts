@@ -15,6 +15,7 @@ import { SHAPE_EDITS } from './shapes'
 import { SHOT_EDITS } from './shots'
 import { SPAN_EDITS } from './spans'
 import { STEP_EDITS } from './steps'
+import { SLOT_EDITS } from './slots'
 import { STYLE_EDITS } from './styles'
 import { TEXT_EDITS } from './texts'
 import { TRANSITION_EDITS } from './transitions'
@@ -39,6 +40,7 @@ export const EDITS = {
   ...SPAN_EDITS,
   ...DESIGN_EDITS,
   ...GIVING_EDITS,
+  ...SLOT_EDITS,
   ...ROSTER_EDITS,
   ...SHAPE_EDITS,
   ...TEXT_EDITS,

@@ -72,8 +72,9 @@ export const coatSchema = loose({
   kind: z.enum(COAT_KINDS),
   on: z.boolean(),
   form: formSchema,
-  /** The picture that it is painted with. */
+  /** The picture that it is painted with, and how far into that it starts, in frames of the design. */
   source: sourceSchema.optional(),
+  in: finite.optional(),
   /** The colours of a gradient. */
   stops: z.array(loose({ id, form: formSchema })).max(64),
 })
@@ -155,11 +156,11 @@ export const givesSchema = loose({
 })
 
 /**
- * What of a design is asked for before anything else: what texts say, whether things are there, values that are the same in many places, how large a group is and where it stands,
+ * What of a design is asked for before anything else: what texts say, what pictures show, whether things are there, values that are the same in many places, how large a group is and where it stands,
  * how fast it comes and goes.
  */
 export const paceSchema = finite.min(0.1).max(10)
-export const FRONT_KINDS = ['words', 'shown', 'value', 'size', 'place', 'pace'] as const
+export const FRONT_KINDS = ['words', 'picture', 'shown', 'value', 'size', 'place', 'pace'] as const
 export const frontSchema = loose({
   label: z.string().min(1).max(80),
   kind: z.enum(FRONT_KINDS),
