@@ -63,7 +63,7 @@ test('it is narrowed by purpose, by family and by words; what is not there is sa
   await shelf().getByRole('button', { name: 'Clocks and counters' }).click()
   assert.equal(await shelf().locator('li[data-entry]').count(), 9)
   await shelf().getByRole('button', { name: 'Tram tickets' }).click()
-  assert.equal(await shelf().locator('li[data-entry]').count(), 7)
+  assert.equal(await shelf().locator('li[data-entry]').count(), 8)
   await toldRightly(stage.page)
   await shelf().getByRole('button', { name: 'Everything', exact: true }).click()
   await shelf().getByLabel('Find a design').fill('planks')

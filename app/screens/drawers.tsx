@@ -7,6 +7,7 @@ import { Link } from 'react-router'
 import { keepDesign, saveDesignFile } from '../session/own-designs'
 import { saveDesign } from '../session/save-design'
 import { importFiles, MEDIA_ACCEPT, placeMedium, placeSource, takeApart } from '../session/importing'
+import { carries } from '../session/carrying'
 import { newDesign, newSequence } from '../session/made'
 import { screensFor } from '../session/screens'
 import { sequencePath } from '../session/where'
@@ -124,7 +125,10 @@ export function MediaDrawer({ project }: { project: Project }) {
       <MadeHere project={project} />
       <LongList label="Media" items={media} keyOf={(m) => m.id} row={52}>
         {(m) => (
-          <div className="group rounded p-1.5 hover:bg-field">
+          <div
+            className="group rounded p-1.5 hover:bg-field"
+            {...(m.kind === 'sound' ? {} : carries({ kind: 'medium', mediaId: m.id }))}
+          >
             <div className="flex items-center gap-1.5">
               {m.kind === 'missing' && <TriangleAlert size={14} className="shrink-0 text-what" />}
               <span className="min-w-0 flex-1 truncate" title={m.name}>
@@ -191,8 +195,8 @@ interface MadeProps {
 
 function Made({ name, says, to, source, onRemove }: MadeProps) {
   return (
-    <li className="flex items-center gap-1.5 rounded p-1.5 hover:bg-field">
-      <Link to={to} className="grid min-w-0 flex-1">
+    <li className="flex items-center gap-1.5 rounded p-1.5 hover:bg-field" {...carries(source)}>
+      <Link to={to} className="grid min-w-0 flex-1" draggable={false}>
         <span className="truncate">{name}</span>
         <span className="text-xs text-dim">{says}</span>
       </Link>

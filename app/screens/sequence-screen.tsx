@@ -7,6 +7,7 @@ import { IncomingPanel } from '../sequence/incoming-panel'
 import { ProjectPanel } from '../sequence/project-panel'
 import { SpanPanel, TransitionPanel } from '../sequence/across-panel'
 import { ShotPanel } from '../sequence/shot-panel'
+import { SlotsOverlay } from '../sequence/slots-overlay'
 import { ShotsPanel } from '../sequence/shots-panel'
 import { Timeline } from '../sequence/timeline'
 import { useApp, useAppDispatch, useView } from '../store/store'
@@ -76,7 +77,10 @@ export function SequenceScreen({ project }: { project: Project }) {
           </Rail>
           <main className="flex min-w-0 flex-1 flex-col">
             <ViewBar />
-            <Seen project={project} target={target} frame={frame} empty={empty} />
+            <Seen
+              {...{ project, target, frame, empty }}
+              overlay={(rect) => <SlotsOverlay {...{ project, sequence, rect }} />}
+            />
             <Transport clock={sequence} offset={0} count={Math.max(1, length)} scale={playScale(quality)} />
           </main>
           <aside

@@ -154,6 +154,8 @@ export interface ViewState {
   browsing: boolean
   /** The shelf of designs lies over the sequence. */
   titles: boolean
+  /** Something that can be shown is being dragged to where pictures go. */
+  carrying: boolean
   lanes: 'lanes' | 'curves'
   /** Steps whose lanes are open beside the selected one. */
   openLanes: string[]
@@ -204,6 +206,7 @@ const PASSING = {
   modifiers: null,
   browsing: false,
   titles: false,
+  carrying: false,
 } satisfies Partial<ViewState>
 
 const initialState: ViewState = {

@@ -5,6 +5,7 @@ import {
   type FrontItem,
   frontOf,
   type Project,
+  slotOf,
 } from '@stilus/core/project'
 import { ArrowDown, ArrowUp, ChevronDown, Plus, Trash2 } from 'lucide-react'
 import { useState } from 'react'
@@ -112,6 +113,7 @@ export function AskedFor({ project, design }: { project: Project; design: Design
 
 const KINDS: Record<FrontItem['kind'], string> = {
   words: 'Words',
+  picture: 'Picture',
   shown: 'On or off',
   value: 'Value',
   size: 'Size',
@@ -120,6 +122,7 @@ const KINDS: Record<FrontItem['kind'], string> = {
 }
 const WANTS: Record<FrontItem['kind'], (label: string) => string> = {
   words: (label) => `What ${label} says`,
+  picture: (label) => `What ${label} shows`,
   shown: (label) => `Whether ${label} shows`,
   value: (label) => label,
   size: (label) => `How large ${label} is`,
@@ -138,6 +141,9 @@ function askable({ objects }: Design): FrontItem[] {
     ...allObjects(objects)
       .filter((o) => o.text)
       .map((o) => on('words', o)),
+    ...allObjects(objects)
+      .filter((o) => slotOf(o))
+      .map((o) => on('picture', o)),
     ...allObjects(objects).map((o) => on('shown', o)),
     ...objects.flatMap((o) => (o.form['scale'] ? [on('size', o)] : [])),
     ...objects.map((o) => on('place', o)),

@@ -7,10 +7,22 @@ import {
   type Medium,
   type Project,
   sayIn,
+  type Sequence,
 } from '@stilus/core/project'
-import { makeDesign, type OnShelf, type Palette, type Purpose, PURPOSES, SHELF } from '@stilus/core/shelf'
+import {
+  makeDesign,
+  type OnShelf,
+  pageOf,
+  type Palette,
+  picturesAsked,
+  type Purpose,
+  PURPOSES,
+  SHELF,
+  type Shown,
+} from '@stilus/core/shelf'
 import type { Rate } from '@stilus/core/time'
 import type { KeptDesign } from '@stilus/engine'
+import { overEdit } from './beside'
 
 /** How a design of the shelf is wanted. */
 export interface Sample {
@@ -20,6 +32,9 @@ export interface Sample {
   words: readonly string[]
   size: { width: number; height: number }
   rate: Rate
+  /** Of a layout of shots: what its further places show, and the frame of the edit that it lies over. */
+  shows?: readonly Shown[]
+  over?: { sequence: Sequence; at: number }
 }
 
 /** What takes a design into a project. */
@@ -42,6 +57,9 @@ export interface ShelfEntry {
   purpose?: Purpose
   family?: string
   own?: KeptDesign
+  /** It shows shots: the edit below, or so many others. */
+  shots: boolean
+  pictures: number
   palettes: readonly Palette[]
   /** A document with it alone, as it is seen on the shelf. */
   alone(project: Project, sample: Sample): { project: Project; design: Design }
@@ -64,9 +82,20 @@ export function shippedEntry({ id, family, design: shelf }: OnShelf): ShelfEntry
     purpose: shelf.purpose,
     family: family.id,
     palettes: family.palettes,
+    shots: shelf.purpose === 'layout',
+    get pictures() {
+      return shelf.purpose === 'layout' ? picturesAsked(shelf.pieces(pageOf(ANY))) : 0
+    },
     alone(project, sample) {
       let count = 0
       const design = made(sample, 'on the shelf', () => `on-the-shelf-${++count}`)
+      if (sample.over) {
+        const { sequence, at } = sample.over
+        return {
+          design: overEdit(design, sequence, at),
+          project: { ...project, designs: [design, ...project.designs] },
+        }
+      }
       const sequences = project.sequences.slice(0, 1).map((s) => ({ ...s, ...EMPTY }))
       return { design, project: { ...project, media: [], designs: [design], sequences, rosters: [] } }
     },
@@ -76,6 +105,7 @@ export function shippedEntry({ id, family, design: shelf }: OnShelf): ShelfEntry
     },
   }
 }
+const ANY = { width: 1280, height: 720 }
 const EMPTY = { shots: [], sounds: [], transitions: [], spans: [] }
 
 /** A design that the user keeps; it has its own size and its own colours. */
@@ -90,6 +120,8 @@ export function ownEntry(own: KeptDesign): ShelfEntry {
     says: `One of yours, made for ${across}.`,
     kind: `Yours · ${Math.round(seconds * 10) / 10} seconds`,
     own,
+    shots: false,
+    pictures: 0,
     palettes: [],
     alone(_, { words }) {
       const [design, ...inner] = deepCopy(kept.designs) as [Design, ...Design[]]
@@ -106,5 +138,13 @@ export function ownEntry(own: KeptDesign): ShelfEntry {
 export const SHIPPED: readonly ShelfEntry[] = SHELF.map(shippedEntry)
 
 /** What pictures of a sample are known by: equal names are equal pictures. */
-export const nameOfSample = ({ entry, palette, words, size, rate }: Sample): string =>
-  JSON.stringify([entry.own?.project.id ?? entry.id, palette, words, size, rate])
+export const nameOfSample = ({ entry, palette, words, size, rate, shows, over }: Sample): string =>
+  JSON.stringify([
+    entry.own?.project.id ?? entry.id,
+    palette,
+    words,
+    size,
+    rate,
+    shows,
+    over && [over.sequence.id, over.at],
+  ])

@@ -17,6 +17,7 @@ import { Toggle } from '../ui/fields'
 import { NumberField } from '../ui/number-field'
 import { Row, ValueRow } from './front-value'
 import { PlaceGrid } from './place-grid'
+import { SlotRow } from './slot-row'
 
 interface FrontProps {
   project: Project
@@ -27,7 +28,7 @@ interface FrontProps {
   unfitted?: boolean
 }
 
-/** What a design asks for before anything else: its words, what can be switched off, values that are the same in many places, its size, place and speed. */
+/** What a design asks for before anything else: its words and pictures, what can be switched off, values that are the same in many places, its size, place and speed. */
 export function FrontPanel({ project, design, row, unfitted }: FrontProps) {
   const dispatch = useAppDispatch()
   const items = frontOf(project, design).filter((item) => item.kind !== 'pace' || !unfitted)
@@ -71,6 +72,7 @@ function FrontRow({ project, design, item, row }: FrontProps & { item: FrontItem
       </Row>
     )
   if (!object) return null
+  if (item.kind === 'picture') return <SlotRow {...{ project, design, item, object }} />
   if (item.kind === 'shown')
     return (
       <div className="grid grid-cols-[1fr_36px] items-center gap-2">

@@ -1,9 +1,11 @@
 import type { Project, Sequence } from '@stilus/core/project'
+import { conform, fps } from '@stilus/core/time'
 import { Button } from '../ui/button'
 import { cx } from '../ui/classes'
 import { Segments } from '../ui/fields'
 import type { ShelfEntry } from './entries'
 import { MovingPicture } from './moving-picture'
+import { type Range, RangeBand } from './range'
 import { useSample } from './use-sample'
 import { type Backdrop, type Ground, GROUNDS } from './tile'
 
@@ -14,6 +16,8 @@ const WIDTH = 316
 export function Looked(props: {
   project: Project
   sequence: Sequence
+  /** The frame under the playhead. */
+  at: number
   entry: ShelfEntry
   words: readonly string[]
   palette: number
@@ -21,13 +25,15 @@ export function Looked(props: {
   backdrop: Backdrop
   /** The pointer rests on it: its pictures come before those of others. */
   rests: boolean
+  range: Range | null
+  onRange(range: Range | null): void
   onGround(ground: Ground): void
   onPalette(palette: number): void
   onChoose(): void
 }) {
-  const { project, sequence, entry, words, palette, ground, backdrop } = props
+  const { project, sequence, at, entry, words, palette, ground, backdrop, range } = props
   const { palettes } = entry
-  const sample = useSample({ project, sequence, entry, words, palette, wanted: true })
+  const sample = useSample({ project, sequence, at, entry, words, palette, wanted: true })
   const { width, height } = sequence.size
   return (
     <div className="flex min-h-0 flex-1 flex-col gap-3 overflow-y-auto p-3">
@@ -67,8 +73,17 @@ export function Looked(props: {
         ))}
       </ul>
       <Button look="main" onClick={props.onChoose}>
-        Use at the playhead
+        {range
+          ? `Use for ${Math.round((range.length / fps(sequence.rate)) * 100) / 100} seconds`
+          : 'Use at the playhead'}
       </Button>
+      {sample && (
+        <RangeBand
+          {...{ sequence, at, range }}
+          usual={Math.max(1, conform(sample.design.length, sample.design.rate, sequence.rate))}
+          onRange={props.onRange}
+        />
+      )}
       <p className="text-faint">{entry.kind}</p>
     </div>
   )

@@ -11,11 +11,14 @@ const entryOf = (id: string): ShelfEntry => {
   return entry
 }
 it('lays a design at a frame, as long as it is made for, with a name and ids of its own each time', () => {
-  const sample = sampleFor(sequence, entryOf('paper/slips'), 1, ['Nim Ferro', ''])
+  const sample = sampleFor(sequence, 0, entryOf('paper/slips'), 1, ['Nim Ferro', ''])
   let made = project
   for (const n of [1, 2]) {
     let count = 0
-    const { acts, design } = laying(made, getSequence(made), 48, sample, [`s${n}`, () => `o${n}-${++count}`])
+    const { acts, design } = laying(made, getSequence(made), { start: 48 }, sample, [
+      `s${n}`,
+      () => `o${n}-${++count}`,
+    ])
     expect([design.name, design.length]).toEqual([n === 1 ? 'Two slips' : 'Two slips 2', 120])
     made = performAll(made, acts, design.name).project
   }
@@ -40,7 +43,7 @@ it('lays a design at a frame, as long as it is made for, with a name and ids of 
 it('a palette that a family does not have is one that it has', () => {
   const [a, b] = [0, 2].map(
     (n) =>
-      entryOf('grid/under-rule').alone(project, sampleFor(sequence, entryOf('grid/under-rule'), n, []))
+      entryOf('grid/under-rule').alone(project, sampleFor(sequence, 0, entryOf('grid/under-rule'), n, []))
         .design,
   )
   expect(a).toEqual(b)
@@ -49,7 +52,7 @@ it('a palette that a family does not have is one that it has', () => {
 it.each(SHIPPED.map((e) => [e.id, e] as const))(
   '%s is seen at moments that rise, one of them at rest',
   (_, entry) => {
-    const { design } = entry.alone(project, sampleFor(sequence, entry, 0, []))
+    const { design } = entry.alone(project, sampleFor(sequence, 0, entry, 0, []))
     const moments = momentsOf(design)
     const frames = moments.moving.map((m) => m.frame)
     expect(frames).toEqual([...frames].sort((a, b) => a - b))

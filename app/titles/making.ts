@@ -6,22 +6,29 @@ import { tell, uid, work } from '../session/work'
 import { editAll } from '../store/edit'
 import { store } from '../store/store'
 import { viewActions } from '../store/view'
+import { shotsBeside } from './beside'
 import type { Sample, ShelfEntry, Taking } from './entries'
+import type { Range } from './range'
 import { noteShelf } from './used'
 
-/** How a design is seen over a sequence. */
+/** How a design is seen over a sequence at a frame of it. */
 export const sampleFor = (
-  { size, rate }: Pick<Sequence, 'size' | 'rate'>,
+  sequence: Sequence,
+  at: number,
   entry: ShelfEntry,
   palette: number,
   words: readonly string[],
-): Sample => ({ entry, palette, words, size, rate })
+): Sample => {
+  const { size, rate } = sequence
+  const shows = shotsBeside(sequence, at).slice(0, entry.pictures)
+  return { entry, palette, words, size, rate, ...(entry.shots ? { shows, over: { sequence, at } } : {}) }
+}
 
-/** What takes a design from the shelf into a project and lays it over a sequence at a frame, as long as it is made for. */
+/** What takes a design from the shelf into a project and lays it over a sequence at a frame, as long as is wanted or it is made for. */
 export function laying(
   project: Project,
   sequence: Sequence,
-  start: number,
+  { start, length: wanted }: { start: number; length?: number },
   sample: Sample,
   [shotId, newId]: readonly [shotId: string, newId: () => string],
 ): Taking {
@@ -30,7 +37,7 @@ export function laying(
     sample.entry.name,
   )
   const { design, acts, media, records } = sample.entry.take(project, sample, name, newId)
-  const length = Math.max(1, conform(design.length, design.rate, sequence.rate))
+  const length = wanted ?? Math.max(1, conform(design.length, design.rate, sequence.rate))
   const placed: Act = [
     'shot.place',
     {
@@ -55,11 +62,16 @@ export function laying(
   return { design, acts: [...acts, placed], media, records }
 }
 
-/** Takes a design from the shelf and lays it at the playhead, with the files of what it shows. */
-export async function takeFromShelf(project: Project, sequence: Sequence, sample: Sample): Promise<void> {
+/** Takes a design from the shelf and lays it at the playhead, or over the part of the time that was drawn, with the files of what it shows. */
+export async function takeFromShelf(
+  project: Project,
+  sequence: Sequence,
+  sample: Sample,
+  range: Range | null,
+): Promise<void> {
   const shotId = uid()
-  const start = Math.max(0, store.getState().view.frame)
-  const { design, acts, media, records } = laying(project, sequence, start, sample, [shotId, uid])
+  const when = range ?? { start: Math.max(0, store.getState().view.frame) }
+  const { design, acts, media, records } = laying(project, sequence, when, sample, [shotId, uid])
   const { name, front } = design
   const files = (sample.entry.own?.files ?? []).filter((file) => media.some((m) => m.id === file.id))
   if (files.length) {
@@ -76,6 +88,7 @@ export async function takeFromShelf(project: Project, sequence: Sequence, sample
   noteShelf(sample.entry.id)
   store.dispatch(viewActions.set({ titles: false }))
   store.dispatch(viewActions.shot({ id: shotId }))
-  const asks = front?.length ? ' Its words and colours are asked for beside the picture.' : ''
-  tell('info', `${name} lies at the playhead.${asks}`)
+  const drops = sample.entry.shots ? ' Drag clips from Media onto its places to change what they show.' : ''
+  const asks = front?.length ? ` Its words and colours are asked for beside the picture.${drops}` : ''
+  tell('info', `${name} lies ${range ? 'where it was drawn' : 'at the playhead'}.${asks}`)
 }

@@ -5,7 +5,7 @@ import { X } from 'lucide-react'
 import { useMemo, useState } from 'react'
 import { markFavourite, star, useStarred } from '../session/library'
 import { useOwnDesigns } from '../session/own-designs'
-import { useAppDispatch } from '../store/store'
+import { store, useAppDispatch } from '../store/store'
 import { viewActions } from '../store/view'
 import { IconButton } from '../ui/button'
 import { cx } from '../ui/classes'
@@ -15,6 +15,7 @@ import { ownEntry, type ShelfEntry, SHIPPED } from './entries'
 import { sampleFor, takeFromShelf } from './making'
 import { Looked } from './looked'
 import { OwnMenu, ReadDesigns } from './own'
+import type { Range } from './range'
 import { ShelfTile, type Ground, useGround } from './tile'
 import { setWords, useShelfUsed, useWords } from './used'
 
@@ -28,6 +29,8 @@ export function ShelfPage({ project, sequence }: { project: Project; sequence: S
   const [ground, setGround] = useState<Ground>('frame')
   const [palette, setPalette] = useState(0)
   const [resting, setResting] = useState<string | null>(null)
+  const [range, setRange] = useState<Range | null>(null)
+  const [at] = useState(() => store.getState().view.frame)
   const words = useWords()
   const starred = useStarred()
   const used = useShelfUsed()
@@ -40,9 +43,9 @@ export function ShelfPage({ project, sequence }: { project: Project; sequence: S
   )
   const shown = found.find((e) => e.id === resting) ?? found[0]
   const close = () => void dispatch(viewActions.set({ titles: false }))
-  const common = { project, sequence, words, palette }
+  const common = { project, sequence, at, words, palette }
   const choose = (entry: ShelfEntry) =>
-    void takeFromShelf(project, sequence, sampleFor(sequence, entry, palette, words))
+    void takeFromShelf(project, sequence, sampleFor(sequence, at, entry, palette, words), range)
   const sections = headed(found, filter, text)
   return (
     <section
@@ -121,6 +124,8 @@ export function ShelfPage({ project, sequence }: { project: Project; sequence: S
             ground={ground}
             backdrop={backdrop}
             rests={shown.id === resting}
+            {...{ range }}
+            onRange={setRange}
             onGround={setGround}
             onPalette={setPalette}
             onChoose={() => choose(shown)}

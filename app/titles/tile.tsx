@@ -54,6 +54,8 @@ export function useGround({ id }: Pick<Sequence, 'id'>, ground: Ground): Backdro
 interface TileProps {
   project: Project
   sequence: Sequence
+  /** The frame under the playhead. */
+  at: number
   entry: ShelfEntry
   words: readonly string[]
   palette: number
@@ -70,13 +72,13 @@ interface TileProps {
 /** A design in a grid, moving in the words of the user. */
 export const ShelfTile = memo(
   function ShelfTile(props: TileProps) {
-    const { project, sequence, entry, words, palette, backdrop, chosen } = props
+    const { project, sequence, at, entry, words, palette, backdrop, chosen } = props
     const item = useRef<HTMLLIElement>(null)
     const seen = useOnScreen(item)
     // What was made for it once is kept when it goes out of sight.
     const [wanted, setWanted] = useState(false)
     if (seen && !wanted) setWanted(true)
-    const sample = useSample({ project, sequence, entry, words, palette, wanted })
+    const sample = useSample({ project, sequence, at, entry, words, palette, wanted })
     const { width, height } = sequence.size
     return (
       <li ref={item} className="group/card relative" data-entry={entry.id}>

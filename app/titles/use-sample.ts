@@ -7,20 +7,22 @@ import { sampleFor } from './making'
 export function useSample(of: {
   project: Project
   sequence: Sequence
+  /** The frame under the playhead. */
+  at: number
   entry: ShelfEntry
   words: readonly string[]
   palette: number
   wanted: boolean
 }) {
-  const { project, sequence, entry, words, palette, wanted } = of
+  const { project, sequence, at, entry, words, palette, wanted } = of
   return useMemo(
     () => {
       if (!wanted) return null
-      const sample = sampleFor(sequence, entry, palette, words)
+      const sample = sampleFor(sequence, at, entry, palette, words)
       return { ...entry.alone(project, sample), name: nameOfSample(sample) }
     },
-    // Only fonts and the shape of the picture are seen of the project.
+    // Only fonts, the shape of the picture and, by layouts, the edit as it was are seen of the project.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-    [wanted, project.id, sequence.size, sequence.rate, entry, palette, words],
+    [wanted, project.id, sequence.size, sequence.rate, at, entry, palette, words],
   )
 }

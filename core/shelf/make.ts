@@ -177,11 +177,12 @@ class Maker {
   }
 
   private place(object: DesignObject, piece: Piece): void {
-    if (!piece.coats.some(({ form }) => form['paint'] === 'below')) {
-      const shows = this.making.shows?.[this.filled++]
-      fillSlot(object, shows?.source ?? null, shows?.in ?? 0)
-    }
-    this.shown.push({ label: object.name, kind: 'picture', objects: [object.id] })
+    const item = { label: object.name, kind: 'picture' as const, objects: [object.id] }
+    // The edit below is asked for first, though it lies in front of all others.
+    if (piece.coats.some(({ form }) => form['paint'] === 'below')) return void this.shown.unshift(item)
+    const shows = this.making.shows?.[this.filled++]
+    fillSlot(object, shows?.source ?? null, shows?.in ?? 0)
+    this.shown.push(item)
   }
 
   /** There and back: slow where it lands, and where it starts again. */

@@ -18,7 +18,7 @@ import {
 } from '../schema'
 import { newCoat } from '../texts'
 import { defaults, fit } from '../../params'
-import { id, value } from './common'
+import { frame, id, value } from './common'
 import { opened } from './in-design'
 import { needSource } from './shots'
 
@@ -166,11 +166,11 @@ export const TEXT_EDITS = {
     },
   ),
   'coat.source': defineEdit(
-    { ...onCoat, source: sourceSchema },
+    { ...onCoat, source: sourceSchema, in: frame.optional() },
     () => 'Choose the picture of a coat',
     (p, a) => {
       needSource(p, a.source)
-      coatOf(p, a).source = a.source
+      Object.assign(coatOf(p, a), { source: a.source, in: a.in ?? 0 })
       refuseLoops(p, { kind: 'design', id: designOf(p, a.objectId).id })
     },
   ),

@@ -97,7 +97,8 @@ it.each(names)('%s asks for its pictures, fills them in their order and stays as
   )
   for (const frame of [0, 7, 15, 60, design.length - 9])
     there?.forEach((place, i) => {
-      const [x, y] = [place, back?.[i]].map((v) => valueAt(v as never, frame) as [number, number])
+      const at = (v: typeof place) => valueAt(v as never, frame) as [number, number]
+      const [x, y] = [at(place), at(back?.[i])]
       if (design.objects.length > 1) expect([y[0] + x[0], y[1]]).toEqual([expect.closeTo(160, 6), x[1]])
     })
 })
@@ -123,7 +124,6 @@ it('a place is filled by one act, and given back to the edit below by another', 
   const [first = '', second = ''] = frontOf(p, design)
     .filter((item) => item.kind === 'picture')
     .map(({ objects: [id = ''] = [] }) => id)
-    .reverse()
   const fill = (objectId: string, mediaId: string | null, from = 0) =>
     performAll(
       p,
@@ -144,7 +144,7 @@ it('a place is filled by one act, and given back to the edit below by another', 
   expect(() =>
     performAll(
       p,
-      [['slot.fill', { objectId: first, source: { kind: 'comp', sequenceId: p.sequences[0]?.id ?? '' } }]],
+      [['slot.fill', { objectId: first, source: { kind: 'comp', sequenceId: p.sequences[0]?.id ?? '' }, in: 0 }]],
       '',
     ),
   ).toThrow(/itself|comes back|circle/i)
