@@ -127,3 +127,48 @@ test('a title is used from second 1 to 4 of a shot by one drag; 4 seconds longer
   await page.keyboard.press('Control+z')
   assert.equal(await length(), 72)
 })
+
+test('a title that is chosen is dragged on the picture to what is safe, sized by a corner and nudged, each one act', async () => {
+  const { page } = stage
+  await page.getByRole('button', { name: /^Shot Out of a rule,/ }).click()
+  await goToTimecode(page, '01:00:02:12')
+  const placed = page.getByTestId('placed')
+  await placed.waitFor()
+  const box = async () => {
+    const found = await placed.boundingBox()
+    if (!found) throw new Error('Nothing is chosen on the picture.')
+    return found
+  }
+  const picture = await page.getByTestId('viewer').locator('canvas').first().boundingBox()
+  if (!picture) throw new Error('There is no picture.')
+  const before = await restingPicture(page)
+  const from = await box()
+  const inside: [number, number] = [from.x + 8, from.y + from.height / 2]
+  // Near the upper edge of what is safe it comes to lie on it.
+  const up = from.y - (picture.y + 0.06 * picture.height) - 3
+  await drag(page, inside, [inside[0], inside[1] - up])
+  const moved = await changedPicture(page, before)
+  const there = await box()
+  assert.ok(Math.abs(there.y - (picture.y + 0.06 * picture.height)) < 1, 'it does not lie on the safe edge')
+  assert.ok(Math.abs(there.x - from.x) < 1)
+  await drag(
+    page,
+    [there.x + there.width, there.y + there.height],
+    [there.x + there.width * 0.75, there.y + there.height * 0.75],
+  )
+  const sized = await changedPicture(page, moved)
+  const small = await box()
+  assert.ok(Math.abs(small.width / there.width - 0.75) < 0.02)
+  assert.ok(Math.abs(small.height / there.height - 0.75) < 0.02)
+  await page.keyboard.press('Control+z')
+  assert.equal(await changedPicture(page, sized), moved)
+  await page.getByLabel('Out of a rule on the picture').focus()
+  for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowRight')
+  const nudged = await changedPicture(page, moved)
+  await page.keyboard.press('Control+z')
+  assert.equal(await changedPicture(page, nudged), moved)
+  await page.keyboard.press('Control+z')
+  assert.equal(await changedPicture(page, moved), before)
+  await page.screenshot({ path: '/tmp/a2.png' })
+  assert.deepEqual(stage.errors, [])
+})

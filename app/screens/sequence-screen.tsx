@@ -4,6 +4,7 @@ import { useEffect, useMemo } from 'react'
 import { useParams } from 'react-router'
 import { playScale } from '../session/playback'
 import { IncomingPanel } from '../sequence/incoming-panel'
+import { PlacedOverlay } from '../sequence/placed-overlay'
 import { ProjectPanel } from '../sequence/project-panel'
 import { SpanPanel, TransitionPanel } from '../sequence/across-panel'
 import { ShotPanel } from '../sequence/shot-panel'
@@ -79,7 +80,14 @@ export function SequenceScreen({ project }: { project: Project }) {
             <ViewBar />
             <Seen
               {...{ project, target, frame, empty }}
-              overlay={(rect) => <SlotsOverlay {...{ project, sequence, rect }} />}
+              overlay={(rect) => (
+                <>
+                  {shot && shots.length < 2 && (
+                    <PlacedOverlay key={shot.id} {...{ project, sequence, shot, rect }} />
+                  )}
+                  <SlotsOverlay {...{ project, sequence, rect }} />
+                </>
+              )}
             />
             <Transport clock={sequence} offset={0} count={Math.max(1, length)} scale={playScale(quality)} />
           </main>

@@ -1,19 +1,10 @@
-import {
-  designFrame,
-  type Easel,
-  frontOf,
-  isThere,
-  type Project,
-  type Sequence,
-  type Shot,
-} from '@stilus/core/project'
+import { askedObject, frontOf, isThere, type Project, type Sequence, type Shot } from '@stilus/core/project'
 import { boundsOf } from '../design/arrange'
 import { takes } from '../session/carrying'
-import { typesetterOf } from '../session/fonts'
 import { edit } from '../store/edit'
 import { useAppDispatch, useView } from '../store/store'
-import { slotObject } from '../titles/slot-row'
 import type { Rect } from '../viewer/layout'
+import { usedDesign } from './used-design'
 
 /** The places for pictures of what lies at the playhead, over the picture while something is carried there. */
 export function SlotsOverlay(props: { project: Project; sequence: Sequence; rect: Rect }) {
@@ -46,27 +37,18 @@ export function SlotsOverlay(props: { project: Project; sequence: Sequence; rect
 }
 
 /** The places for pictures of a shot at a frame of its sequence, in pixels of that. */
-export function slotsIn(project: Project, sequence: Sequence, shot: Shot, frame: number) {
-  const at = frame - shot.start
-  const { source } = shot
-  if (source.kind !== 'design' || at < 0 || at >= shot.length) return []
-  const design = project.designs.find((d) => d.id === source.designId)
-  if (!design) return []
-  const inside = designFrame(project, shot, sequence.rate, at) ?? at + shot.in
-  const easel: Easel = { project, design, size: design.size, typesetter: typesetterOf(project) }
-  const scale = Math.min(sequence.size.width / design.size.width, sequence.size.height / design.size.height)
-  const [x, y] = [
-    (sequence.size.width - design.size.width * scale) / 2,
-    (sequence.size.height - design.size.height * scale) / 2,
-  ]
+function slotsIn(project: Project, sequence: Sequence, shot: Shot, at: number) {
+  const used = usedDesign(project, sequence, shot, at)
+  if (!used) return []
+  const { design, easel, frame, onSequence } = used
+  const { width: most, height: high } = sequence.size
   return frontOf(project, design).flatMap((item) => {
-    const object = item.kind === 'picture' ? slotObject(project, item) : undefined
-    const box = object && isThere(object, inside) ? boundsOf(easel, object, inside) : undefined
+    const object = item.kind === 'picture' ? askedObject(project, item) : undefined
+    const box = object && isThere(object, frame) ? boundsOf(easel, object, frame) : undefined
     if (!object || !box) return []
-    const left = Math.max(0, x + box.left * scale)
-    const top = Math.max(0, y + box.top * scale)
-    const width = Math.min(sequence.size.width, x + box.right * scale) - left
-    const height = Math.min(sequence.size.height, y + box.bottom * scale) - top
+    const lies = onSequence(box)
+    const [left, top] = [Math.max(0, lies.left), Math.max(0, lies.top)]
+    const [width, height] = [Math.min(most, lies.right) - left, Math.min(high, lies.bottom) - top]
     return width > 8 && height > 8 ? [{ id: object.id, name: item.label, left, top, width, height }] : []
   })
 }

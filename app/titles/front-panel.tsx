@@ -1,7 +1,7 @@
 import {
+  askedObject,
   columnKey,
   type Design,
-  findOwner,
   formAddress,
   frontOf,
   type FrontItem,
@@ -50,8 +50,7 @@ export function FrontPanel({ project, design, row, unfitted }: FrontProps) {
 
 function FrontRow({ project, design, item, row }: FrontProps & { item: FrontItem }) {
   const dispatch = useAppDispatch()
-  const [objectId = ''] = item.objects ?? []
-  const object = findOwner(project, 'object', objectId)
+  const object = askedObject(project, item)
   if (item.kind === 'value') return <ValueRow {...{ project, design, item }} />
   if (item.kind === 'pace')
     return (
@@ -72,6 +71,7 @@ function FrontRow({ project, design, item, row }: FrontProps & { item: FrontItem
       </Row>
     )
   if (!object) return null
+  const objectId = object.id
   if (item.kind === 'picture') return <SlotRow {...{ project, design, item, object }} />
   if (item.kind === 'shown')
     return (

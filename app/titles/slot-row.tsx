@@ -1,7 +1,6 @@
 import {
   type Design,
   type DesignObject,
-  findOwner,
   type FrontItem,
   type Project,
   slotOf,
@@ -87,9 +86,3 @@ function shotsOf(project: Project, design: Design, fill: (source: Source, from: 
     .map((s): MenuItem => ({ label: s.name, run: () => fill(s.source, s.in) }))
   return items.length ? [{ label: 'A shot of the edit', items }] : []
 }
-
-/** The object that a design asks a picture for. */
-export const slotObject = (
-  project: Project,
-  { objects: [id = ''] = [] }: FrontItem,
-): DesignObject | undefined => findOwner(project, 'object', id)

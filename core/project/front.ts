@@ -20,6 +20,12 @@ export function frontOf(project: Project, { front = [], objects }: Design): Fron
   })
 }
 
+/** The object that something is asked of. */
+export const askedObject = (
+  project: Project,
+  { objects: [id = ''] = [] }: FrontItem,
+): DesignObject | undefined => findOwner(project, 'object', id)
+
 /** What an object must have to be asked for what it says, or shows. */
 const HAS: Partial<Record<FrontItem['kind'], (object: DesignObject) => boolean>> = {
   words: ({ text }) => text !== undefined,

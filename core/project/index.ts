@@ -121,7 +121,7 @@ export {
 export { eyeOf, innerLooksOf, looksOf, plainly } from './looks'
 export { freeLane, stackedLanes } from './lanes'
 export { type Bringing, bringing, type Carried, carriedDesign, outerDesigns } from './carried'
-export { frontOf, sayIn } from './front'
+export { askedObject, frontOf, sayIn } from './front'
 export { fillSlot, type Slot, slotOf } from './slot'
 export { mirrored } from './mirror'
 export { newMover } from './new-mover'
