@@ -74,7 +74,7 @@ export function ProbeLine() {
     <span
       role="status"
       aria-label="Pixel under the cursor"
-      className="flex min-w-0 flex-1 items-center justify-end gap-3 overflow-hidden px-2 text-xs whitespace-nowrap text-dim"
+      className="flex h-5 min-w-0 flex-1 flex-wrap items-center justify-end gap-x-3 overflow-hidden px-2 text-xs leading-5 whitespace-nowrap text-dim"
     >
       <span className="text-faint">
         {reading.x}, {reading.y}
