@@ -1,5 +1,7 @@
 import { type MoverDeclaration, PASSES, STAYS, type Way } from '@stilus/core/arrivals'
-import { type DesignObject, findOwner, moversOf } from '@stilus/core/project'
+import { designOf, type DesignObject, findOwner, moversOf } from '@stilus/core/project'
+import { bounceHere } from '../design/path-row'
+import { evenPath, hasPath, keyOnPath } from '../design/paths'
 import { openRoster } from '../design/roster/opening'
 import { watchMover } from '../design/movers/watching'
 import { here } from '../session/where'
@@ -45,6 +47,41 @@ const designId = () => {
   return at?.kind === 'design' ? at.designId : undefined
 }
 
+const onPath = (run: (object: DesignObject) => void) => () => {
+  const own = object()
+  if (own) run(own)
+}
+/** What is done to the path that an object takes from key to key. */
+const PATHS: readonly Command[] = [
+  {
+    ...plain,
+    id: 'path-even',
+    label: 'Even the speed along the path',
+    words: ['constant', 'keys', 'motion', 'velocity'],
+    when: () => hasPath(object()),
+    run: onPath(evenPath),
+  },
+  {
+    ...plain,
+    id: 'path-key',
+    label: 'Put a key on the path here',
+    words: ['insert', 'keyframe', 'place', 'position'],
+    when: () => hasPath(object()),
+    run: onPath((own) => keyOnPath(own, view().frame)),
+  },
+  {
+    ...plain,
+    id: 'path-bounce',
+    label: 'Bounce at the edges of the picture from here',
+    words: ['reflect', 'walls', 'path', 'keys'],
+    when: () => hasPath(object()),
+    run: onPath((own) => {
+      const { document } = store.getState().project
+      if (document) bounceHere(document, designOf(document, own.id), own)
+    }),
+  },
+]
+
 /** How objects of a design come, stay and go. */
 export const MOVING: readonly Command[] = [
   ...PASSES.map(giving('arrive')),
@@ -59,6 +96,7 @@ export const MOVING: readonly Command[] = [
     when: () => designId() !== undefined,
     run: () => openRoster(designId() ?? ''),
   },
+  ...PATHS,
   {
     ...plain,
     id: 'mover-back',

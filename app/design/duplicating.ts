@@ -57,7 +57,7 @@ export function pasteStyle(ids: readonly string[]): void {
   if (acts.length) store.dispatch(editAll(acts, 'Give a style'))
 }
 
-const PLACING = ['place', 'anchor', 'scale', 'turn'] as const
+const PLACING = ['place', 'anchor', 'scale', 'turn', 'along'] as const
 
 /** What was copied of where an object stands, and of its keys. */
 const copied: Record<'place' | 'keys', DesignObject['form'] | undefined> = {

@@ -15,6 +15,7 @@ import { mapBetween } from './map-between'
 import { hasCorners, ObjectCorners } from './object-corners'
 import { ObjectDrawing } from './object-drawing'
 import { useObjectDrag } from './object-drag'
+import { ObjectPath } from './object-path'
 import { carry, type Held, heldAt, moveAll, objectAt, outermost } from './object-acts'
 
 /** The rigid part of an object's matrix, in which its box stands upright, and that box in it. */
@@ -160,6 +161,9 @@ export function ObjectOverlay(props: { easel: Easel; design: Design; frame: numb
             carry(from, multiply(was.map, multiply(own, invert(was.map))), gesture)
           }}
         />
+      )}
+      {single && chosen && !cornered && !chosen.object.locked && (
+        <ObjectPath {...{ easel, frame, px }} object={chosen.object} />
       )}
       <ObjectDrawing {...{ design, rect }} />
     </svg>

@@ -25,6 +25,7 @@ import { PassageRows } from './passage-rows'
 import { Group } from './text/row'
 import { RepeatList } from './repeat-list'
 import { RideRows } from './ride-rows'
+import { PathRow } from './path-row'
 import { PictureChoice } from './picture-choice'
 
 /** What taking apart what holds other objects is called. */
@@ -34,7 +35,7 @@ const OPEN_UP: Partial<Record<ObjectKind, string>> = {
   repeat: 'Keep the first copy alone',
 }
 /** What of an object's numbers says where it stands. */
-const PLACING = ['place', 'anchor', 'scale', 'turn', 'opacity']
+const PLACING = ['place', 'anchor', 'scale', 'turn', 'along', 'opacity']
 const OBJECT_PLURALS: Record<ObjectKind, string> = {
   text: 'texts',
   picture: 'pictures',
@@ -194,6 +195,7 @@ export function ObjectPanel({
                   ([name]) => PLACING.includes(name) && !(joinedTo && name === 'opacity'),
                 )}
               />
+              <PathRow {...{ project, design, object }} />
             </>
           ),
           when: (

@@ -27,3 +27,13 @@ export {
   type ValueAddress,
 } from './modifiers'
 export { unitNoise } from './noise'
+export {
+  bouncing,
+  evenedPath,
+  handleThrough,
+  headingAt,
+  pathHandle,
+  pathKeys,
+  pathLength,
+  withKey,
+} from './path'

@@ -102,7 +102,7 @@ function travel(a: Key, b: Key, t: number, from: number, to: number, component: 
   if (a.leave === 'linear' && (b.arrive === 'linear' || b.arrive === 'hold'))
     return from + ((to - from) / (b.at - a.at)) * (t - a.at)
   const s = segment(a, b, from, to, component)
-  const u = solve((t - a.at) / s.length, s.x1, s.x2)
+  const u = solveTime((t - a.at) / s.length, s.x1, s.x2)
   const v = 1 - u
   return v * v * v * from + 3 * v * v * u * s.p1 + 3 * v * u * u * s.p2 + u * u * u * to
 }
@@ -128,7 +128,7 @@ export function speedAt(animated: Animated, t: number, component = 0): number {
   const [from, to] = [part(a), part(b)]
   if (typeof from !== 'number' || typeof to !== 'number') return 0
   const s = segment(a, b, from, to, component)
-  const u = solve((t - a.at) / s.length, s.x1, s.x2)
+  const u = solveTime((t - a.at) / s.length, s.x1, s.x2)
   const v = 1 - u
   const dv = 3 * v * v * (s.p1 - from) + 6 * v * u * (s.p2 - s.p1) + 3 * u * u * (to - s.p2)
   const dx = 3 * v * v * s.x1 + 6 * v * u * (s.x2 - s.x1) + 3 * u * u * (1 - s.x2)
@@ -139,7 +139,7 @@ export function speedAt(animated: Animated, t: number, component = 0): number {
 }
 
 /** The curve parameter u at which x(u) = 3(1-u)^2 u x1 + 3(1-u) u^2 x2 + u^3 equals x. Bisection guards Newton's steps. */
-function solve(x: number, x1: number, x2: number): number {
+export function solveTime(x: number, x1: number, x2: number): number {
   let low = 0
   let high = 1
   let u = x

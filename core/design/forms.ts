@@ -65,6 +65,7 @@ const PLACED: Params = {
     soft: [0, 2] as const,
   },
   turn: degrees('Turn', 'Clockwise.', 0, { limits: [-36000, 36000], soft: [-180, 180] }),
+  along: toggle('Turns along its path', 'Turns besides with the way that the keys of its place take.', false),
   opacity: share('Opacity', 'How much of it shows.', 1),
 }
 

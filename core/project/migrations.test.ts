@@ -138,6 +138,7 @@ it('a shape of version 3 keeps its face and its line, with their keys and what f
   const box = getObject(project, 'r')
   const form = (kind: string) => box.coats?.find((c) => c.kind === kind)?.form
   expect(Object.keys(box.form).sort()).toEqual([
+    'along',
     'anchor',
     'box',
     'lower',

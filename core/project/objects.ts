@@ -1,7 +1,7 @@
 import { OBJECT_FORMS, objectMatrix, type ObjectNumbers, type RepeatCopy, repeatCopies } from '../design'
 import { estimatedBox, type Typesetter } from '../lettering'
 import { IDENTITY, type Matrix3, multiply, through } from '../matrix'
-import type { Value } from '../anim'
+import { headingAt, type Value } from '../anim'
 import { cornersOf } from '../region'
 import { contoursOf, type Shape, SHAPES } from '../shapes'
 import { allObjects, objectsAbove } from './find'
@@ -39,8 +39,15 @@ export function numbersAt(easel: Easel, object: DesignObject, frame: number): Ob
     place: pair('place'),
     anchor: pair('anchor'),
     scale: pair('scale'),
-    turn: Number(formAt(own, object, 'turn', frame)),
+    turn: Number(formAt(own, object, 'turn', frame)) + headingOf(own, object, frame),
   }
+}
+
+/** The way that the keys of its place take at a frame, in degrees, where an object turns with that. */
+function headingOf(own: Stage, object: DesignObject, frame: number): number {
+  const { along, place } = object.form
+  if (!place || !along || (along.value !== true && !along.keys?.length)) return 0
+  return formAt(own, object, 'along', frame) === true ? headingAt(place, frame - object.zero) : 0
 }
 
 /** From the pixels of what an object moves along with to those of the design, at a frame; what it rides on itself comes after that. */
