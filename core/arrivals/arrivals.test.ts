@@ -294,6 +294,7 @@ describe('every control that is shown does something', () => {
     { ease: 'falls', keeps: 0.5 },
     { ease: 'drawn' },
     { unit: 'letter', trails: 3, lag: 2, trailTint: 0.5, shutter: 180 },
+    { own: false },
   ]
   const other = (param: Param, value: unknown): Value[] => {
     switch (param.type) {

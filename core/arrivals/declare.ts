@@ -1,4 +1,5 @@
 import type { Params, Values } from '../params'
+import type { Motes } from './motes'
 
 /** When something moves: as it comes, while it is there, as it goes. */
 export const WAYS = ['arrive', 'stay', 'leave'] as const
@@ -77,6 +78,8 @@ export interface Pose {
   thin: number
   /** More that is filled as it is, such as a caret. */
   extra: readonly (readonly number[])[] | undefined
+  /** Seen in place of the unit: what flies from its outline, where it rests. */
+  motes: Motes | undefined
 }
 
 /** What a pass is asked at one moment. */

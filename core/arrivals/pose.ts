@@ -23,6 +23,7 @@ export const REST: Pose = {
   drawn: undefined,
   thin: 0,
   extra: undefined,
+  motes: undefined,
 }
 
 /** The eye of a design, in an object's own pixels: what it stands before, and how high the picture is; it is some heights away. */

@@ -2,6 +2,7 @@ import { IDENTITY, isFlat, type Matrix3, multiply, through } from '../matrix'
 import { maths } from '../maths'
 import { anchorOf, type Eye, isIdentity, poseMatrix, REST } from './pose'
 import type { Cut, Pose, Unit } from './declare'
+import type { Motes } from './motes'
 import { easeAt, numberIn } from './ease'
 import { findMover } from './movers'
 import { ranksOf } from './order'
@@ -20,6 +21,8 @@ export interface Look {
   drawn?: number | undefined
   thin: number
   extra?: readonly (readonly number[])[] | undefined
+  /** What flies from its outline, in place of it. */
+  motes?: Motes | undefined
   /** A colour that it goes towards, and how far. */
   tint?: readonly [number, number, number] | undefined
   towards: number
@@ -49,6 +52,7 @@ export const isAtRest = (look: Look): boolean =>
   look.drawn === undefined &&
   look.thin === 0 &&
   !look.extra &&
+  !look.motes &&
   look.towards === 0
 
 /** Pixels of the picture from one moment of an exposure to the next, and the most moments. */
@@ -134,7 +138,7 @@ function looksOf(moving: Moving, unit: Unit, rank: number, eye: Eye): Look[] {
     const matrix = poseMatrix(pose, anchor, { at: eye.at, far }, unit.box)
     const dense = opacity * Math.min(1, Math.max(0, pose.opacity))
     if (!matrix || isFlat(matrix) || !(dense > 0)) return []
-    const { window, cut, letter, drawn, thin, extra } = pose
+    const { window, cut, letter, drawn, thin, extra, motes } = pose
     const cuts = [...(window ? [{ ...window, matrix: IDENTITY }] : []), ...(cut ? [{ ...cut, matrix }] : [])]
     return [
       {
@@ -147,6 +151,7 @@ function looksOf(moving: Moving, unit: Unit, rank: number, eye: Eye): Look[] {
         drawn,
         thin: Math.max(0, thin),
         extra,
+        ...(motes ? { motes } : {}),
         towards: 0,
       },
     ]
@@ -205,6 +210,7 @@ function lookWithin(outer: Look, inner: Look): Look {
     drawn: inner.drawn ?? outer.drawn,
     thin: outer.thin + inner.thin,
     extra: inner.extra ?? outer.extra,
+    motes: inner.motes ?? outer.motes,
     tint: inner.tint ?? outer.tint,
     towards: Math.max(inner.towards, outer.towards),
   }

@@ -1,4 +1,4 @@
-import type { Exposed } from '../arrivals'
+import type { Exposed, Look } from '../arrivals'
 import {
   aligned,
   type Area,
@@ -14,6 +14,7 @@ import {
 import { gaussianReach, type Kernels } from '../kernels'
 import { invert, type Matrix3, multiply, shifted, through } from '../matrix'
 import { lengthOf } from './drawing'
+import { edgeOf, paintMotes } from './motes'
 import { added, laidTogether, roomFor, seen, type Painting } from './seen'
 
 /** Room that filters look at about what is moved, and pixels that its borders are multiples of, so that pyramids of it are those of the whole. */
@@ -82,6 +83,11 @@ export function pictureSeen(
   const back = invert(map)
   const scale = lengthOf([map[0], map[1], map[2], map[3], map[4], map[5]])
   const parts = looks.flatMap((moments) => {
+    const [{ motes, opacity = 0 } = {}] = moments
+    if (motes) {
+      const flying = opacity > 0 ? paintMotes(k, picture, edgeOf(content, part), motes, map) : undefined
+      return flying ? [seen(k, flying, { ...(moments[0] as Look), cuts: [] }, map, picture)] : []
+    }
     const shown = moments.flatMap((look) => {
       const by = multiply(multiply(map, look.matrix), back)
       const area = movedArea(part, by, grown(whole, gaussianReach(look.blur * scale)))

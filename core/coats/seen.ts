@@ -6,6 +6,7 @@ import type { Coat } from './coat'
 import { numberOf } from './coat'
 import { piecesOf } from './contours'
 import { bodyThrough, type Drawing, lengthOf, type Painted, paintedArea } from './drawing'
+import { outlineOf, paintMotes } from './motes'
 import { paintCoats } from './paint'
 
 type Affine = Drawing['map']
@@ -184,6 +185,10 @@ export function paintSight(k: Kernels, size: Size, sight: Sight): Painting | und
 function paintLook(k: Kernels, size: Size, sight: Sight, look: Look): Painting | undefined {
   const { drawing, map } = sight
   if (!(look.opacity > 0)) return undefined
+  if (look.motes) {
+    const flying = paintMotes(k, size, outlineOf(drawing, sight.coats), look.motes, map)
+    return flying && seen(k, flying, { ...look, cuts: [] }, map, size)
+  }
   const whole = multiply(map, look.matrix)
   const by = multiply(whole, invert(map))
   const extra: Painted[] = (look.extra ?? []).map((contour) => {

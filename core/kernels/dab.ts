@@ -29,3 +29,23 @@ export function layDab(k: Kernels, frame: Frame, dab: Dab, onto: 'light' | 'over
   const { at } = frame.block
   k.raw.dab(at, frame.width, frame.height, ...lie, r, g, b, opacity, form, onto === 'over' ? 1 : 0)
 }
+
+/** Numbers of each of many dabs: from, to (both axes), radius, softness, and premultiplied colour with its alpha. */
+export const DAB_NUMBERS = 10
+
+/** Lays many dabs over a picture in their order, or adds them as light. @param list DAB_NUMBERS for each, in pixels of the frame */
+export function layDabs(
+  k: Kernels,
+  frame: Frame,
+  list: Float32Array,
+  form: NonNullable<Dab['form']>,
+  onto: 'light' | 'over',
+): void {
+  if (!list.length) return
+  const count = Math.floor(list.length / DAB_NUMBERS)
+  k.scratch(list.byteLength, (block) => {
+    k.floats(block, list.length).set(list)
+    const { at } = frame.block
+    k.raw.dabs(at, frame.width, frame.height, block.at, count, FORMS.indexOf(form), onto === 'over' ? 1 : 0)
+  })
+}

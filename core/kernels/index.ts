@@ -30,7 +30,7 @@ export { type Affine, gather, passesFor, type Tap, trail } from './gather'
 export { field, type FieldKind, type FieldOptions } from './field'
 export { bendPlane, colourRamp, dither, outerPlane, ramp, type RampKind } from './ramp'
 export { guided, halftone, paint, pick, type Screening, slopes } from './local'
-export { type Dab, layDab } from './dab'
+export { type Dab, DAB_NUMBERS, layDab, layDabs } from './dab'
 export {
   grownFrom,
   type Body,

@@ -108,8 +108,8 @@ function innerBoxes(stage: Stage, object: DesignObject, frame: number): Box[] {
 export function plainly(looks: readonly Exposed[]): { matrix: Matrix3; opacity: number } | undefined {
   const [[look] = []] = looks
   if (!look || looks.length !== 1 || looks[0]?.length !== 1) return undefined
-  const { cuts, blur, light, drawn, thin, towards, matrix, opacity } = look
+  const { cuts, blur, light, drawn, thin, towards, motes, matrix, opacity } = look
   const plain =
-    !cuts.length && blur === 0 && light === 1 && drawn === undefined && thin === 0 && towards === 0
+    !cuts.length && blur === 0 && light === 1 && drawn === undefined && thin === 0 && towards === 0 && !motes
   return plain ? { matrix, opacity } : undefined
 }

@@ -49,6 +49,9 @@ import { flipBoard } from './flip-board'
 import { countUp } from './count-up'
 import { neon } from './neon'
 import { sweep } from './sweep'
+import { sparkle } from './sparkle'
+import { smoke } from './smoke'
+import { dust } from './dust'
 import { breathe } from './breathe'
 import { wave } from './wave'
 import { sway } from './sway'
@@ -114,6 +117,9 @@ export const PASSES = [
   countUp,
   neon,
   sweep,
+  sparkle,
+  smoke,
+  dust,
 ] as const
 
 /** How something moves while it is there. */

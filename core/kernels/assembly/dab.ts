@@ -45,3 +45,15 @@ export function dab(
     }
   }
 }
+
+/** Many dabs: from, to, radius, softness, and premultiplied colour with its alpha, ten numbers each. */
+export function dabs(dst: usize, w: i32, h: i32, list: usize, count: i32, kind: i32, onto: i32): void {
+  for (let i = 0; i < count; i++) {
+    const p = list + (<usize>i) * 40
+    const r = load<f32>(p, 16)
+    dab(
+      dst, w, h, load<f32>(p), load<f32>(p, 4), load<f32>(p, 8), load<f32>(p, 12), r, r, load<f32>(p, 20), 1,
+      load<f32>(p, 24), load<f32>(p, 28), load<f32>(p, 32), load<f32>(p, 36), kind, onto,
+    )
+  }
+}

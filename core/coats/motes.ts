@@ -1,0 +1,143 @@
+import { type Motes, motesAt } from '../arrivals'
+import { type Area, grown, intersection, isEmpty, type Frame, type Size, wholeOf } from '../frame'
+import { DAB_NUMBERS, filled, type Kernels, layDabs } from '../kernels'
+import { maths } from '../maths'
+import type { Matrix3 } from '../matrix'
+import { type Coat, colourOf } from './coat'
+import { type Drawing, lengthOf } from './drawing'
+import type { Painting } from './seen'
+
+type Rgb = readonly [number, number, number]
+const WHITE: Rgb = [1, 1, 1]
+
+/** A place of an outline, and the colour there where it has one. */
+interface Place {
+  x: number
+  y: number
+  colour?: Rgb | undefined
+}
+/** The place at a share of an outline; nothing where there is none. */
+export type Outline = (share: number) => Place | undefined
+
+/** The outline of bodies, by length, in pixels of the picture. */
+export function outlineOf({ bodies }: Pick<Drawing, 'bodies'>, coats: readonly Coat[]): Outline {
+  const front = coats.filter((c) => c.kind === 'fill').at(-1)
+  const lengths: number[] = []
+  const pieces: { all: Float32Array; at: number; colour: Rgb | undefined }[] = []
+  let whole = 0
+  for (const { pieces: all, colour } of bodies)
+    for (let at = 0; at < all.length; at += 4) {
+      whole += maths.hypot(
+        (all[at + 2] as number) - (all[at] as number),
+        (all[at + 3] as number) - (all[at + 1] as number),
+      )
+      lengths.push(whole)
+      pieces.push({ all, at, colour })
+    }
+  const own = front ? colourOf(front) : undefined
+  return (share) => {
+    const wanted = share * whole
+    let [low, high] = [0, lengths.length - 1]
+    while (low < high) {
+      const mid = (low + high) >> 1
+      if ((lengths[mid] as number) < wanted) low = mid + 1
+      else high = mid
+    }
+    const piece = pieces[low]
+    if (!piece) return undefined
+    const { all, at } = piece
+    const before = low > 0 ? (lengths[low - 1] as number) : 0
+    const long = (lengths[low] as number) - before
+    const u = long > 0 ? Math.max(0, Math.min(1, (wanted - before) / long)) : 0
+    const [x, y] = [all[at] as number, all[at + 1] as number]
+    return {
+      x: x + u * ((all[at + 2] as number) - x),
+      y: y + u * ((all[at + 3] as number) - y),
+      colour: piece.colour ?? own,
+    }
+  }
+}
+
+/** More places than this of a picture's edge are not told apart. */
+const PLACES = 40_000
+
+/** The edge of a picture: where it becomes clear, with the colours there. @param area where the picture lies */
+export function edgeOf({ width, height, data }: Frame, area: Area): Outline {
+  const dense = (x: number, y: number) =>
+    x >= 0 && y >= 0 && x < width && y < height && (data[(y * width + x) * 4 + 3] as number) >= 0.5
+  const found: number[] = []
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++)
+      if (dense(x, y) && !(dense(x - 1, y) && dense(x + 1, y) && dense(x, y - 1) && dense(x, y + 1)))
+        found.push(y * width + x)
+  const step = Math.max(1, Math.ceil(found.length / PLACES))
+  const count = Math.floor(found.length / step)
+  return (share) => {
+    const at = found[Math.min(count - 1, Math.floor(share * count)) * step]
+    if (at === undefined) return undefined
+    const a = data[at * 4 + 3] as number
+    const colour: Rgb = [0, 1, 2].map((c) => (data[at * 4 + c] as number) / a) as unknown as Rgb
+    return { x: area.x + (at % width) + 0.5, y: area.y + Math.floor(at / width) + 0.5, colour }
+  }
+}
+
+/** What flies from an outline at a moment, in what of it lies in a picture of a size. @param map from the pixels that motes are told in to those of the picture */
+export function paintMotes(
+  k: Kernels,
+  size: Size,
+  outline: Outline,
+  motes: Motes,
+  map: Matrix3,
+): Painting | undefined {
+  const scale = lengthOf([map[0], map[1], map[2], map[3], map[4], map[5]])
+  const all = motesAt(motes)
+  const list = new Float32Array(all.length * DAB_NUMBERS)
+  const [left, top, right, bottom] = [0, 0, size.width, size.height]
+  let [n, x0, y0, x1, y1] = [0, Infinity, Infinity, -Infinity, -Infinity]
+  for (const { where, from, to, radius, opacity, away } of all) {
+    const place = outline(where)
+    if (!place) continue
+    const r = radius * scale
+    const soft = motes.form === 'bell' ? 1 : Math.max(0.7, r * 0.25)
+    const reach = r + soft + 1
+    const [fx, fy] = [place.x + from[0] * scale, place.y + from[1] * scale]
+    const [tx, ty] = [place.x + to[0] * scale, place.y + to[1] * scale]
+    const [l, t] = [Math.min(fx, tx) - reach, Math.min(fy, ty) - reach]
+    const [rt, b] = [Math.max(fx, tx) + reach, Math.max(fy, ty) + reach]
+    if (rt <= left || b <= top || l >= right || t >= bottom) continue
+    // A streak is as dense as what it is drawn out of.
+    const spread = (2 * r) / (2 * r + maths.hypot(tx - fx, ty - fy))
+    // A dab stays a pixel wide and gets fainter by its width: a spot does so by its area.
+    const dense = opacity * Math.max(0.15, spread) * Math.min(1, 2 * r)
+    const near = motes.colour ?? place.colour ?? WHITE
+    const far = motes.end ?? near
+    const at = n * DAB_NUMBERS
+    list.set([fx, fy, tx, ty, r, soft], at)
+    for (let c = 0; c < 3; c++)
+      list[at + 6 + c] = ((near[c] as number) + ((far[c] as number) - (near[c] as number)) * away) * dense
+    list[at + 9] = dense
+    n++
+    x0 = Math.min(x0, l)
+    y0 = Math.min(y0, t)
+    x1 = Math.max(x1, rt)
+    y1 = Math.max(y1, b)
+  }
+  if (!n) return undefined
+  const around: Area = {
+    x: Math.floor(x0),
+    y: Math.floor(y0),
+    width: Math.ceil(x1) - Math.floor(x0),
+    height: Math.ceil(y1) - Math.floor(y0),
+  }
+  const area = intersection(grown(around, 1), wholeOf(size))
+  if (isEmpty(area)) return undefined
+  const own = list.subarray(0, n * DAB_NUMBERS)
+  for (let i = 0; i < own.length; i += DAB_NUMBERS)
+    for (const axis of [0, 2]) {
+      own[i + axis] = (own[i + axis] as number) - area.x
+      own[i + axis + 1] = (own[i + axis + 1] as number) - area.y
+    }
+  const frame = filled(k, area.width, area.height, [0, 0, 0, 0])
+  layDabs(k, frame, own, motes.form, motes.onto)
+  return { frame, area }
+}
