@@ -12,7 +12,7 @@ export {
 } from './declare'
 export { easeAt, EASES, fallAt, springAt } from './ease'
 export { findMover, PASSES, STAYS } from './movers'
-export { type Mote, type Motes, motesAt } from './motes'
+export { eachMote, type Motes, motesAt } from './motes'
 export { ranksOf } from './order'
 export { unionBox } from './parts'
 export { type Eye } from './pose'

@@ -60,7 +60,7 @@ it('they begin, or end, on the outline, and fly as bodies that are thrown', () =
     fc.property(anyMotes, number(0, 1), (some, share) => {
       const m = { ...BASE, ...some, sway: 0, vary: 0, spread: 0, seconds: share * some.lasts }
       for (const mote of motesAt(m)) {
-        const [x, y] = mote.from
+        const [x, y] = [mote.fromX, mote.fromY]
         const turn = (m.angle * Math.PI) / 180
         // How long it has flown follows from how far it has come across the pull.
         const t = Math.abs(Math.cos(turn)) > 0.2 && m.speed > 1 ? x / (m.speed * Math.cos(turn)) : undefined
@@ -73,7 +73,7 @@ it('they begin, or end, on the outline, and fly as bodies that are thrown', () =
     }),
   )
   const near = (m: Motes) =>
-    motesAt(m).map(({ from, away }) => [Math.hypot(...from) < 1e-6, away < 1e-9] as const)
+    motesAt(m).map(({ fromX, fromY, away }) => [Math.hypot(fromX, fromY) < 1e-6, away < 1e-9] as const)
   for (const [here, home] of near({ ...BASE, gathers: true, shutter: 0 })) expect(here).toBe(home)
 })
 
@@ -85,8 +85,8 @@ it('one that gathers goes the way of one that flies off, backwards', () => {
   const [one] = off
   const back = found.filter(({ away }) => Math.abs(away - (one?.away ?? 0)) < 2e-3)
   expect(back.length).toBeGreaterThan(0)
-  for (const { from } of back)
-    expect(Math.hypot(from[0] - (one?.from[0] ?? 0), from[1] - (one?.from[1] ?? 0))).toBeLessThan(0.2)
+  for (const { fromX, fromY } of back)
+    expect(Math.hypot(fromX - (one?.fromX ?? 0), fromY - (one?.fromY ?? 0))).toBeLessThan(0.2)
 })
 
 it('the outline gives as many to each part as it is long', () => {

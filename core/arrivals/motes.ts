@@ -45,8 +45,10 @@ export interface Motes {
 /** One of them at the moment: where on the outline it belongs (a share of its length), and against that place, where it is seen from and to. */
 export interface Mote {
   where: number
-  from: readonly [number, number]
-  to: readonly [number, number]
+  fromX: number
+  fromY: number
+  toX: number
+  toY: number
   /** Half across. */
   radius: number
   opacity: number
@@ -55,46 +57,51 @@ export interface Mote {
 }
 
 /**
- * Those that live at the moment. Each is a closed form of its number, the seed and the time: nothing is stepped, so that any moment can be had alone. They come up over a fifth of their life and go out over
- * a third.
+ * Shows those that live at the moment, one after the other, in the same object. Each is a closed form of its number, the seed and the time: nothing is stepped, so that any moment can be had alone. They come
+ * up over a fifth of their life and go out over a third.
  */
-export function motesAt(m: Motes): Mote[] {
-  const out: Mote[] = []
+export function eachMote(m: Motes, show: (mote: Mote) => void): void {
   const most = Math.min(m.life, m.lasts)
-  if (!(most > 0)) return out
+  if (!(most > 0)) return
+  const half = m.shutter / 2
+  const mote: Mote = { where: 0, fromX: 0, fromY: 0, toX: 0, toY: 0, radius: 0, opacity: 0, away: 0 }
   for (let i = 0; i < m.count; i++) {
     const life = most * (1 - 0.5 * chance(m.seed, i, 1))
     const age = m.seconds - chance(m.seed, i, 2) * (m.lasts - life)
     if (!(age >= 0 && age <= life)) continue
     const share = age / life
     const turn = radians(m.angle + (chance(m.seed, i, 3) - 0.5) * m.spread)
+    const [c, s] = [maths.cos(turn), maths.sin(turn)]
     const speed = m.speed * (1 - m.vary * chance(m.seed, i, 4))
-    const [vx, vy] = [maths.cos(turn) * speed, maths.sin(turn) * speed]
     const phase = chance(m.seed, i, 5) * 64
-    const at = (t: number): readonly [number, number] => {
-      const wander =
-        m.sway === 0
-          ? 0
-          : m.sway * (unitNoise(m.seed * 131 + i, phase + t * 1.6) - unitNoise(m.seed * 131 + i, phase))
-      // Aside is across the way that it flies.
-      const [ax, ay] = speed > 1e-9 ? [0 - vy / speed, vx / speed] : [1, 0]
-      return [vx * t + ax * wander, vy * t + ay * wander + 0.5 * m.gravity * t * t]
-    }
-    const flown = (t: number) => Math.max(0, Math.min(life, m.gathers ? life - t : t))
-    const half = m.shutter / 2
-    const away = flown(age) / life
+    const stream = m.seed * 131 + i
+    const still = m.sway === 0 ? 0 : unitNoise(stream, phase)
+    const flown = m.gathers ? life - age : age
+    // Backwards it is seen from where it is later on its way.
+    const early = Math.max(0, Math.min(life, m.gathers ? flown + half : flown - half))
+    const late = Math.max(0, Math.min(life, m.gathers ? flown - half : flown + half))
+    // Aside is across the way that it flies.
+    const from = m.sway === 0 ? 0 : m.sway * (unitNoise(stream, phase + early * 1.6) - still)
+    const to = half === 0 || m.sway === 0 ? from : m.sway * (unitNoise(stream, phase + late * 1.6) - still)
+    mote.where = chance(m.seed, i, 6)
+    mote.fromX = c * speed * early - s * from
+    mote.fromY = s * speed * early + c * from + 0.5 * m.gravity * early * early
+    mote.toX = c * speed * late - s * to
+    mote.toY = s * speed * late + c * to + 0.5 * m.gravity * late * late
+    mote.away = flown / life
+    mote.radius = (m.size / 2) * (1 - m.vary * chance(m.seed, i, 8)) * (1 + (m.grows - 1) * mote.away)
     const glitter =
       m.twinkle > 0
         ? 1 - m.twinkle * (0.5 + 0.5 * maths.cos(age * (11 + 9 * chance(m.seed, i, 7)) + phase))
         : 1
-    out.push({
-      where: chance(m.seed, i, 6),
-      from: at(flown(age - half)),
-      to: at(flown(age + half)),
-      radius: (m.size / 2) * (1 - m.vary * chance(m.seed, i, 8)) * (1 + (m.grows - 1) * away),
-      opacity: m.opacity * glitter * Math.min(1, share * 5, (1 - share) * 3),
-      away,
-    })
+    mote.opacity = m.opacity * glitter * Math.min(1, share * 5, (1 - share) * 3)
+    show(mote)
   }
+}
+
+/** All of them that live at the moment. */
+export function motesAt(m: Motes): Mote[] {
+  const out: Mote[] = []
+  eachMote(m, (mote) => out.push({ ...mote }))
   return out
 }

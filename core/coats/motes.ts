@@ -1,4 +1,4 @@
-import { type Motes, motesAt } from '../arrivals'
+import { eachMote, type Motes } from '../arrivals'
 import { type Area, grown, intersection, isEmpty, type Frame, type Size, wholeOf } from '../frame'
 import { DAB_NUMBERS, filled, type Kernels, layDabs } from '../kernels'
 import { maths } from '../maths'
@@ -16,8 +16,8 @@ interface Place {
   y: number
   colour?: Rgb | undefined
 }
-/** The place at a share of an outline; nothing where there is none. */
-export type Outline = (share: number) => Place | undefined
+/** The place at a share of an outline, in the same object each time; nothing where there is none. */
+export type Outline = (share: number) => Readonly<Place> | undefined
 
 /** The outline of bodies, by length, in pixels of the picture. */
 export function outlineOf({ bodies }: Pick<Drawing, 'bodies'>, coats: readonly Coat[]): Outline {
@@ -35,6 +35,7 @@ export function outlineOf({ bodies }: Pick<Drawing, 'bodies'>, coats: readonly C
       pieces.push({ all, at, colour })
     }
   const own = front ? colourOf(front) : undefined
+  const place: Place = { x: 0, y: 0 }
   return (share) => {
     const wanted = share * whole
     let [low, high] = [0, lengths.length - 1]
@@ -50,11 +51,10 @@ export function outlineOf({ bodies }: Pick<Drawing, 'bodies'>, coats: readonly C
     const long = (lengths[low] as number) - before
     const u = long > 0 ? Math.max(0, Math.min(1, (wanted - before) / long)) : 0
     const [x, y] = [all[at] as number, all[at + 1] as number]
-    return {
-      x: x + u * ((all[at + 2] as number) - x),
-      y: y + u * ((all[at + 3] as number) - y),
-      colour: piece.colour ?? own,
-    }
+    place.x = x + u * ((all[at + 2] as number) - x)
+    place.y = y + u * ((all[at + 3] as number) - y)
+    place.colour = piece.colour ?? own
+    return place
   }
 }
 
@@ -90,49 +90,48 @@ export function paintMotes(
   map: Matrix3,
 ): Painting | undefined {
   const scale = lengthOf([map[0], map[1], map[2], map[3], map[4], map[5]])
-  const all = motesAt(motes)
-  const list = new Float32Array(all.length * DAB_NUMBERS)
-  const [left, top, right, bottom] = [0, 0, size.width, size.height]
-  let [n, x0, y0, x1, y1] = [0, Infinity, Infinity, -Infinity, -Infinity]
-  for (const { where, from, to, radius, opacity, away } of all) {
-    const place = outline(where)
-    if (!place) continue
-    const r = radius * scale
+  const list = new Float32Array(motes.count * DAB_NUMBERS)
+  let [at, x0, y0, x1, y1] = [0, Infinity, Infinity, -Infinity, -Infinity]
+  eachMote(motes, (mote) => {
+    const place = outline(mote.where)
+    if (!place) return
+    const r = mote.radius * scale
     const soft = motes.form === 'bell' ? 1 : Math.max(0.7, r * 0.25)
     const reach = r + soft + 1
-    const [fx, fy] = [place.x + from[0] * scale, place.y + from[1] * scale]
-    const [tx, ty] = [place.x + to[0] * scale, place.y + to[1] * scale]
-    const [l, t] = [Math.min(fx, tx) - reach, Math.min(fy, ty) - reach]
-    const [rt, b] = [Math.max(fx, tx) + reach, Math.max(fy, ty) + reach]
-    if (rt <= left || b <= top || l >= right || t >= bottom) continue
+    const [fx, fy] = [place.x + mote.fromX * scale, place.y + mote.fromY * scale]
+    const [tx, ty] = [place.x + mote.toX * scale, place.y + mote.toY * scale]
+    const [left, top] = [Math.min(fx, tx) - reach, Math.min(fy, ty) - reach]
+    const [right, bottom] = [Math.max(fx, tx) + reach, Math.max(fy, ty) + reach]
+    if (right <= 0 || bottom <= 0 || left >= size.width || top >= size.height) return
     // A streak is as dense as what it is drawn out of.
     const spread = (2 * r) / (2 * r + maths.hypot(tx - fx, ty - fy))
     // A dab stays a pixel wide and gets fainter by its width: a spot does so by its area.
-    const dense = opacity * Math.max(0.15, spread) * Math.min(1, 2 * r)
+    const dense = mote.opacity * Math.max(0.15, spread) * Math.min(1, 2 * r)
     const near = motes.colour ?? place.colour ?? WHITE
     const far = motes.end ?? near
-    const at = n * DAB_NUMBERS
-    list.set([fx, fy, tx, ty, r, soft], at)
-    for (let c = 0; c < 3; c++)
-      list[at + 6 + c] = ((near[c] as number) + ((far[c] as number) - (near[c] as number)) * away) * dense
+    list[at] = fx
+    list[at + 1] = fy
+    list[at + 2] = tx
+    list[at + 3] = ty
+    list[at + 4] = r
+    list[at + 5] = soft
+    list[at + 6] = (near[0] + (far[0] - near[0]) * mote.away) * dense
+    list[at + 7] = (near[1] + (far[1] - near[1]) * mote.away) * dense
+    list[at + 8] = (near[2] + (far[2] - near[2]) * mote.away) * dense
     list[at + 9] = dense
-    n++
-    x0 = Math.min(x0, l)
-    y0 = Math.min(y0, t)
-    x1 = Math.max(x1, rt)
-    y1 = Math.max(y1, b)
-  }
-  if (!n) return undefined
-  const around: Area = {
-    x: Math.floor(x0),
-    y: Math.floor(y0),
-    width: Math.ceil(x1) - Math.floor(x0),
-    height: Math.ceil(y1) - Math.floor(y0),
-  }
+    at += DAB_NUMBERS
+    x0 = Math.min(x0, left)
+    y0 = Math.min(y0, top)
+    x1 = Math.max(x1, right)
+    y1 = Math.max(y1, bottom)
+  })
+  if (!at) return undefined
+  const [x, y] = [Math.floor(x0), Math.floor(y0)]
+  const around: Area = { x, y, width: Math.ceil(x1) - x, height: Math.ceil(y1) - y }
   const area = intersection(grown(around, 1), wholeOf(size))
   if (isEmpty(area)) return undefined
-  const own = list.subarray(0, n * DAB_NUMBERS)
-  for (let i = 0; i < own.length; i += DAB_NUMBERS)
+  const own = list.subarray(0, at)
+  for (let i = 0; i < at; i += DAB_NUMBERS)
     for (const axis of [0, 2]) {
       own[i + axis] = (own[i + axis] as number) - area.x
       own[i + axis + 1] = (own[i + axis + 1] as number) - area.y

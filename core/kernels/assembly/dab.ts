@@ -22,9 +22,12 @@ export function dab(
 ): void {
   const faint0: f32 = min(1, r0 * 2), faint1: f32 = min(1, r1 * 2)
   const w0 = max(r0, <f32>0.5), w1 = max(r1, <f32>0.5)
-  const reach = max(w0, w1) + soft + 1
-  const left = <i32>max(0, Mathf.floor(min(x0, x1) - reach)), right = <i32>min(<f32>w, Mathf.ceil(max(x0, x1) + reach))
-  const top = <i32>max(0, Mathf.floor(min(y0, y1) - reach)), bottom = <i32>min(<f32>h, Mathf.ceil(max(y0, y1) + reach))
+  // Farther away than this nothing of it is seen.
+  const reach: f32 = max(w0, w1) + (kind == 1 ? 0 : kind == 2 ? soft : soft * <f32>0.5)
+  const beyond: f32 = reach * reach
+  const room: f32 = reach + 1
+  const left = <i32>max(0, Mathf.floor(min(x0, x1) - room)), right = <i32>min(<f32>w, Mathf.ceil(max(x0, x1) + room))
+  const top = <i32>max(0, Mathf.floor(min(y0, y1) - room)), bottom = <i32>min(<f32>h, Mathf.ceil(max(y0, y1) + room))
   const dx = x1 - x0, dy = y1 - y0
   const length2 = dx * dx + dy * dy
   const inv: f32 = length2 > 0 ? 1 / length2 : 0
@@ -35,7 +38,9 @@ export function dab(
       const px = <f32>x + <f32>0.5 - x0
       const t: f32 = min(max((px * dx + py * dy) * inv, 0), 1)
       const ex = px - dx * t, ey = py - dy * t
-      const m = weight(kind, Mathf.sqrt(ex * ex + ey * ey), w0 + (w1 - w0) * t, soft) *
+      const far: f32 = ex * ex + ey * ey
+      if (far > beyond) continue
+      const m = weight(kind, Mathf.sqrt(far), w0 + (w1 - w0) * t, soft) *
         (1 + (end - 1) * t) * (faint0 + (faint1 - faint0) * t)
       if (!(m > 0)) continue
       const p = dst + ((<usize>y * w + x) << 4)
