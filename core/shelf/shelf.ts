@@ -1,6 +1,7 @@
 import type { Family, ShelfDesign } from './declare'
 import { blocks } from './families/blocks'
 import { brass } from './families/brass'
+import { canvas } from './families/canvas'
 import { carbon } from './families/carbon'
 import { chalk } from './families/chalk'
 import { clockwork } from './families/clockwork'
@@ -10,6 +11,7 @@ import { neon } from './families/neon'
 import { paper } from './families/paper'
 import { print } from './families/print'
 import { quiet } from './families/quiet'
+import { score } from './families/score'
 import { slabs } from './families/slabs'
 import { stencil } from './families/stencil'
 import { tickets } from './families/tickets'
@@ -34,6 +36,8 @@ const LIST: readonly Family[] = [
   tremor,
   blocks,
   lantern,
+  canvas,
+  score,
 ]
 
 /** The families of the shelf, each with its layouts of shots. */

@@ -144,7 +144,12 @@ it('a place is filled by one act, and given back to the edit below by another', 
   expect(() =>
     performAll(
       p,
-      [['slot.fill', { objectId: first, source: { kind: 'comp', sequenceId: p.sequences[0]?.id ?? '' }, in: 0 }]],
+      [
+        [
+          'slot.fill',
+          { objectId: first, source: { kind: 'comp', sequenceId: p.sequences[0]?.id ?? '' }, in: 0 },
+        ],
+      ],
       '',
     ),
   ).toThrow(/itself|comes back|circle/i)
