@@ -1,5 +1,15 @@
 import type { Exposed, Look } from '../arrivals'
-import { type Area, blit, type Frame, grown, intersection, type Size, union, wholeOf } from '../frame'
+import {
+  type Area,
+  blit,
+  type Frame,
+  grown,
+  intersection,
+  sameArea,
+  type Size,
+  union,
+  wholeOf,
+} from '../frame'
 import { coverOf, filled, gaussian, gaussianReach, holdBy, type Kernels, layOver, softened } from '../kernels'
 import { invert, type Matrix3, multiply, through } from '../matrix'
 import type { Coat } from './coat'
@@ -261,11 +271,15 @@ export function laidTogether(k: Kernels, pictures: readonly Painting[]): Paintin
   if (!first) return undefined
   if (!rest.length) return first
   const area = pictures.map((p) => p.area).reduce(union)
-  const frame = filled(k, area.width, area.height, [0, 0, 0, 0])
-  for (const [i, picture] of pictures.entries()) {
-    if (i === 0) blit({ picture: frame, area }, { picture: picture.frame, area: picture.area })
-    else layOver(k, { picture: frame, area }, { picture: picture.frame, area: picture.area })
+  // What lies behind all others and is as large takes them up.
+  const under = sameArea(first.area, area) ? first.frame : filled(k, area.width, area.height, [0, 0, 0, 0])
+  if (under !== first.frame) {
+    blit({ picture: under, area }, { picture: first.frame, area: first.area })
+    k.free(first.frame)
+  }
+  for (const picture of rest) {
+    layOver(k, { picture: under, area }, { picture: picture.frame, area: picture.area })
     k.free(picture.frame)
   }
-  return { frame, area }
+  return { frame: under, area }
 }

@@ -36,13 +36,13 @@ export const dust = declarePass({
     const line = box.bottom + roomOf(unit) / 2 - come * high
     const mid = (box.left + box.right) / 2
     return [
+      { motes: flightOf(values, unit, at, { shutter: EXPOSED }) },
       {
         cut: {
           contours: [before(unit, [mid, line], [0, -1])],
           soft: 0.12 * Math.min(unit.size, widthOf(box) + high),
         },
       },
-      { motes: flightOf(values, unit, at, { shutter: EXPOSED }) },
     ]
   },
 })

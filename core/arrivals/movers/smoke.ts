@@ -25,10 +25,10 @@ export const smoke = declarePass({
   without: ['ease', 'fade'],
   words: ['fog', 'mist', 'vapour', 'particles', 'steam', 'dissolve'],
   pose: (values, unit, at) => [
+    { motes: flightOf(values, unit, at) },
     {
       opacity: comesBetween(at.share, 0.35, 0.95),
       blur: (1 - comesBetween(at.share, 0.3, 1)) * 0.08 * unit.size,
     },
-    { motes: flightOf(values, unit, at) },
   ],
 })

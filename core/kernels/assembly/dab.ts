@@ -34,7 +34,14 @@ export function dab(
   const colour = f32x4.replace_lane(f32x4.replace_lane(f32x4.replace_lane(f32x4.splat(r), 1, g), 2, b), 3, onto ? a : 0)
   for (let y = top; y < bottom; y++) {
     const py = <f32>y + <f32>0.5 - y0
-    for (let x = left; x < right; x++) {
+    // Of its middle line only what is near the row matters there.
+    const slope: f32 = dy != 0 ? 1 / dy : 0
+    const u0: f32 = dy != 0 ? min((py - room) * slope, (py + room) * slope) : 0
+    const u1: f32 = dy != 0 ? max((py - room) * slope, (py + room) * slope) : 1
+    const ax: f32 = dx * min(max(u0, 0), 1), bx: f32 = dx * min(max(u1, 0), 1)
+    const begin = <i32>max(<f32>left, Mathf.floor(x0 + min(ax, bx) - room))
+    const stop = <i32>min(<f32>right, Mathf.ceil(x0 + max(ax, bx) + room))
+    for (let x = begin; x < stop; x++) {
       const px = <f32>x + <f32>0.5 - x0
       const t: f32 = min(max((px * dx + py * dy) * inv, 0), 1)
       const ex = px - dx * t, ey = py - dy * t
