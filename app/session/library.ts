@@ -20,7 +20,12 @@ let asked = false
 const listeners = new Set<() => void>()
 
 const refresh = async () => {
-  items = await listLibrary()
+  items = await listLibrary((names) =>
+    tell(
+      'problem',
+      `${names.join(', ')}: kept, but not readable here, perhaps from a newer Stilus. Open the newest one to use it; all else is there.`,
+    ),
+  )
   listeners.forEach((listener) => listener())
 }
 

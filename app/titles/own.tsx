@@ -1,31 +1,53 @@
 import type { KeptDesign } from '@stilus/engine'
 import { MoreHorizontal } from 'lucide-react'
-import { useRef } from 'react'
+import { useRef, useState } from 'react'
 import { dropKept } from '../session/library'
 import { DESIGN_FILES, importDesigns, saveKeptDesign } from '../session/own-designs'
-import { Menu } from '../ui/overlays'
+import { Button } from '../ui/button'
+import { Menu, Modal } from '../ui/overlays'
 
 /** What can be done with a design of the user's own. */
 export function OwnMenu({ kept }: { kept: KeptDesign }) {
   const { name } = kept.project
+  const [asks, setAsks] = useState(false)
   return (
-    <Menu
-      align="end"
-      trigger={
-        <button
-          type="button"
-          aria-label={`More for ${name}`}
-          className="flex size-6 items-center justify-center rounded bg-ground/70 text-text opacity-0 group-hover/card:opacity-100 focus-visible:opacity-100 data-[state=open]:opacity-100"
-        >
-          <MoreHorizontal size={15} />
-        </button>
-      }
-      items={[
-        { label: 'Save as a file', run: () => void saveKeptDesign(kept) },
-        null,
-        { label: 'Remove from the shelf', danger: true, run: () => void dropKept(kept.id) },
-      ]}
-    />
+    <>
+      <Modal
+        title={`Remove ${name} from the shelf?`}
+        open={asks}
+        onClose={() => setAsks(false)}
+        width="w-[420px]"
+      >
+        <div className="grid gap-3 p-4">
+          <p>
+            Titles that were made from it stay as they are. To keep it elsewhere, save it as a file first.
+          </p>
+          <div className="flex justify-end gap-2">
+            <Button onClick={() => setAsks(false)}>Keep it</Button>
+            <Button look="main" onClick={() => void dropKept(kept.id)}>
+              Remove
+            </Button>
+          </div>
+        </div>
+      </Modal>
+      <Menu
+        align="end"
+        trigger={
+          <button
+            type="button"
+            aria-label={`More for ${name}`}
+            className="flex size-6 items-center justify-center rounded bg-ground/70 text-text opacity-0 group-hover/card:opacity-100 focus-visible:opacity-100 data-[state=open]:opacity-100"
+          >
+            <MoreHorizontal size={15} />
+          </button>
+        }
+        items={[
+          { label: 'Save as a file', run: () => void saveKeptDesign(kept) },
+          null,
+          { label: 'Remove from the shelf …', danger: true, run: () => setAsks(true) },
+        ]}
+      />
+    </>
   )
 }
 

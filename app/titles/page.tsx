@@ -50,7 +50,7 @@ export function ShelfPage({ project, sequence }: { project: Project; sequence: S
   return (
     <section
       aria-label="Shelf of designs"
-      className="absolute inset-0 z-50 flex bg-ground"
+      className="absolute inset-0 z-[39] flex bg-ground"
       onKeyDown={(e) => e.key === 'Escape' && close()}
     >
       <nav aria-label="Show" className="flex w-48 shrink-0 flex-col gap-0.5 overflow-y-auto border-r p-2">

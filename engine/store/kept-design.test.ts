@@ -51,3 +51,15 @@ it('its file gives it back, document and bytes', async () => {
   ])
   expect(shares.at(-1)).toBeGreaterThan(0.9)
 })
+
+it('what cannot be read is told by its name and stays kept; all else is there', async () => {
+  const kept = await keptDesign(richProject())
+  const newer = { ...kept, id: 'newer', project: { ...kept.project, name: 'From tomorrow', version: 999 } }
+  const broken = { id: 'broken', kind: 'recipe', recipe: { name: 'Half a recipe' }, favourite: false }
+  await keepInLibrary([newer as never, broken as never, kept, { id: 'star', kind: 'favourite' }])
+  const told: string[] = []
+  const items = await listLibrary((names) => told.push(...names))
+  expect(items.map((i) => i.id).sort()).toEqual(['own', 'star'])
+  expect(told.sort()).toEqual(['From tomorrow', 'Half a recipe'])
+  expect(await database.library.count()).toBe(4)
+})

@@ -25,25 +25,58 @@ export type LibraryItem =
   | KeptDesign
   | { id: string; kind: 'favourite' }
 
-/** What the user keeps, brought to what it is today where it was kept by an earlier version. */
-export async function listLibrary(): Promise<LibraryItem[]> {
-  return (await database.library.toArray()).map((item) => {
-    if (item.kind === 'preset') {
+/** An item as it is today, where it was kept by an earlier version. @throws Error where this version cannot read it */
+function today(item: LibraryItem): LibraryItem {
+  switch (item.kind) {
+    case 'preset': {
       const preset = deepCopy(item.preset)
       migrateStep(preset)
       return { ...item, preset }
     }
-    if (item.kind === 'transition') {
-      const text = JSON.stringify(item.transition)
-      return { ...item, transition: readTransition(item.transition.name, text) }
-    }
-    if (item.kind === 'design') {
+    case 'transition':
+      return {
+        ...item,
+        transition: readTransition(item.transition.name, JSON.stringify(item.transition)),
+      }
+    case 'design': {
       const { records, ...document } = item.project
       return { ...item, project: loadProject(deepCopy(document), records) }
     }
-    if (item.kind !== 'recipe') return item
-    return { ...item, recipe: readRecipe(item.recipe.name, JSON.stringify(item.recipe)) }
+    case 'recipe':
+      return { ...item, recipe: readRecipe(item.recipe.name, JSON.stringify(item.recipe)) }
+    default:
+      return item
+  }
+}
+
+/** What an item is called, whatever else it holds. */
+function nameOf(item: LibraryItem): string {
+  const { preset, transition, project, recipe } = item as unknown as Record<
+    string,
+    { name?: unknown } | undefined
+  >
+  const name = (preset ?? transition ?? project ?? recipe)?.name
+  return typeof name === 'string' ? name : 'something without a name'
+}
+
+/**
+ * What the user keeps, brought to what it is today where it was kept by an earlier version. What cannot be read stays kept and is left out.
+ * @param unread is told the names of that
+ */
+export async function listLibrary(
+  unread: (names: readonly string[]) => void = () => undefined,
+): Promise<LibraryItem[]> {
+  const lost: string[] = []
+  const items = (await database.library.toArray()).flatMap((item) => {
+    try {
+      return [today(item)]
+    } catch {
+      lost.push(nameOf(item))
+      return []
+    }
   })
+  if (lost.length) unread(lost)
+  return items
 }
 
 /** @throws StorageFull */
