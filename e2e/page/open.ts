@@ -11,6 +11,8 @@ export async function openPage(zip?: string): Promise<{ page: Page; close(): Pro
   const served = await createServer({
     root: fileURLToPath(new URL('.', import.meta.url)),
     configFile: false,
+    // The fonts that ship.
+    publicDir: fileURLToPath(new URL('../../app/public', import.meta.url)),
     logLevel: 'error',
     worker: { format: 'es' },
     server: {
