@@ -1,7 +1,7 @@
 import { type Medium, type Project, type Sequence, type Source, usesOf } from '@stilus/core/project'
 import type { Target } from '@stilus/core/render'
 import { rateName } from '@stilus/core/time'
-import { Import, MoreHorizontal, TriangleAlert, X } from 'lucide-react'
+import { Import, TriangleAlert, X } from 'lucide-react'
 import { type ReactNode, useMemo, useRef, useState } from 'react'
 import { Link } from 'react-router'
 import { keepDesign, saveDesignFile } from '../session/own-designs'
@@ -18,6 +18,7 @@ import { Button, IconButton } from '../ui/button'
 import { cx } from '../ui/classes'
 import { EmptyState } from '../ui/fields'
 import { LongList } from '../ui/long-list'
+import { MoreButton } from '../ui/more-button'
 import { Menu } from '../ui/overlays'
 import { Thumb } from '../viewer/thumb'
 import { ReadAs } from './read-as'
@@ -202,15 +203,7 @@ function Made({ name, says, to, source, onRemove }: MadeProps) {
       </Link>
       <Menu
         align="end"
-        trigger={
-          <button
-            type="button"
-            aria-label={`More for ${name}`}
-            className="flex size-6 shrink-0 items-center justify-center rounded text-dim hover:bg-fill hover:text-text"
-          >
-            <MoreHorizontal size={15} />
-          </button>
-        }
+        trigger={<MoreButton of={name} className="text-dim hover:bg-fill hover:text-text" />}
         items={[
           { label: 'Lay over the sequence at the playhead', run: () => placeSource(source, undefined, true) },
           { label: 'Place at the end of the sequence', run: () => placeSource(source) },
@@ -243,15 +236,7 @@ function MediumMenu({ project, medium, read, onRead }: MediumMenuProps) {
   return (
     <Menu
       align="end"
-      trigger={
-        <button
-          type="button"
-          aria-label={`More for ${medium.name}`}
-          className="flex size-6 shrink-0 items-center justify-center rounded text-dim hover:bg-fill hover:text-text"
-        >
-          <MoreHorizontal size={15} />
-        </button>
-      }
+      trigger={<MoreButton of={medium.name} className="text-dim hover:bg-fill hover:text-text" />}
       items={[
         {
           label: 'Place on the sequence',

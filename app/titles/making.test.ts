@@ -1,7 +1,10 @@
-import { getSequence, newProject, performAll } from '@stilus/core/project'
-import { type ShelfEntry, SHIPPED } from './entries'
+import { allObjects, type Design, getSequence, newProject, performAll, slotOf } from '@stilus/core/project'
+import { medium, shot } from '../../core/testing/projects'
+import { shotsBeside } from './beside'
+import { nameOfSample, type ShelfEntry, SHIPPED } from './entries'
 import { laying, sampleFor } from './making'
 import { inOrder, momentsOf } from './moments'
+import { drawnRange, roomAt } from './range'
 
 const project = newProject('p', 'P')
 const sequence = getSequence(project)
@@ -63,3 +66,59 @@ it.each(SHIPPED.map((e) => [e.id, e] as const))(
     expect(new Set(ordered)).toEqual(new Set(frames))
   },
 )
+
+describe('for a part of the time', () => {
+  const room = { start: 100, length: 118 }
+  const band = (from: number, to: number) => drawnRange(room, from, to, 24, 2)
+
+  it('is drawn from either end, at whole seconds where that is near, within its room', () => {
+    expect(band(149, 219)).toEqual({ start: 148, length: 70 })
+    expect(band(219, 149)).toEqual(band(149, 219))
+    expect(band(80, 400)).toEqual({ start: 100, length: 118 })
+    expect(band(155, 161)).toEqual({ start: 155, length: 6 })
+    expect(band(130, 130.2)).toEqual({ start: 130, length: 1 })
+  })
+
+  it('is over the shot under the playhead, or the seconds after it', () => {
+    const edit = { ...sequence, shots: [shot('a', 'm', { start: 10, length: 40 })] }
+    expect(roomAt(edit, 30)).toMatchObject({ name: 'a', start: 10, length: 40 })
+    expect(roomAt(edit, 50)).toEqual({ start: 50, length: 240 })
+  })
+
+  it('a design lies there as long as was drawn', () => {
+    const sample = sampleFor(sequence, 0, entryOf('grid/under-rule'), 0, [])
+    const { acts } = laying(project, sequence, { start: 48, length: 120 }, sample, ['s', () => 'o'])
+    expect(acts.at(-1)).toMatchObject(['shot.place', { shot: { start: 48, length: 120, fitted: true } }])
+  })
+})
+
+describe('layouts', () => {
+  const media = ['m1', 'm2', 'm3'].map((id) => medium(id))
+  const shots = media.map(({ id }, i) => shot(`s${i}`, id, { start: 48 * i, in: 10 + i }))
+  const edit = { ...sequence, shots: [...shots, shot('title', 'm1', { start: 48, lane: 1 })] }
+
+  it('begin with the shots that come next, then those before, each from where it begins', () => {
+    const next = (frame: number) =>
+      shotsBeside(edit, frame).map((s) => [(s.source as { mediaId: string }).mediaId, s.in])
+    expect(next(60)).toEqual([
+      ['m3', 12],
+      ['m1', 10],
+    ])
+    expect(next(500)).toHaveLength(3)
+  })
+
+  it('are seen on the shelf over the edit itself, and lie on it over what is below', () => {
+    const entry = entryOf('grid/two-shot')
+    const p = { ...project, media, sequences: [edit] }
+    const sample = sampleFor(edit, 60, entry, 0, [])
+    const sources = (design: Design) => allObjects(design.objects).flatMap((o) => slotOf(o)?.source ?? [])
+    expect(sources(entry.alone(p, sample).design)).toEqual([
+      { kind: 'medium', mediaId: 'm3' },
+      { kind: 'comp', sequenceId: edit.id },
+    ])
+    let count = 0
+    const { design } = laying(p, edit, { start: 60 }, sample, ['s', () => `o${++count}`])
+    expect(sources(design)).toEqual([{ kind: 'medium', mediaId: 'm3' }])
+    expect(nameOfSample(sample)).not.toBe(nameOfSample(sampleFor(edit, 61, entry, 0, [])))
+  })
+})

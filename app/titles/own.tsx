@@ -1,9 +1,9 @@
 import type { KeptDesign } from '@stilus/engine'
-import { MoreHorizontal } from 'lucide-react'
 import { useRef, useState } from 'react'
 import { dropKept } from '../session/library'
 import { DESIGN_FILES, importDesigns, saveKeptDesign } from '../session/own-designs'
 import { Button } from '../ui/button'
+import { MoreButton } from '../ui/more-button'
 import { Menu, Modal } from '../ui/overlays'
 
 /** What can be done with a design of the user's own. */
@@ -33,13 +33,10 @@ export function OwnMenu({ kept }: { kept: KeptDesign }) {
       <Menu
         align="end"
         trigger={
-          <button
-            type="button"
-            aria-label={`More for ${name}`}
-            className="flex size-6 items-center justify-center rounded bg-ground/70 text-text opacity-0 group-hover/card:opacity-100 focus-visible:opacity-100 data-[state=open]:opacity-100"
-          >
-            <MoreHorizontal size={15} />
-          </button>
+          <MoreButton
+            of={name}
+            className="bg-ground/70 text-text opacity-0 group-hover/card:opacity-100 focus-visible:opacity-100 data-[state=open]:opacity-100"
+          />
         }
         items={[
           { label: 'Save as a file', run: () => void saveKeptDesign(kept) },
