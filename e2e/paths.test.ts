@@ -92,6 +92,16 @@ test('a double click puts a key that changes nothing; the speed is evened, and i
   await drag(page, [x, y], [x + 40, y + 30])
   const moved = await middle(key(2))
   assert.ok(Math.hypot(moved[0] - x - 40, moved[1] - y - 30) < 2, 'the key is not where it was dragged')
+  await goToTimecode(page, '00:00:00:15')
+  const current = path().locator('circle[data-frame="15"]')
+  const [cx, cy] = await middle(current as never)
+  await drag(page, [cx, cy], [cx + 30, cy - 20])
+  const taken = await middle(current as never)
+  assert.ok(
+    Math.hypot(taken[0] - cx - 30, taken[1] - cy + 20) < 2,
+    'the object is not taken along by its dot',
+  )
+  await page.keyboard.press('Control+z')
   const there = (await dots())[0]
   await key(1).focus()
   await page.keyboard.press('ArrowRight')

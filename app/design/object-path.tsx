@@ -1,13 +1,14 @@
-import { type Handle, handleThrough, pathHandle, pathKeys } from '@stilus/core/anim'
+import { type Handle, handleThrough, pathHandle, pathKeys, valueAt } from '@stilus/core/anim'
 import { invert, through } from '@stilus/core/matrix'
 import { aboveMatrix, type DesignObject, type Easel, formAddress } from '@stilus/core/project'
-import { type PointerEvent, useRef } from 'react'
+import { type PointerEvent, useMemo, useRef } from 'react'
 import { chooseKey, isChosen } from '../desk/lanes/chosen-keys'
 import { seek } from '../session/playback'
 import { edit } from '../store/edit'
 import { useAppDispatch, useView } from '../store/store'
 import { viewActions } from '../store/view'
-import { arrowStep, newGesture, type Point, toPicture } from '../viewer/on-picture'
+import { cx } from '../ui/classes'
+import { arrowStep, newGesture, type Point, round, toPicture } from '../viewer/on-picture'
 import { keyOnPath, placesAt } from './paths'
 
 /** More frames than this are not shown one by one. */
@@ -36,15 +37,26 @@ export function ObjectPath(props: { easel: Easel; object: DesignObject; frame: n
   const { place } = object.form
   const keys = place ? pathKeys(place) : []
   const [first, last] = [keys[0], keys.at(-1)]
+  const above = aboveMatrix(easel, object, frame)
+  const [begins, ends] = [object.zero + (first?.at ?? 0), object.zero + (last?.at ?? -1)]
+  const { project } = easel
+  const held = above.join()
+  // The playhead moves through a path that stays.
+  const { frames, dots } = useMemo(
+    () => {
+      const from = Math.ceil(begins)
+      const count = Math.min(MOST, Math.floor(ends) - from + 1)
+      const frames = Array.from({ length: Math.max(0, count) }, (_, i) => from + i)
+      return { frames, dots: placesAt(easel, object, above, frames) }
+    },
+    // The easel and the matrix are new each time, what they say is not.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [project, object, held, begins, ends],
+  )
   if (!place || !first || !last || keys.length < 2) return null
   const address = formAddress('object', object.id, 'place')
-  const above = aboveMatrix(easel, object, frame)
   const shown = ([x, y]: Point | readonly [number, number]) => through(above, x, y)
   const own = (event: PointerEvent): Point => through(invert(above), ...toPicture(event, easel.size))
-  const from = Math.ceil(object.zero + first.at)
-  const count = Math.min(MOST, Math.floor(object.zero + last.at) - from + 1)
-  const frames = Array.from({ length: Math.max(0, count) }, (_, i) => from + i)
-  const dots = placesAt(easel, object, above, frames)
   const begin = (event: PointerEvent<SVGElement>, at: number, value: Point) => {
     if (event.button !== 0) return
     event.stopPropagation()
@@ -94,8 +106,20 @@ export function ObjectPath(props: { easel: Easel; object: DesignObject; frame: n
           fill={frames[i] === frame ? '#fff' : 'var(--color-when)'}
           stroke="transparent"
           strokeWidth={6 * px}
-          className="cursor-pointer"
-          onPointerDown={(event) => event.stopPropagation()}
+          className={cx('touch-none', frames[i] === frame ? 'cursor-move' : 'cursor-pointer')}
+          // Where the object stands now it is taken along, as by its own middle.
+          onPointerDown={(event) => {
+            const t = frame - object.zero
+            if (frames[i] === frame) begin(event, t, valueAt(place, t) as Point)
+            else event.stopPropagation()
+          }}
+          onPointerMove={(event) => {
+            const d = drag.current
+            const to = movedTo(event)
+            if (!d || !to || Math.hypot(to[0] - d.value[0], to[1] - d.value[1]) < 2 * px) return
+            dispatch(edit('value.set', { address, at: d.at, value: to.map(round) }, d.gesture))
+          }}
+          {...ending}
           onClick={() => dispatch(seek(frames[i] ?? 0))}
           onDoubleClick={(event) => {
             event.stopPropagation()
@@ -179,7 +203,7 @@ export function ObjectPath(props: { easel: Easel; object: DesignObject; frame: n
                 const [low, high] = [keys[index - 1]?.at ?? -Infinity, keys[index + 1]?.at ?? Infinity]
                 const time = Math.round(d.at + (event.clientX - d.x) / PER_FRAME)
                 const at = event.altKey ? Math.min(high - 1, Math.max(low + 1, time)) : key.at
-                const next = event.altKey ? value : to.map((v) => Math.round(v * 100) / 100)
+                const next = event.altKey ? value : to.map(round)
                 dispatch(edit('key.set', { address, from: key.at, to: at, value: [...next] }, d.gesture))
                 if (at !== key.at) chooseKey(address, at, false)
               }}

@@ -3,7 +3,7 @@ import { typesetterOf } from '../session/fonts'
 import { tell } from '../session/work'
 import { store } from '../store/store'
 import { Button } from '../ui/button'
-import { bouncedKeys, bounceAtEdges, evenPath, hasPath, keyOnPath } from './paths'
+import { bounceAtEdges, evenPath, hasPath, keyOnPath } from './paths'
 
 const easelOf = (project: Project, design: Design): Easel => ({
   project,
@@ -16,8 +16,7 @@ const easelOf = (project: Project, design: Design): Easel => ({
 export function bounceHere(project: Project, design: Design, object: DesignObject): void {
   const { frame } = store.getState().view
   const easel = easelOf(project, design)
-  if (bouncedKeys(easel, object, frame)) bounceAtEdges(easel, object, frame)
-  else
+  if (!bounceAtEdges(easel, object, frame))
     tell(
       'info',
       `${object.name} does not move here, is turned with what holds it, or is larger than the picture. Put the playhead where it moves.`,

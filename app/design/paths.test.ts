@@ -1,4 +1,4 @@
-import { valueAt } from '@stilus/core/anim'
+import { type Animated, valueAt } from '@stilus/core/anim'
 import { type Act, formAddress, getDesign, getObject, performAll, stageOf } from '@stilus/core/project'
 import { card } from '../../core/testing/design'
 import { testProject } from '../../core/testing/projects'
@@ -49,6 +49,27 @@ it('from where it stands an object goes on as it came, and all of it stays in th
   expect([at(11)[0] - at(10)[0], at(11)[1] - at(10)[1]]).toEqual([
     expect.closeTo(2, 6),
     expect.closeTo(0.6, 6),
+  ])
+})
+
+it.each([4, 7.5])('in the middle of an eased way, at frame %d, what came before stays as it was', (frame) => {
+  const { easel, object } = made(...keys)
+  const bounced = bouncedKeys(easel, object, frame)
+  if (!bounced) throw new Error('it moves')
+  const before = object.form['place'] as Animated
+  for (let t = 0; t <= frame; t += 0.5) {
+    const [was, is] = [before, { ...before, keys: bounced }].map((a) => valueAt(a, t) as [number, number])
+    expect(is).toEqual(was?.map((v) => expect.closeTo(v, 6)))
+  }
+})
+
+it('from a key that it landed on slowly it goes on as fast as it came on average', () => {
+  const { easel, object } = made(...keys)
+  const bounced = bouncedKeys(easel, object, 10) ?? []
+  const at = (t: number) => valueAt({ value: 0, keys: bounced }, t) as [number, number]
+  expect([at(11)[0] - at(10)[0], at(11)[1] - at(10)[1]]).toEqual([
+    expect.closeTo(2, 4),
+    expect.closeTo(0.6, 4),
   ])
 })
 

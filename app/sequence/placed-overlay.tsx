@@ -13,7 +13,7 @@ import type { Matrix3 } from '@stilus/core/matrix'
 import { pageOf } from '@stilus/core/shelf'
 import { type PointerEvent, useEffect, useRef, useState } from 'react'
 import { boundsOf, type Line, snapped, union } from '../design/arrange'
-import { carryAll, type Held, heldAt, moveAll } from '../design/object-acts'
+import { carry, carryAll, type Held, heldAt, moveAll } from '../design/object-acts'
 import { openDesignFonts, useFonts } from '../session/fonts'
 import { useAppDispatch, useView } from '../store/store'
 import { viewActions } from '../store/view'
@@ -91,7 +91,13 @@ export function PlacedOverlay(props: { project: Project; sequence: Sequence; sho
     const d = drag.current
     if (!d) return
     const at = toPicture(event, used.design.size)
-    if (d.about) return carryAll(d.held, sizedAbout(d.about, d.from, at), d.gesture)
+    if (d.about) {
+      const map = sizedAbout(d.about, d.from, at)
+      const [one, ...more] = d.held
+      if (one && !more.length) carry(one, map, d.gesture)
+      else carryAll(d.held, map, d.gesture)
+      return
+    }
     const by: Point = [at[0] - d.from[0], at[1] - d.from[1]]
     const free = event.ctrlKey || event.metaKey
     const found = free

@@ -13,6 +13,12 @@ export function momentsOf(design: Design): { rest: number; moving: { frame: numb
       return { way: mover.way, at: mover.way === 'arrive' ? object.start + n : n }
     }),
   )
+  for (const { form, zero } of allObjects(design.objects))
+    for (const { keys = [] } of Object.values(form)) {
+      const [landed, leaves] = [zero + (keys[1]?.at ?? Infinity), zero + (keys.at(-2)?.at ?? -Infinity)]
+      if (landed < length / 2) ends.push({ way: 'arrive', at: Math.ceil(landed) })
+      if (leaves > length / 2) ends.push({ way: 'leave', at: Math.ceil(length - leaves) })
+    }
   const most = (way: string) => Math.max(0, ...ends.filter((e) => e.way === way).map((e) => e.at))
   const come = Math.min(length - 1, Math.max(12, most('arrive')))
   const leave = Math.min(length - 1 - come, Math.max(6, most('leave')))

@@ -5,7 +5,7 @@ import {
   type Project,
   slotOf,
   type Source,
-  sourceFrames,
+  sourceLength,
   sourceName,
 } from '@stilus/core/project'
 import { pictureSources } from '../design/sources'
@@ -29,7 +29,7 @@ export function SlotRow(props: { project: Project; design: Design; item: FrontIt
     void dispatch(edit('slot.fill', { objectId: object.id, source, in: from }, gesture))
   const { source } = slot
   const name = source ? sourceName(project, source) : BELOW
-  const runs = source && Number.isFinite(sourceFrames(project, source))
+  const length = source ? sourceLength(project, source, design.rate) : Infinity
   return (
     <div className="grid gap-1">
       <Row label={item.label}>
@@ -55,13 +55,13 @@ export function SlotRow(props: { project: Project; design: Design; item: FrontIt
           />
         </div>
       </Row>
-      {runs && (
+      {source && Number.isFinite(length) && (
         <Row label="">
           <NumberField
             label={`${item.label} begins`}
             value={slot.in}
             min={0}
-            max={Math.max(0, sourceFrames(project, source) - 1)}
+            max={Math.max(0, length - 1)}
             step={1}
             digits={0}
             unit="frames in"

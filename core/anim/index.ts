@@ -27,13 +27,6 @@ export {
   type ValueAddress,
 } from './modifiers'
 export { unitNoise } from './noise'
-export {
-  bouncing,
-  evenedPath,
-  handleThrough,
-  headingAt,
-  pathHandle,
-  pathKeys,
-  pathLength,
-  withKey,
-} from './path'
+export { bouncing } from './bounce'
+export { headingAt } from './heading'
+export { evenedPath, handleThrough, pathHandle, pathKeys, pathLength, withKey } from './path'

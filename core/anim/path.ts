@@ -1,6 +1,6 @@
 import { maths } from '../maths'
 import { handleAt } from './ease'
-import { type Animated, type Handle, type Key, solveTime, speedAt, valueAt } from './keys'
+import { type Animated, type Handle, type Key, solveTime, valueAt } from './keys'
 
 type Point = readonly [x: number, y: number]
 const pointOf = ({ value }: Key): Point => {
@@ -201,66 +201,3 @@ export function evenedPath(animated: Animated): Key[] {
 /** How long the path of a place is from its first key to its last, in its own units. */
 export const pathLength = (animated: Animated): number =>
   pieces(animated).reduce((sum, { long }) => sum + long, 0)
-
-/**
- * Keys of a place that goes on straight from where it is and is thrown back by the sides of a box, until a time: each way is even. @param speed units a frame @param room left, top, right and bottom
- * within which the place stays
- */
-export function bouncing(
-  [x0, y0]: Point,
-  [vx, vy]: Point,
-  room: readonly [left: number, top: number, right: number, bottom: number],
-  [from, until]: readonly [number, number],
-): Key[] {
-  const clamp = (v: number, low: number, high: number) => Math.max(low, Math.min(Math.max(low, high), v))
-  let [x, y, t] = [clamp(x0, room[0], room[2]), clamp(y0, room[1], room[3]), from]
-  let [dx, dy] = [vx, vy]
-  const key = (): Key => ({ at: t, value: [x, y], leave: 'linear', arrive: 'linear' })
-  const keys = [key()]
-  const wait = (p: number, v: number, low: number, high: number) =>
-    v > 0 ? (high - p) / v : v < 0 ? (low - p) / v : Infinity
-  while (t < until && keys.length < 500 && (dx !== 0 || dy !== 0)) {
-    // Where there is no room along an axis nothing moves along it.
-    if (room[2] - room[0] < 1e-6) dx = 0
-    if (room[3] - room[1] < 1e-6) dy = 0
-    const [across, down] = [wait(x, dx, room[0], room[2]), wait(y, dy, room[1], room[3])]
-    const step = Math.min(across, down, until - t)
-    if (!Number.isFinite(step)) break
-    t += step
-    x = clamp(x + dx * step, room[0], room[2])
-    y = clamp(y + dy * step, room[1], room[3])
-    if (across - step < 1e-9) dx = 0 - dx
-    if (down - step < 1e-9) dy = 0 - dy
-    if (step > 1e-9) keys.push(key())
-  }
-  return keys
-}
-
-/** Frames from which on a direction is looked for farther away where a place stands still. */
-const NEAR = 1e-3
-
-/** The direction in which a place moves at a time, in degrees clockwise from the right; where it stands still, that in which it came, or will go. 0 where it never moves. */
-export function headingAt(animated: Animated, t: number): number {
-  const keys = pathKeys(animated)
-  const [first, last] = [keys[0], keys.at(-1)]
-  if (!first || !last || keys.length < 2) return 0
-  const angle = (vx: number, vy: number) => (maths.atan2(vy, vx) * 180) / Math.PI
-  const moving = (at: number): number | undefined => {
-    const [vx, vy] = [speedAt(animated, at, 0), speedAt(animated, at, 1)]
-    return maths.hypot(vx, vy) > 1e-6 ? angle(vx, vy) : undefined
-  }
-  const inside = Math.max(first.at, Math.min(last.at - NEAR, t))
-  const here = moving(inside)
-  if (here !== undefined) return here
-  // It rests: the end of the way that it came by, else the beginning of that by which it goes.
-  const before = keys.filter((k) => k.at <= inside + 1e-9).reverse()
-  for (const key of before) {
-    const came = moving(key.at - NEAR * 10)
-    if (came !== undefined && key.at > first.at) return came
-  }
-  for (const key of keys.filter((k) => k.at >= inside)) {
-    const goes = moving(key.at + NEAR * 10)
-    if (goes !== undefined) return goes
-  }
-  return 0
-}

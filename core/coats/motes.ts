@@ -72,12 +72,16 @@ export function edgeOf({ width, height, data }: Frame, area: Area): Outline {
         found.push(y * width + x)
   const step = Math.max(1, Math.ceil(found.length / PLACES))
   const count = Math.floor(found.length / step)
+  const colour: [number, number, number] = [0, 0, 0]
+  const place: Place = { x: 0, y: 0, colour }
   return (share) => {
     const at = found[Math.min(count - 1, Math.floor(share * count)) * step]
     if (at === undefined) return undefined
     const a = data[at * 4 + 3] as number
-    const colour: Rgb = [0, 1, 2].map((c) => (data[at * 4 + c] as number) / a) as unknown as Rgb
-    return { x: area.x + (at % width) + 0.5, y: area.y + Math.floor(at / width) + 0.5, colour }
+    for (let c = 0; c < 3; c++) colour[c] = (data[at * 4 + c] as number) / a
+    place.x = area.x + (at % width) + 0.5
+    place.y = area.y + Math.floor(at / width) + 0.5
+    return place
   }
 }
 

@@ -1,5 +1,5 @@
 import type { ShelfDesign } from '../declare'
-import { comes, edge, fill, glow, rect, shadow, stays } from '../pieces'
+import { comes, edge, fill, glow, graded, rect, shadow, stays } from '../pieces'
 import { beside, corner, type Dress, oneAndTwo, three, twoShot, wall } from './arrange'
 
 const soft = (strength = 0.5) => shadow({ offset: [0, 6], blur: 12, opacity: strength })
@@ -207,19 +207,13 @@ const lantern: Dress = {
   rim: () => [],
   arrives: comes('focus', { unit: 'word', frames: 22, overlap: 0.7, bloom: 1 }),
   backdrop: (p) => [
-    {
-      ...rect(
-        'Glow of the lantern',
-        [-0.1 * p.width, -0.1 * p.height, 1.2 * p.width, 1.2 * p.height],
-        {},
-        {
-          kind: 'fill',
-          stops: ['accent', 'clear accent'],
-          form: { paint: 'radial', opacity: 0.3, spread: 0.8 },
-        },
-        stays('flicker', { by: 0.2, speed: 4 }),
-      ),
-    },
+    rect(
+      'Glow of the lantern',
+      [-0.1 * p.width, -0.1 * p.height, 1.2 * p.width, 1.2 * p.height],
+      {},
+      graded(['accent', 'clear accent'], { paint: 'radial', opacity: 0.3, spread: 0.8 }),
+      stays('flicker', { by: 0.2, speed: 4 }),
+    ),
   ],
 }
 
