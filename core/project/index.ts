@@ -35,6 +35,7 @@ export { chartActs, CHARTS, type ChartKind } from './chart'
 export { readTable, TableProblem } from './chart-table'
 export { pinActs } from './pin'
 export { stateBefore } from './wires'
+export { itemInput, taken } from './takes'
 export { attachMap, fitOf, mapOf, motionFrame, motionNumber } from './motions'
 export { type Looks, resolveItem, resolveItems } from './regions'
 export {

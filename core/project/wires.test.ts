@@ -111,3 +111,113 @@ it('a group stands on the wire of what it holds, and opened up again leaves all 
     }),
   )
 })
+
+describe('wire by wire', () => {
+  const inputsOf = (p: Project, id: string) => ({ before: wires(p)[id], other: other(p, id) })
+  const all = (p: Project) => Object.fromEntries(steps(p).map((s) => [s.id, inputsOf(p, s.id)]))
+  const result = (p: Project) => steps(p).at(-1)?.id
+  /** What an edit makes of a graph; undefined where it says that it would go in a circle. */
+  const tried = (p: Project, act: Act): Project | undefined => {
+    try {
+      return run(p, act)
+    } catch (error) {
+      expect((error as Error).message).toContain('circle')
+      return undefined
+    }
+  }
+  const anyId = fc.constantFrom(...IDS)
+
+  it('a step put on a wire changes that wire alone', () => {
+    fc.assert(
+      fc.property(anyGraph, anyId, fc.constantFrom('before' as const, 'other' as const), (p, to, input) => {
+        const was = all(p)
+        const after = run(p, [
+          'wire.insert',
+          { stack, stepId: 'x', use: 'grade', into: { stepId: to, input } },
+        ])
+        const old = was[to] as ReturnType<typeof inputsOf>
+        expect(all(after)).toEqual({
+          ...was,
+          x: { before: old[input], other: undefined },
+          [to]: { ...old, [input]: 'x' },
+        })
+        expect(result(after)).toBe(result(p))
+        const last = run(p, ['wire.insert', { stack, stepId: 'x', use: 'grade', into: null }])
+        expect(all(last)).toEqual({ ...was, x: { before: 'f', other: undefined } })
+        expect(result(last)).toBe('x')
+      }),
+    )
+  })
+
+  it('a step added beside the others changes nothing, one taken off its wires only who worked on it', () => {
+    fc.assert(
+      fc.property(anyGraph, anyId, (p, id) => {
+        const was = all(p)
+        const from = { kind: 'step', stepId: id } as const
+        const beside = run(p, ['wire.add', { stack, stepId: 'x', use: 'grade', from, place: [3, 4] }])
+        expect(all(beside)).toEqual({ ...was, x: { before: id, other: undefined } })
+        expect([result(beside), getStep(beside, 'x').place]).toEqual([result(p), [3, 4]])
+        const out = tried(p, ['wire.out', { stepId: id }])
+        if (!out) return
+        const through = (to: string | undefined) => (to === id ? was[id]?.before : to)
+        const rest = IDS.filter((other) => other !== id)
+        for (const other of rest)
+          expect(inputsOf(out, other)).toEqual({
+            before: through(was[other]?.before),
+            other: through(was[other]?.other),
+          })
+        expect(inputsOf(out, id)).toEqual({ before: 'none', other: was[id]?.other })
+        const heir = was.f?.before === 'source' ? 'e' : was.f?.before
+        expect(result(out)).toBe(id === 'f' ? heir : 'f')
+      }),
+    )
+  })
+
+  it('what leads to the result is chosen, wires are laid and inputs swapped without touching any other', () => {
+    fc.assert(
+      fc.property(anyGraph, anyId, anyId, (p, id, from) => {
+        const was = all(p)
+        const ended = run(p, ['wire.end', { stepId: id }])
+        expect([all(ended), result(ended)]).toEqual([was, id])
+        const binding = { kind: 'step', stepId: from } as const
+        const laid = tried(p, ['wire.lay', { stepId: id, input: 'before', binding }])
+        if (laid) expect(all(laid)).toEqual({ ...was, [id]: { ...was[id], before: from } })
+        const swapped = run(p, ['wires.swap', { stepId: id, inputs: ['before', 'other'] }])
+        expect(all(swapped)).toEqual({ ...was, [id]: { before: was[id]?.other, other: was[id]?.before } })
+        expect(all(run(swapped, ['wires.swap', { stepId: id, inputs: ['before', 'other'] }]))).toEqual(was)
+      }),
+    )
+  })
+
+  it('says what to do where the only step would leave its wires', () => {
+    const one = run(testProject(), ['step.add', { stack, stepId: 'a', use: 'grade', at: 0 }])
+    expect(() => run(one, ['wire.out', { stepId: 'a' }])).toThrow('Add another one first, or remove it.')
+  })
+
+  it('keeps places, frames and notes with what they are of, also in copies', () => {
+    const two = run(
+      testProject(),
+      ['step.add', { stack, stepId: 'a', use: 'grade', at: 0 }],
+      ['step.add', { stack, stepId: 'b', use: 'glow', at: 1 }],
+      ['wires.place', { stack, places: { a: [1, 2], source: [-200, 0] } }],
+      ['frame.put', { stack, frameId: 'f1', name: 'Light', stepIds: ['a', 'b'] }],
+      ['note.put', { stack, noteId: 'n1', text: 'Why', place: [0, 300] }],
+    )
+    const shot = getShot(two, 's1')
+    expect(shot.wiring).toEqual({
+      places: { source: [-200, 0] },
+      frames: [{ id: 'f1', name: 'Light' }],
+      notes: [{ id: 'n1', text: 'Why', place: [0, 300] }],
+    })
+    expect(shot.steps.map((s) => [s.place, s.frame])).toEqual([
+      [[1, 2], 'f1'],
+      [undefined, 'f1'],
+    ])
+    const copied = getStep(run(two, ['step.copy', { stepId: 'a', newId: 'c' }]), 'c')
+    expect(copied.frame).toBe('f1')
+    const bare = run(two, ['frame.drop', { stack, frameId: 'f1' }], ['note.drop', { stack, noteId: 'n1' }])
+    const tidy = getShot(run(bare, ['wires.tidy', { stack }]), 's1')
+    expect(tidy.wiring).toEqual({ frames: [], notes: [] })
+    expect(tidy.steps.every((s) => !s.place && !s.frame)).toBe(true)
+  })
+})

@@ -1,5 +1,6 @@
 import { bindingsOf } from './parts'
 import { allSteps } from './find'
+import { deepCopy } from './copies'
 import type { Binding, Step } from './schema'
 
 /** The list of a stack's steps in which one stands, and the group that holds it. */
@@ -19,10 +20,20 @@ export function stateBefore(steps: Step[], step: Step): Binding {
   return group ? stateBefore(steps, group) : { kind: 'source' }
 }
 
+/** Changes the order or the members of lists while every step that stays works on what it worked on. Mutates. */
+export function keepingWires(steps: Step[], change: () => void): void {
+  const worked = new Map(allSteps(steps).map((step) => [step.id, deepCopy(stateBefore(steps, step))]))
+  change()
+  for (const step of allSteps(steps)) {
+    const binding = worked.get(step.id)
+    if (binding) workOn(steps, step, binding)
+  }
+}
+
 /** Lets a step work on a picture; on what stands before it where that is the same. Mutates. */
-function workOn(steps: Step[], step: Step, binding: Binding): void {
+export function workOn(steps: Step[], step: Step, binding: Binding): void {
   // A copy: what is taken away here may be what is given.
-  const wanted = JSON.parse(JSON.stringify(binding)) as Binding
+  const wanted = deepCopy(binding)
   const { before: _, ...rest } = step.inputs ?? {}
   step.inputs = rest
   if (JSON.stringify(stateBefore(steps, step)) !== JSON.stringify(wanted))
@@ -33,7 +44,7 @@ function workOn(steps: Step[], step: Step, binding: Binding): void {
 const isAfter = (binding: Binding | undefined, id: string): boolean =>
   binding?.kind === 'step' && binding.stepId === id && binding.output === undefined
 
-/** Takes a step out of its list: whatever worked on its state works on what it worked on, and nothing else changes its picture. What takes one of its outputs keeps that binding. Mutates. */
+/** Takes a step out of its list: whatever worked on its state works on what it worked on, the result too where that is a step of the list, and nothing else changes its picture. What takes one of its outputs keeps that binding. Mutates. */
 export function cutOut(steps: Step[], step: Step): Step {
   const { list } = placeOf(steps, step.id)
   const index = list.findIndex((s) => s.id === step.id)
@@ -48,6 +59,9 @@ export function cutOut(steps: Step[], step: Step): Step {
   if (carried) workOn(steps, carried, through)
   for (const reader of allSteps(steps))
     if (reader !== carried && reader.inputs?.before) workOn(steps, reader, stateBefore(steps, reader))
+  const heir =
+    next || through.kind !== 'step' || through.output ? -1 : list.findIndex((s) => s.id === through.stepId)
+  if (heir >= 0 && heir < list.length - 1) keepingWires(steps, () => void list.push(...list.splice(heir, 1)))
   return step
 }
 

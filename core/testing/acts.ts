@@ -186,6 +186,18 @@ export function anyAct(): fc.Arbitrary<Act> {
       input: of('before', 'other', 'matte', 'amount', 'still', 'incoming'),
       binding: fc.option(binding),
     }),
+    act('wire.insert', {
+      stack,
+      stepId,
+      use,
+      into: fc.option(fc.record({ stepId, input: of('before', 'other', 'matte') })),
+    }),
+    act('wire.add', { stack, stepId, use, from: binding }),
+    act('wire.out', { stepId }),
+    act('wire.end', { stepId }),
+    act('wire.lay', { stepId, input: of('before', 'other', 'matte', 'item:e'), binding }),
+    act('wires.swap', { stepId, inputs: given(['before', 'other']) }),
+    act('wires.place', { stack, places: given({ a: [10, 20], source: [0, 5] }) }),
     act('steps.group', {
       groupId: of('g', 'h'),
       name: of('Both'),

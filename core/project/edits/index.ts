@@ -20,6 +20,7 @@ import { STYLE_EDITS } from './styles'
 import { TEXT_EDITS } from './texts'
 import { TRANSITION_EDITS } from './transitions'
 import { VALUE_EDITS } from './values'
+import { WIRE_EDITS } from './wires'
 
 /** Every change that there is. The name goes into the code, the label into the history. */
 export const EDITS = {
@@ -27,6 +28,7 @@ export const EDITS = {
   ...SHOT_EDITS,
   ...STEP_EDITS,
   ...VALUE_EDITS,
+  ...WIRE_EDITS,
   ...REGION_EDITS,
   ...REUSE_EDITS,
   ...MOTION_EDITS,

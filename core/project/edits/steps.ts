@@ -215,4 +215,4 @@ export const STEP_EDITS = {
   ),
 }
 
-export { begin, leftBehind, take }
+export { begin, leftBehind, presetSchema, take, takePreset }

@@ -9,6 +9,7 @@ import { finite, guideSchema, id, loose, name, rateSchema, rgb, sizeSchema } fro
 import { sourceSchema } from './source'
 import { blendSchema, type Step, stepSchema } from './step'
 import { addressSchema, formSchema, rideSchema } from './values'
+import { wiringSchema } from './wiring'
 
 /** OpenType features by tag: 0 off, 1 on, above that a choice. */
 const features = z.record(z.string().regex(/^[ -~]{4}$/), z.int().min(0).max(99))
@@ -134,6 +135,7 @@ const plainObject = loose({
   /** What a picture shows, and how far into that it starts, in frames of the design. */
   source: sourceSchema.optional(),
   in: finite.optional(),
+  wiring: wiringSchema.optional(),
 })
 export type DesignObject = z.infer<typeof plainObject> & {
   steps: Step[]

@@ -24,6 +24,7 @@ import type { rosterSchema, rowSchema } from './roster'
 import type { BEYONDS, bindingSchema, FITS, sourceSchema } from './source'
 import type { panelSchema, stackSchema } from './step'
 import type { addressSchema, attachSchema } from './values'
+import type { wiringSchema } from './wiring'
 
 export { loose, rateSchema } from './base'
 export {
@@ -122,3 +123,5 @@ export type Table = z.infer<typeof tableSchema>
 /** How a side of a transition goes on beyond its material. */
 export type RunsOn = (typeof RUNS_ON)[number]
 export type Variant = (typeof VARIANTS)[number]
+export { placeSchema, wiringSchema } from './wiring'
+export type Wiring = z.infer<typeof wiringSchema>

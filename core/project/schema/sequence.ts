@@ -3,6 +3,7 @@ import { finite, guideSchema, id, loose, name, rateSchema, sizeSchema } from './
 import { rowSchema } from './roster'
 import { sourceSchema } from './source'
 import { stepsSchema } from './step'
+import { wiringSchema } from './wiring'
 
 export const VARIANTS = ['A', 'B', 'C'] as const
 /** How a side of a transition goes on beyond its material: its last frame held, or run back and forth. */
@@ -38,6 +39,7 @@ export const shotSchema = loose({
   variant: z.enum(VARIANTS).optional(),
   /** The steps of the other variants. */
   variants: z.partialRecord(z.enum(VARIANTS), stepsSchema).optional(),
+  wiring: wiringSchema.optional(),
 })
 
 /** A clip that is heard only. */
@@ -61,6 +63,7 @@ export const transitionSchema = loose({
   outgoing: stepsSchema,
   incoming: stepsSchema,
   steps: stepsSchema,
+  wiring: wiringSchema.optional(),
 })
 
 /** Steps over a range of the sequence, on what the lanes up to its own show. */
@@ -74,6 +77,7 @@ export const spanSchema = loose({
   /** The sequence frame at which treatment time 0 lies. */
   zero: z.int(),
   steps: stepsSchema,
+  wiring: wiringSchema.optional(),
 })
 
 export const sequenceSchema = loose({

@@ -4,6 +4,7 @@ import { finite, frames, id, loose, name } from './base'
 import { regionSchema } from './region'
 import { bindingSchema } from './source'
 import { animatedSchema, formSchema } from './values'
+import { placeSchema } from './wiring'
 
 export const whenSchema = loose({
   start: frames.nullable(),
@@ -58,6 +59,9 @@ const plainStep = loose({
   panel: z.array(panelSchema).optional(),
   /** The recipe that a group was made from, and which state of it. */
   recipe: loose({ id, name: z.string(), revision: z.int() }).optional(),
+  /** Where its card lies among the wires, where that was chosen by hand; and the frame around it. */
+  place: placeSchema.optional(),
+  frame: id.optional(),
 })
 export type Step = z.infer<typeof plainStep> & {
   /** The steps of a group, in order. */

@@ -1,0 +1,240 @@
+import { z } from 'zod'
+import { findStep } from '../../steps'
+import { defineEdit } from '../define'
+import {
+  allSteps,
+  getObject,
+  getShot,
+  getSpan,
+  getStep,
+  getTransition,
+  listOf,
+  NotFound,
+  Refused,
+} from '../find'
+import { stackSteps, stackWith } from '../find'
+import { refuseLoops } from '../loops'
+import { findOwner } from '../owners'
+import { newStep } from '../parts'
+import { bindingSchema, placeSchema, type Project, type Stack, type Step, type Wiring } from '../schema'
+import { take, taken } from '../takes'
+import { cutOut, keepingWires, wireIn, workOn } from '../wires'
+import { id, name, onStack, onStep } from './common'
+import { begin, presetSchema, takePreset } from './steps'
+
+/** How the wires of a stack were laid out. @throws NotFound */
+function wiringOf(p: Project, { kind, id }: Stack): Wiring {
+  const owner =
+    kind === 'shot'
+      ? getShot(p, id)
+      : kind === 'span'
+        ? getSpan(p, id)
+        : kind === 'object'
+          ? getObject(p, id)
+          : getTransition(p, id)
+  return (owner.wiring ??= {})
+}
+
+/** A new step, as it is added by its treatment. @throws NotFound */
+function made(use: string, stepId: string, preset?: z.infer<typeof presetSchema>): Step {
+  const declaration = findStep(use)
+  if (!declaration) throw new NotFound('treatment', use)
+  const step = newStep(declaration, stepId)
+  if (preset) takePreset(step, preset)
+  return step
+}
+
+/** Puts a step beside what leads to the result: right behind the one that it works on, or before the last. */
+function putBeside(steps: Step[], step: Step, after: string | undefined): void {
+  const found = steps.findIndex((s) => s.id === after)
+  const at = found < 0 ? steps.length - 1 : Math.min(found + 1, steps.length - 1)
+  keepingWires(steps, () => void steps.splice(Math.max(0, at), 0, step))
+}
+
+const what = (use: string) => findStep(use)?.name ?? use
+const newCard = {
+  ...onStack,
+  ...onStep,
+  use: z.string(),
+  preset: presetSchema.optional(),
+  place: placeSchema.optional(),
+}
+
+/** Wires between steps, and how they are laid out. */
+export const WIRE_EDITS = {
+  /** Puts a new step on a wire: on the one that leads into an input of a step, or to the result. */
+  'wire.insert': defineEdit(
+    { ...newCard, into: z.object({ stepId: id, input: z.string().min(1).max(120) }).nullable() },
+    (a) => `Put ${what(a.use)} on a wire`,
+    (p, a) => {
+      if (findOwner(p, 'step', a.stepId)) return
+      const steps = stackSteps(p, a.stack)
+      const step = made(a.use, a.stepId, a.preset)
+      if (a.place) step.place = a.place
+      if (!a.into) wireIn(steps, steps, steps.length, step)
+      else {
+        const reader = getStep(p, a.into.stepId)
+        const list = listOf(p, reader.id)
+        const at = list.findIndex((s) => s.id === reader.id)
+        if (a.into.input === 'before') wireIn(steps, list, at, step)
+        else {
+          const binding = taken(steps, reader, a.into.input)
+          keepingWires(steps, () => void list.splice(at, 0, step))
+          workOn(steps, step, binding)
+          take(steps, reader, a.into.input, { kind: 'step', stepId: step.id })
+        }
+      }
+      begin(p, a.stack)
+      refuseLoops(p, { kind: 'stack', stack: a.stack })
+    },
+  ),
+  /** Adds a step that leads nowhere yet. The first step of all leads to the result. */
+  'wire.add': defineEdit(
+    { ...newCard, from: bindingSchema.optional() },
+    (a) => `Add ${what(a.use)} beside the others`,
+    (p, a) => {
+      if (findOwner(p, 'step', a.stepId)) return
+      const steps = stackSteps(p, a.stack)
+      const step = made(a.use, a.stepId, a.preset)
+      if (a.place) step.place = a.place
+      const from = a.from ?? { kind: 'none' as const }
+      if (!steps.length) steps.push(step)
+      else {
+        putBeside(steps, step, from.kind === 'step' ? from.stepId : undefined)
+        workOn(steps, step, from)
+      }
+      begin(p, a.stack)
+      refuseLoops(p, { kind: 'after', stepId: a.stepId })
+    },
+  ),
+  /** Takes a step off its wires: what worked on it works on what it worked on, and it stays beside them, taking nothing. */
+  'wire.out': defineEdit(
+    onStep,
+    () => 'Take a step off its wires',
+    (p, a) => {
+      const steps = stackSteps(p, stackWith(p, a.stepId))
+      const list = listOf(p, a.stepId)
+      const step = getStep(p, a.stepId)
+      if (list.length < 2)
+        throw new Refused(
+          `${step.name} is the only one here, so that something must lead to the result through it. Add another one first, or remove it.`,
+        )
+      cutOut(steps, step)
+      putBeside(list, step, undefined)
+      workOn(steps, step, { kind: 'none' })
+    },
+  ),
+  /** Lets the result of the stack, or of the group that a step is in, be the state after it. */
+  'wire.end': defineEdit(
+    onStep,
+    () => 'Choose what leads to the result',
+    (p, a) => {
+      const stack = stackWith(p, a.stepId)
+      const list = listOf(p, a.stepId)
+      const step = getStep(p, a.stepId)
+      keepingWires(stackSteps(p, stack), () => {
+        list.splice(list.indexOf(step), 1)
+        list.push(step)
+      })
+      refuseLoops(p, { kind: 'stack', stack })
+    },
+  ),
+  /** Lets an input take something: the picture a step works on, a named input, or what an item of its region looks at. */
+  'wire.lay': defineEdit(
+    { ...onStep, input: z.string().min(1).max(120), binding: bindingSchema },
+    (a) => (a.binding.kind === 'none' ? 'Cut a wire' : 'Lay a wire'),
+    (p, a) => {
+      const step = getStep(p, a.stepId)
+      take(stackSteps(p, stackWith(p, a.stepId)), step, a.input, a.binding)
+      refuseLoops(p, { kind: 'after', stepId: a.stepId })
+    },
+  ),
+  'wires.swap': defineEdit(
+    { ...onStep, inputs: z.tuple([z.string(), z.string()]) },
+    () => 'Swap two inputs',
+    (p, a) => {
+      const steps = stackSteps(p, stackWith(p, a.stepId))
+      const step = getStep(p, a.stepId)
+      const [one, other] = a.inputs
+      const [first, second] = [taken(steps, step, one), taken(steps, step, other)]
+      take(steps, step, one, second)
+      take(steps, step, other, first)
+      refuseLoops(p, { kind: 'after', stepId: a.stepId })
+    },
+  ),
+  /** Where cards lie; null for where the layout puts them. Cards of steps are named by their ids. */
+  'wires.place': defineEdit(
+    { ...onStack, places: z.record(z.string().max(200), placeSchema.nullable()) },
+    () => 'Move cards',
+    (p, a) => {
+      const known = new Map(allSteps(stackSteps(p, a.stack)).map((s) => [s.id, s]))
+      for (const [card, place] of Object.entries(a.places)) {
+        const step = known.get(card)
+        if (step) {
+          if (place) step.place = place
+          else delete step.place
+          continue
+        }
+        const places = (wiringOf(p, a.stack).places ??= {})
+        if (place) places[card] = place
+        else delete places[card]
+      }
+    },
+  ),
+  /** Everything lies where the layout puts it. */
+  'wires.tidy': defineEdit(
+    onStack,
+    () => 'Lay all cards out anew',
+    (p, a) => {
+      for (const step of allSteps(stackSteps(p, a.stack))) delete step.place
+      const wiring = wiringOf(p, a.stack)
+      delete wiring.places
+    },
+  ),
+  'frame.put': defineEdit(
+    { ...onStack, frameId: id, name, stepIds: z.array(id).min(1) },
+    (a) => `Frame "${a.name}"`,
+    (p, a) => {
+      const frames = (wiringOf(p, a.stack).frames ??= [])
+      if (!frames.some((f) => f.id === a.frameId)) frames.push({ id: a.frameId, name: a.name })
+      for (const stepId of a.stepIds) getStep(p, stepId).frame = a.frameId
+    },
+  ),
+  'frame.rename': defineEdit(
+    { ...onStack, frameId: id, name },
+    (a) => `Name a frame ${a.name}`,
+    (p, a) => {
+      const frame = wiringOf(p, a.stack).frames?.find((f) => f.id === a.frameId)
+      if (!frame) throw new NotFound('frame', a.frameId)
+      frame.name = a.name
+    },
+  ),
+  'frame.drop': defineEdit(
+    { ...onStack, frameId: id },
+    () => 'Remove a frame',
+    (p, a) => {
+      const wiring = wiringOf(p, a.stack)
+      wiring.frames = wiring.frames?.filter((f) => f.id !== a.frameId)
+      for (const step of allSteps(stackSteps(p, a.stack))) if (step.frame === a.frameId) delete step.frame
+    },
+  ),
+  'note.put': defineEdit(
+    { ...onStack, noteId: id, text: z.string().max(5000), place: placeSchema },
+    () => 'Write a note',
+    (p, a) => {
+      const notes = (wiringOf(p, a.stack).notes ??= [])
+      const note = { id: a.noteId, text: a.text, place: a.place }
+      const at = notes.findIndex((n) => n.id === a.noteId)
+      if (at < 0) notes.push(note)
+      else notes[at] = note
+    },
+  ),
+  'note.drop': defineEdit(
+    { ...onStack, noteId: id },
+    () => 'Remove a note',
+    (p, a) => {
+      const wiring = wiringOf(p, a.stack)
+      wiring.notes = wiring.notes?.filter((n) => n.id !== a.noteId)
+    },
+  ),
+}

@@ -1,0 +1,54 @@
+import { graphlib, layout } from '@dagrejs/dagre'
+import type { Graph } from './graph'
+
+export interface Box {
+  width: number
+  height: number
+}
+export type Place = [number, number]
+
+/** The name in the layout of what holds an opened group and what is in it. */
+function inside(graph: graphlib.Graph, group: string): string {
+  const name = `in ${group}`
+  if (!graph.hasNode(name)) graph.setNode(name, {})
+  return name
+}
+
+/** Between cards that follow each other, and between those that stand over each other. */
+const GAP_ACROSS = 56
+const GAP_ALONG = 28
+
+/**
+ * Where cards lie, by their upper left corners: in columns from left to right along the wires, by dagre (Gansner et al. 1993, "A Technique for Drawing Directed Graphs"). The same graph
+ * gives the same places, in whatever order its cards come. Those placed by hand lie where they were put.
+ * @param sizeOf how large a card is
+ */
+export function placesOf(
+  { cards, wires }: Graph,
+  sizeOf: (card: string) => Box,
+  byHand: ReadonlyMap<string, Place> = new Map(),
+): Map<string, Place> {
+  const graph = new graphlib.Graph({ compound: true })
+  graph.setGraph({ rankdir: 'LR', ranksep: GAP_ACROSS, nodesep: GAP_ALONG, ranker: 'network-simplex' })
+  graph.setDefaultEdgeLabel(() => ({}))
+  for (const id of cards.map((c) => c.id).sort()) graph.setNode(id, { ...sizeOf(id) })
+  // What is in an opened group lies together.
+  for (const { id, group } of cards) {
+    if (cards.some((c) => c.group === id)) graph.setParent(id, inside(graph, id))
+    if (group !== undefined) graph.setParent(id, inside(graph, group))
+  }
+  const lines = [...new Set(wires.map(({ from, to }) => JSON.stringify([from, to])))].sort()
+  for (const line of lines) {
+    const [from, to] = JSON.parse(line) as [string, string]
+    // The picture that a card works on keeps its line straight.
+    const main = wires.some((w) => w.from === from && w.to === to && /before$|^result$/.test(w.input))
+    graph.setEdge(from, to, { weight: main ? 8 : 1 })
+  }
+  layout(graph)
+  const places = new Map<string, Place>()
+  for (const { id } of cards) {
+    const { x, y, width, height } = graph.node(id) as Box & { x: number; y: number }
+    places.set(id, byHand.get(id) ?? [Math.round(x - width / 2), Math.round(y - height / 2)])
+  }
+  return places
+}
