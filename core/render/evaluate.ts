@@ -28,6 +28,8 @@ export interface EvaluateOptions {
   typefaces?: Typefaces | undefined
   /** Asked before every node; true stops the work. */
   cancelled?(): boolean
+  /** Told of every node that was made, and in how many milliseconds by `clock`. */
+  timed?: { clock(): number; tell(node: Node, ms: number): void } | undefined
 }
 
 /**
@@ -38,7 +40,7 @@ export async function evaluate<H extends Handle>(
   backend: Backend<H>,
   plan: Plan,
   sources: Sources,
-  { cache, cancelled = () => false, tables = {}, typefaces = () => undefined }: EvaluateOptions = {},
+  { cache, cancelled = () => false, tables = {}, typefaces = () => undefined, timed }: EvaluateOptions = {},
 ): Promise<H> {
   cache?.begin?.(plan.nodes.map(({ key }) => key))
   const live = new Map<number, Input<H>>()
@@ -63,9 +65,11 @@ export async function evaluate<H extends Handle>(
         }
       const inputs = node.inputs.map((i) => live.get(i))
       const spare = (i: number) => last.includes(node.inputs[i] ?? -1)
+      const began = timed?.clock() ?? 0
       const making = backend.make({ tables, typefaces, node, inputs, sources, spare })
       // Waiting costs a turn of the event loop; a backend that is done at once is not waited for.
       const handle = making instanceof Promise ? await making : making
+      timed?.tell(node, timed.clock() - began)
       for (const i of node.inputs) readers[i] = (readers[i] ?? 0) - 1
       for (const i of last) {
         const input = live.get(i)?.handle

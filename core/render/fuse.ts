@@ -52,7 +52,13 @@ function mixing(
     amount: node.op.amount,
     matte: matte === undefined ? undefined : inputs.length - 1,
   }
-  return { ...node, inputs, op: { kind: 'colour', parts: [{ keep: true }, ...run.op.parts, end] } }
+  const of = run.of ?? node.of
+  return {
+    ...node,
+    ...(of ? { of } : {}),
+    inputs,
+    op: { kind: 'colour', parts: [{ keep: true }, ...run.op.parts, end] },
+  }
 }
 
 /** Two runs as one; the later one's mattes follow those of the earlier. */
@@ -62,8 +68,10 @@ function joined(earlier: Draft, later: Draft): Draft {
   const moved = later.op.parts.map((part) =>
     'amount' in part && part.matte !== undefined ? { ...part, matte: part.matte + offset } : part,
   )
+  const of = [...(earlier.of ?? []), ...(later.of ?? [])]
   return {
     ...later,
+    ...(of.length ? { of } : {}),
     inputs: [...earlier.inputs, ...later.inputs.slice(1)],
     op: { kind: 'colour', parts: [...earlier.op.parts, ...moved] },
   }

@@ -115,6 +115,8 @@ export interface Node {
   canvas: Canvas
   /** The part of it that is made. */
   area: Area
+  /** The ids of the steps that it was planned for: several where runs of them are one pass. */
+  of?: readonly string[] | undefined
 }
 
 /** How light above white leaves at the edge of the house: cut at 1, or bent gently below it. */
@@ -149,7 +151,21 @@ export class GraphBuilder {
   readonly #byKey = new Map<string, number>()
   readonly #canvases = new Map<string, Canvas>()
 
+  /** The step for which nodes are added now. */
+  #for: string | undefined
+
   constructor(readonly scale: number) {}
+
+  /** Notes on all nodes that are added meanwhile for which step they are; undefined for none. */
+  forStep<T>(stepId: string | undefined, add: () => T): T {
+    const outer = this.#for
+    this.#for = stepId
+    try {
+      return add()
+    } finally {
+      this.#for = outer
+    }
+  }
 
   /** The canvas for a full-size picture of a size. */
   canvas(size: Size): Canvas {
@@ -161,11 +177,12 @@ export class GraphBuilder {
 
   add(canvas: Canvas, op: Op, inputs: number[] = []): number {
     const { width, height, scale } = canvas
-    const of = inputs.map((i) => this.nodes[i]?.key).join()
-    const key = hash(`${width}x${height}@${scale}|${JSON.stringify(op)}|${of}`)
+    const made = inputs.map((i) => this.nodes[i]?.key).join()
+    const key = hash(`${width}x${height}@${scale}|${JSON.stringify(op)}|${made}`)
     const known = this.#byKey.get(key)
     if (known !== undefined) return known
-    const index = this.nodes.push({ key, op, inputs, canvas }) - 1
+    const of = this.#for === undefined ? {} : { of: [this.#for] }
+    const index = this.nodes.push({ key, op, inputs, canvas, ...of }) - 1
     this.#byKey.set(key, index)
     return index
   }

@@ -69,7 +69,7 @@ function at(work: Work, t: number): Work {
 function sourceOf(work: Work): number {
   const known = work.states.get('')
   if (known !== undefined) return known
-  const node = work.by.source(work, work.stage, work.t)
+  const node = work.g.forStep(undefined, () => work.by.source(work, work.stage, work.t))
   work.states.set('', node)
   return node
 }
@@ -131,7 +131,8 @@ export function stateOf(work: Work, last: Step): number {
   }
   let state = picture ?? sourceOf(work)
   for (const step of chain.reverse()) {
-    state = planStep(work, step, state)
+    const before = state
+    state = work.g.forStep(step.id, () => planStep(work, step, before))
     work.states.set(step.id, state)
     work.open.delete(step.id)
   }

@@ -24,6 +24,8 @@ interface Job {
   fetch(sources: readonly SourceFrame[]): Promise<(Picture | undefined)[]>
   /** Gives what a resource holds, asked for once a worker: a table's colours, a font's file. */
   table(resource: Resource): Holding | Promise<Holding>
+  /** Every step is made anew, and how long each takes is told. */
+  costs?: boolean | undefined
   /** It was given to a worker that died. */
   again?: boolean
   signal?: AbortSignal | undefined
@@ -101,6 +103,9 @@ export class RenderPool {
   get held(): number {
     return this.#hand?.heldBytes ?? 0
   }
+
+  /** Whether the picture of a node is held for the next picture at hand. */
+  holds = (key: string): boolean => this.#hand?.held.has(key) ?? false
 
   /** Sees to it that workers have this much memory; those with less are replaced as they become idle. */
   reserve(bytes: number): void {
@@ -233,7 +238,7 @@ export class RenderPool {
 
   async #call(
     seat: Seat,
-    { plan, format, alpha, urgent, signal, table }: Job,
+    { plan, format, alpha, urgent, signal, table, costs }: Job,
     sources: Source[],
   ): Promise<Delivered | undefined> {
     const transfer = [...new Set(sources.flatMap(({ picture }) => (picture ? buffersOf(picture) : [])))]
@@ -254,7 +259,7 @@ export class RenderPool {
     signal?.addEventListener('abort', abort, { once: true })
     try {
       const keep = urgent && seat === this.#hand ? this.nodes : 0
-      const argument = { plan, sources, tables, format, alpha, keep, into, stop }
+      const argument = { plan, sources, tables, format, alpha, keep, into, stop, costs }
       for (const { hash, table: found } of tables) if (found) seat.tables.add(hash)
       const { picture, held } = await seat.caller.call('render', argument, { transfer })
       if (held) [seat.held, seat.heldBytes] = [new Set(held.keys), held.bytes]

@@ -1,6 +1,6 @@
 import { type Codes, type DeliveredAlpha, encodePicture, type PictureFormat } from '@stilus/core/deliver'
 import { Kernels } from '@stilus/core/kernels'
-import { type Plan, renderFrame, sourcesBeside } from '@stilus/core/render'
+import { costsOf, type Node, type Plan, renderFrame, sourcesBeside } from '@stilus/core/render'
 import { openTypeface, type Typeface } from '@stilus/core/lettering'
 import type { ColourTable } from '@stilus/core/steps'
 import { Moved, serve } from '../rpc'
@@ -17,6 +17,8 @@ export interface Delivered {
   /** Where a part lies: the offset of its first pixel and the size of the whole, in its own pixels. */
   part?: { x: number; y: number; width: number; height: number }
   data: Codes
+  /** Milliseconds that each step took, where that was asked for. */
+  costs?: Record<string, number>
 }
 
 /** What a worker answers: no picture where it was not given what it needs. */
@@ -62,6 +64,8 @@ export const handlers = {
     into?: ArrayBuffer | undefined
     /** Not 0 when the result is no longer wanted. */
     stop?: Int32Array | undefined
+    /** Every step is made anew, and how long each takes is told. */
+    costs?: boolean | undefined
   }) {
     if (!kernels) throw new Error('The renderer was not started.')
     const { plan, sources, format, alpha, keep, stop } = job
@@ -76,8 +80,14 @@ export const handlers = {
       (wanted) => !sources.some((s) => s.mediaId === wanted.mediaId && s.frame === wanted.frame),
     )
     if (lacks) return new Moved<Rendered>({ held: recent.state }, [])
+    const spent: { of: Node['of']; ms: number }[] = []
+    const timed = {
+      clock: () => performance.now(),
+      tell: ({ of }: Node, ms: number) => spent.push({ of, ms }),
+    }
     const frame = await renderFrame(kernels, plan, find, {
       cache: keep ? recent : undefined,
+      timed: job.costs ? timed : undefined,
       tables: Object.fromEntries(
         plan.resources.flatMap(({ id, hash }) => {
           const table = tables.get(hash)
@@ -89,7 +99,8 @@ export const handlers = {
     })
     try {
       const data = await encodePicture(kernels, frame, { format, alpha }, plan.highlights, job.into)
-      const picture: Delivered = { width: frame.width, height: frame.height, data }
+      const { width, height } = frame
+      const picture: Delivered = { width, height, data, ...(job.costs ? { costs: costsOf(spent) } : {}) }
       const held = keep ? recent.state : undefined
       return new Moved<Rendered>({ picture, held }, [data.buffer])
     } finally {

@@ -1,7 +1,7 @@
 import type { Area } from '@stilus/core/frame'
 import type { Project } from '@stilus/core/project'
 import { fontFile } from '../fonts'
-import { colourTable, type Plan, type Resource } from '@stilus/core/render'
+import { colourTable, type Cost, keptSteps, type Plan, type Resource } from '@stilus/core/render'
 import type { DeliveredAlpha, PictureFormat } from '@stilus/core/deliver'
 import { type FindBlob, type MediaCaller, MediaLibrary } from '../media/library'
 import { memoryShares, usualMemory } from '../memory'
@@ -122,6 +122,16 @@ export class Renderer {
     return meanOf(await this.render({ ...request, format: 'float' }), request.area, request.scale)
   }
 
+  /** What each step of a picture costs, by its id: measured by making all of it anew. Steps that do nothing are not among them. @throws AbortError */
+  async costs(request: RenderRequest): Promise<Record<string, Cost>> {
+    const { plan } = await this.#planner.plan(request)
+    const picture = await this.#make(plan, 'rgba8', request, true)
+    this.recycle(picture)
+    const kept = keptSteps(plan, this.#pool.holds)
+    const costs = Object.entries(picture.costs ?? {})
+    return Object.fromEntries(costs.map(([step, ms]) => [step, { ms, kept: kept.has(step) }]))
+  }
+
   /** Tells what the user is looking at, so that what lies near it is kept. */
   look(request: RenderRequest): void {
     this.cache.look(groupOf(request), request.frame)
@@ -177,6 +187,7 @@ export class Renderer {
     plan: Plan,
     format: PictureFormat,
     { project, urgent = false, soon = false, quick = false, signal, alpha = 'straight' }: RenderRequest,
+    costs = false,
   ): Promise<Delivered> {
     this.#pool.reserve(arenaBytes(project))
     let [failed, near] = [false, false]
@@ -205,7 +216,7 @@ export class Renderer {
       })
     }
     const order = { urgent: urgent && !quick, soon }
-    const made = await this.#pool.run({ plan, format, alpha, ...order, fetch, table, signal })
+    const made = await this.#pool.run({ plan, format, alpha, ...order, fetch, table, signal, costs })
     const marks = { ...(failed && { failed }), ...(near && { near }) }
     return { ...made, ...partOf(plan), ...marks }
   }
