@@ -131,10 +131,9 @@ describe('wire by wire', () => {
     fc.assert(
       fc.property(anyGraph, anyId, fc.constantFrom('before' as const, 'other' as const), (p, to, input) => {
         const was = all(p)
-        const after = run(p, [
-          'wire.insert',
-          { stack, stepId: 'x', use: 'grade', into: { stepId: to, input } },
-        ])
+        const added = run(p, ['step.add', { stack, stepId: 'x', use: 'grade', at: 6 }])
+        expect([all(added), result(added)]).toEqual([{ ...was, x: { before: 'f', other: undefined } }, 'x'])
+        const after = run(added, ['wire.put', { stepId: 'x', into: { stepId: to, input } }])
         const old = was[to] as ReturnType<typeof inputsOf>
         expect(all(after)).toEqual({
           ...was,
@@ -142,9 +141,8 @@ describe('wire by wire', () => {
           [to]: { ...old, [input]: 'x' },
         })
         expect(result(after)).toBe(result(p))
-        const last = run(p, ['wire.insert', { stack, stepId: 'x', use: 'grade', into: null }])
-        expect(all(last)).toEqual({ ...was, x: { before: 'f', other: undefined } })
-        expect(result(last)).toBe('x')
+        const back = run(after, ['wire.put', { stepId: 'x', into: null }])
+        expect([all(back), result(back)]).toEqual([all(added), 'x'])
       }),
     )
   })
@@ -153,10 +151,14 @@ describe('wire by wire', () => {
     fc.assert(
       fc.property(anyGraph, anyId, (p, id) => {
         const was = all(p)
-        const from = { kind: 'step', stepId: id } as const
-        const beside = run(p, ['wire.add', { stack, stepId: 'x', use: 'grade', from, place: [3, 4] }])
+        const beside = run(
+          p,
+          ['step.add', { stack, stepId: 'x', use: 'grade', at: 6 }],
+          ['wire.out', { stepId: 'x' }],
+          ['wire.lay', { stepId: 'x', input: 'before', binding: { kind: 'step', stepId: id } }],
+        )
         expect(all(beside)).toEqual({ ...was, x: { before: id, other: undefined } })
-        expect([result(beside), getStep(beside, 'x').place]).toEqual([result(p), [3, 4]])
+        expect(result(beside)).toBe('f')
         const out = tried(p, ['wire.out', { stepId: id }])
         if (!out) return
         const through = (to: string | undefined) => (to === id ? was[id]?.before : to)

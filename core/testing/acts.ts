@@ -186,13 +186,10 @@ export function anyAct(): fc.Arbitrary<Act> {
       input: of('before', 'other', 'matte', 'amount', 'still', 'incoming'),
       binding: fc.option(binding),
     }),
-    act('wire.insert', {
-      stack,
+    act('wire.put', {
       stepId,
-      use,
       into: fc.option(fc.record({ stepId, input: of('before', 'other', 'matte') })),
     }),
-    act('wire.add', { stack, stepId, use, from: binding }),
     act('wire.out', { stepId }),
     act('wire.end', { stepId }),
     act('wire.lay', { stepId, input: of('before', 'other', 'matte', 'item:e'), binding }),

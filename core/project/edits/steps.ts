@@ -215,4 +215,4 @@ export const STEP_EDITS = {
   ),
 }
 
-export { begin, leftBehind, presetSchema, take, takePreset }
+export { begin, leftBehind, take }

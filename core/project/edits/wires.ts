@@ -1,5 +1,4 @@
 import { z } from 'zod'
-import { findStep } from '../../steps'
 import { defineEdit } from '../define'
 import {
   allSteps,
@@ -14,13 +13,11 @@ import {
 } from '../find'
 import { stackSteps, stackWith } from '../find'
 import { refuseLoops } from '../loops'
-import { findOwner } from '../owners'
-import { newStep } from '../parts'
 import { bindingSchema, placeSchema, type Project, type Stack, type Step, type Wiring } from '../schema'
 import { take, taken } from '../takes'
 import { cutOut, keepingWires, wireIn, workOn } from '../wires'
 import { id, name, onStack, onStep } from './common'
-import { begin, presetSchema, takePreset } from './steps'
+import { take as takeOut } from './steps'
 
 /** How the wires of a stack were laid out. @throws NotFound */
 function wiringOf(p: Project, { kind, id }: Stack): Wiring {
@@ -35,42 +32,25 @@ function wiringOf(p: Project, { kind, id }: Stack): Wiring {
   return (owner.wiring ??= {})
 }
 
-/** A new step, as it is added by its treatment. @throws NotFound */
-function made(use: string, stepId: string, preset?: z.infer<typeof presetSchema>): Step {
-  const declaration = findStep(use)
-  if (!declaration) throw new NotFound('treatment', use)
-  const step = newStep(declaration, stepId)
-  if (preset) takePreset(step, preset)
-  return step
-}
-
-/** Puts a step beside what leads to the result: right behind the one that it works on, or before the last. */
-function putBeside(steps: Step[], step: Step, after: string | undefined): void {
-  const found = steps.findIndex((s) => s.id === after)
-  const at = found < 0 ? steps.length - 1 : Math.min(found + 1, steps.length - 1)
-  keepingWires(steps, () => void steps.splice(Math.max(0, at), 0, step))
-}
-
-const what = (use: string) => findStep(use)?.name ?? use
-const newCard = {
-  ...onStack,
-  ...onStep,
-  use: z.string(),
-  preset: presetSchema.optional(),
-  place: placeSchema.optional(),
-}
+/** Puts a step beside what leads to the result: before the last. */
+const putBeside = (steps: Step[], list: Step[], step: Step): void =>
+  keepingWires(steps, () => void list.splice(Math.max(0, list.length - 1), 0, step))
 
 /** Wires between steps, and how they are laid out. */
 export const WIRE_EDITS = {
-  /** Puts a new step on a wire: on the one that leads into an input of a step, or to the result. */
-  'wire.insert': defineEdit(
-    { ...newCard, into: z.object({ stepId: id, input: z.string().min(1).max(120) }).nullable() },
-    (a) => `Put ${what(a.use)} on a wire`,
+  /** Takes a step off its wires and puts it on another: on the one that leads into an input of a step, or to the result. */
+  'wire.put': defineEdit(
+    { ...onStep, into: z.object({ stepId: id, input: z.string().min(1).max(120) }).nullable() },
+    () => 'Put a step on a wire',
     (p, a) => {
-      if (findOwner(p, 'step', a.stepId)) return
-      const steps = stackSteps(p, a.stack)
-      const step = made(a.use, a.stepId, a.preset)
-      if (a.place) step.place = a.place
+      const stack = stackWith(p, a.stepId)
+      const steps = stackSteps(p, stack)
+      const step = getStep(p, a.stepId)
+      if (a.into?.stepId === a.stepId || allSteps([step]).some((s) => s.id === a.into?.stepId))
+        throw new Refused(`${step.name} cannot stand before itself. Choose another wire.`)
+      takeOut(p, a.stepId)
+      const { before: _, ...rest } = step.inputs ?? {}
+      step.inputs = rest
       if (!a.into) wireIn(steps, steps, steps.length, step)
       else {
         const reader = getStep(p, a.into.stepId)
@@ -84,27 +64,8 @@ export const WIRE_EDITS = {
           take(steps, reader, a.into.input, { kind: 'step', stepId: step.id })
         }
       }
-      begin(p, a.stack)
-      refuseLoops(p, { kind: 'stack', stack: a.stack })
-    },
-  ),
-  /** Adds a step that leads nowhere yet. The first step of all leads to the result. */
-  'wire.add': defineEdit(
-    { ...newCard, from: bindingSchema.optional() },
-    (a) => `Add ${what(a.use)} beside the others`,
-    (p, a) => {
-      if (findOwner(p, 'step', a.stepId)) return
-      const steps = stackSteps(p, a.stack)
-      const step = made(a.use, a.stepId, a.preset)
-      if (a.place) step.place = a.place
-      const from = a.from ?? { kind: 'none' as const }
-      if (!steps.length) steps.push(step)
-      else {
-        putBeside(steps, step, from.kind === 'step' ? from.stepId : undefined)
-        workOn(steps, step, from)
-      }
-      begin(p, a.stack)
-      refuseLoops(p, { kind: 'after', stepId: a.stepId })
+      if (!Object.keys(step.inputs ?? {}).length) delete step.inputs
+      refuseLoops(p, { kind: 'stack', stack })
     },
   ),
   /** Takes a step off its wires: what worked on it works on what it worked on, and it stays beside them, taking nothing. */
@@ -120,7 +81,7 @@ export const WIRE_EDITS = {
           `${step.name} is the only one here, so that something must lead to the result through it. Add another one first, or remove it.`,
         )
       cutOut(steps, step)
-      putBeside(list, step, undefined)
+      putBeside(steps, list, step)
       workOn(steps, step, { kind: 'none' })
     },
   ),
