@@ -13,11 +13,13 @@ import { PLAYING } from './playing'
 import { PREVIEW } from './preview'
 import { KEYING } from './keying'
 import { STEPPING } from './stepping'
+import { WIRING } from './wiring'
 import { set, onDesk, addStep, leave, neighbour, openCut, goTo } from './acts'
 
 /** Everything that can be done by a key or from the palette; of those with the same key the first that makes sense is meant. */
 export const COMMANDS: readonly Command[] = [
   ...PLAYING,
+  ...WIRING,
   ...STEPPING,
   ...KEYING,
   ...LOOKING,

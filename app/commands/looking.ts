@@ -142,7 +142,7 @@ export const LOOKING: readonly Command[] = [
     id: 'surround',
     label: 'Next surround',
     group: 'Look',
-    keys: ['g'],
+    keys: ['shift+g'],
     run: () => set({ surround: SURROUNDS[(SURROUNDS.indexOf(view().surround) + 1) % 4] ?? 'dark' }),
   },
 ]

@@ -34,6 +34,7 @@ import { RegionOverlay } from '../viewer/region-overlay'
 import { Seen } from '../viewer/seen'
 import { RunUp, Transport } from '../viewer/transport'
 import { ViewBar } from '../viewer/view-bar'
+import { Wires } from '../wires/wires'
 import { Bar } from './bar'
 import { CataloguePage } from '../catalogue/page'
 import { DeskDrawers } from './desk-drawers'
@@ -96,6 +97,7 @@ export function DeskScreen({ project, kind }: { project: Project; kind: Exclude<
 const StripMemo = memo(Strip)
 const PanelMemo = memo(StepPanel)
 const LanesMemo = memo(Lanes)
+const WiresMemo = memo(Wires)
 
 function DeskBody() {
   const { project, stage } = useDesk()
@@ -103,7 +105,8 @@ function DeskBody() {
   const { lanes: shows, browsing, motionId } = useView('lanes', 'browsing', 'motionId')
   const lanesSize = useKeptSize('lanes', 168, 96, 640)
   const curvesSize = useKeptSize('curves', 250, 140, 720)
-  const [lanes, setLanes] = shows === 'lanes' ? lanesSize : curvesSize
+  const wiresSize = useKeptSize('wires', 340, 180, 900)
+  const [lanes, setLanes] = { lanes: lanesSize, curves: curvesSize, wires: wiresSize }[shows]
   return (
     <div className="relative flex min-h-0 flex-1 flex-col">
       {browsing && <CataloguePage />}
@@ -111,7 +114,7 @@ function DeskBody() {
         <DeskDrawers project={project} stage={stage} sequence={stage.sequence} />
         <main className="flex min-w-0 flex-1 flex-col">
           <Picture />
-          <StripMemo />
+          {shows !== 'wires' && <StripMemo />}
         </main>
         <aside
           aria-label="Controls"
@@ -128,7 +131,7 @@ function DeskBody() {
       </div>
       <div className="relative flex shrink-0 flex-col border-t" style={{ height: lanes }}>
         <Divider label="Height of the lanes" size={lanes} grows="up" onSize={setLanes} />
-        <LanesMemo />
+        {shows === 'wires' ? <WiresMemo /> : <LanesMemo />}
       </div>
     </div>
   )

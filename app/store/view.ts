@@ -13,6 +13,8 @@ export type ScopeName = 'waveform' | 'parade' | 'vectorscope' | 'histogram'
 export type Against =
   | { kind: 'source' }
   | { kind: 'before' }
+  /** The state after a step. */
+  | { kind: 'state'; id: string }
   /** What the shot showed before another source came in its place. */
   | { kind: 'stood' }
   /** At a cut, one of its shots without the transition. */
@@ -156,7 +158,14 @@ export interface ViewState {
   titles: boolean
   /** Something that can be shown is being dragged to where pictures go. */
   carrying: boolean
-  lanes: 'lanes' | 'curves'
+  lanes: 'lanes' | 'curves' | 'wires'
+  /** Among the wires: groups whose steps are seen, cards whose numbers are, and the wire in hand. */
+  openGroups: string[]
+  openCards: string[]
+  wireId: string | null
+  /** They are read as a list; each card says what it costs. */
+  wiresListed: boolean
+  costs: boolean
   /** Steps whose lanes are open beside the selected one. */
   openLanes: string[]
   chosenKeys: ChosenKeys[]
@@ -202,6 +211,9 @@ const PASSING = {
   insertAt: null,
   branch: null,
   openLanes: [],
+  openGroups: [],
+  openCards: [],
+  wireId: null,
   chosenKeys: [],
   modifiers: null,
   browsing: false,
@@ -237,6 +249,8 @@ const initialState: ViewState = {
   titles: false,
   mark: { kind: 'drop', shape: 'box', wide: 24 },
   lanes: 'lanes',
+  wiresListed: false,
+  costs: false,
   palette: false,
   keys: false,
   guide: null,
@@ -255,6 +269,7 @@ function select(state: ViewState, stepId: string | null, stepIds: string[]) {
     corners: [],
     modifiers: null,
     chosenKeys: [],
+    wireId: null,
   })
   if (state.look !== 'source') state.look = 'result'
 }
@@ -283,7 +298,9 @@ const slice = createSlice({
       compare: {
         ...state.compare,
         flipped: false,
-        against: state.compare.against.kind === 'variant' ? { kind: 'source' } : state.compare.against,
+        against: ['variant', 'state'].includes(state.compare.against.kind)
+          ? { kind: 'source' }
+          : state.compare.against,
       },
       ...payload,
     }),

@@ -34,7 +34,7 @@ export const looksOf = (step: Step | undefined): Look[] =>
     { value: 'source', label: 'Source' },
     ...(step ? [{ value: 'region matte', label: 'Region' }] : []),
     ...(step ? (findStep(step.use)?.outputs ?? []).map((v) => ({ value: v.id, label: v.label })) : []),
-    ...(step ? REGION_LOOKS : []),
+    ...(step ? [...REGION_LOOKS, { value: 'state', label: 'As of this step' }] : []),
   ].map((look, i) => ({ ...look, key: i < 6 ? String(i + 4) : '' }))
 
 export const INSPECTIONS: { value: Inspect; label: string; key: string }[] = [
@@ -57,13 +57,15 @@ export function saysLook(
   const what =
     look === 'source'
       ? 'The untouched source'
-      : look === 'region matte'
-        ? `Where ${name} acts`
-        : look !== 'result'
-          ? `${label} of ${name}`
-          : solo.length
-            ? `Only ${solo.map((id) => layoutOf(stage.steps).get(id)?.step.name ?? 'a step').join(', ')}`
-            : null
+      : look === 'state'
+        ? `After ${name}`
+        : look === 'region matte'
+          ? `Where ${name} acts`
+          : look !== 'result'
+            ? `${label} of ${name}`
+            : solo.length
+              ? `Only ${solo.map((id) => layoutOf(stage.steps).get(id)?.step.name ?? 'a step').join(', ')}`
+              : null
   const channel = INSPECTIONS.find((i) => i.value === inspect)?.label
   return channel ? `${channel}${what ? `: ${what}` : ''}` : what
 }
@@ -79,6 +81,7 @@ export function targetOf(
   const target: StackTarget = { kind: 'stack', stack: stage.stack }
   if (peek) return { ...target, upTo: peek }
   if (look === 'source') return { ...target, upTo: 'source' }
+  if (look === 'state' && stepId) return { ...target, upTo: stepId }
   if (look !== 'result' && stepId) {
     const item = look.startsWith('region') && lookItem && itemId ? { item: itemId } : {}
     const opacity = look === 'region overlay' ? { opacity: overlay } : {}
@@ -108,6 +111,10 @@ export function againstOf(
     case 'before': {
       const before = stateBefore(stage, stepId)
       return before && { target: { ...own, upTo: before.id }, name: before.name }
+    }
+    case 'state': {
+      const step = layoutOf(stage.steps).get(against.id)?.step
+      return step && { target: { ...own, upTo: step.id }, name: `After ${step.name}` }
     }
     case 'stood': {
       const stood = stage.shot?.stood

@@ -207,6 +207,7 @@ export {
   stepValues,
   valueNow,
 } from './values'
+export type { Wiring } from './schema'
 export type {
   CoatItem,
   FrontItem,

@@ -3,13 +3,13 @@ import { useMemo } from 'react'
 import { frameRange, playScale, seek } from '../../session/playback'
 import { useAppDispatch, useView } from '../../store/store'
 import { viewActions } from '../../store/view'
-import { Segments } from '../../ui/fields'
 import { Playhead, Ruler, TimeScale } from '../../ui/timeline'
 import { CachedLine } from '../../viewer/cached-line'
 import { CutBand } from './cut-band'
 import { CurveView } from './curve-view'
 import { ChosenSpan, KeyTools } from './key-tools'
 import { LaneList } from './lane-list'
+import { LanesChoice } from './lanes-choice'
 import { Markers } from './markers'
 import { useDesk } from '../use-desk'
 
@@ -34,17 +34,8 @@ export function Lanes() {
         {(map) => (
           <>
             <div className="flex h-8 shrink-0 border-b">
-              <div className="flex w-[200px] shrink-0 items-center justify-between border-r px-1.5">
-                <Segments
-                  label="What time shows"
-                  value={lanes}
-                  options={[
-                    { value: 'lanes', label: 'Lanes' },
-                    { value: 'curves', label: 'Curves' },
-                  ]}
-                  onChange={(v) => dispatch(viewActions.set({ lanes: v as 'lanes' }))}
-                  className="!h-6"
-                />
+              <div className="flex w-[200px] shrink-0 items-center justify-between border-r px-1">
+                <LanesChoice />
                 <KeyTools />
               </div>
               <div className="relative flex flex-1">

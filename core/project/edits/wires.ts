@@ -1,18 +1,8 @@
 import { z } from 'zod'
 import { defineEdit } from '../define'
-import {
-  allSteps,
-  getObject,
-  getShot,
-  getSpan,
-  getStep,
-  getTransition,
-  listOf,
-  NotFound,
-  Refused,
-} from '../find'
-import { stackSteps, stackWith } from '../find'
+import { allSteps, getStep, listOf, NotFound, Refused, stackSteps, stackWith } from '../find'
 import { refuseLoops } from '../loops'
+import { findOwner } from '../owners'
 import { bindingSchema, placeSchema, type Project, type Stack, type Step, type Wiring } from '../schema'
 import { take, taken } from '../takes'
 import { cutOut, keepingWires, wireIn, workOn } from '../wires'
@@ -21,14 +11,8 @@ import { take as takeOut } from './steps'
 
 /** How the wires of a stack were laid out. @throws NotFound */
 function wiringOf(p: Project, { kind, id }: Stack): Wiring {
-  const owner =
-    kind === 'shot'
-      ? getShot(p, id)
-      : kind === 'span'
-        ? getSpan(p, id)
-        : kind === 'object'
-          ? getObject(p, id)
-          : getTransition(p, id)
+  const owner = findOwner(p, kind, id)
+  if (!owner) throw new NotFound(kind, id)
   return (owner.wiring ??= {})
 }
 
@@ -177,6 +161,13 @@ export const WIRE_EDITS = {
       const wiring = wiringOf(p, a.stack)
       wiring.frames = wiring.frames?.filter((f) => f.id !== a.frameId)
       for (const step of allSteps(stackSteps(p, a.stack))) if (step.frame === a.frameId) delete step.frame
+    },
+  ),
+  'frame.leave': defineEdit(
+    { stepIds: z.array(id).min(1) },
+    () => 'Take out of a frame',
+    (p, a) => {
+      for (const stepId of a.stepIds) delete getStep(p, stepId).frame
     },
   ),
   'note.put': defineEdit(

@@ -1,0 +1,22 @@
+import { useAppDispatch, useView } from '../../store/store'
+import { viewActions } from '../../store/view'
+import { Segments } from '../../ui/fields'
+
+/** What stands under the picture: time as lanes or curves, or the treatment as wires. */
+export function LanesChoice() {
+  const dispatch = useAppDispatch()
+  const { lanes } = useView('lanes')
+  return (
+    <Segments
+      label="What stands below"
+      value={lanes}
+      options={[
+        { value: 'lanes', label: 'Lanes' },
+        { value: 'curves', label: 'Curves' },
+        { value: 'wires', label: 'Wires' },
+      ]}
+      onChange={(v) => dispatch(viewActions.set({ lanes: v as 'lanes' }))}
+      className="!h-6"
+    />
+  )
+}

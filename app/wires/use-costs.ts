@@ -1,0 +1,41 @@
+import type { Stage } from '@stilus/core/project'
+import type { Cost } from '@stilus/core/render'
+import { useEffect, useState } from 'react'
+import { playScale } from '../session/playback'
+import { session } from '../session/session'
+import { useView } from '../store/store'
+
+/** Milliseconds of rest before costs are measured. */
+const REST = 400
+
+/** What each step costs at this frame, measured anew when the document and the playhead rest; none while that is not wanted. */
+export function useCosts({ project, stack }: Stage): Record<string, Cost> {
+  const {
+    costs: wanted,
+    frame,
+    playing,
+    quality,
+    hand,
+  } = useView('costs', 'frame', 'playing', 'quality', 'hand')
+  const [costs, setCosts] = useState<Record<string, Cost>>({})
+  const rests = wanted && !playing && !hand
+  useEffect(() => {
+    if (!rests) return
+    const stop = new AbortController()
+    const timer = setTimeout(() => {
+      const { kind, id } = stack
+      const target = { kind: 'stack' as const, stack: { kind, id } }
+      const request = { project, target, frame, scale: playScale(quality), signal: stop.signal }
+      session()
+        .renderer.costs(request)
+        .then(setCosts, () => undefined)
+    }, REST)
+    return () => {
+      clearTimeout(timer)
+      stop.abort()
+    }
+  }, [rests, project, stack, frame, quality])
+  return wanted ? costs : NONE
+}
+
+const NONE: Record<string, Cost> = {}

@@ -1,0 +1,112 @@
+import { useDesk } from '../desk/use-desk'
+import { ReactFlowProvider, useReactFlow } from '@xyflow/react'
+import { Gauge, List, Maximize, Plus, StickyNote, Waypoints } from 'lucide-react'
+import { useMemo, useState } from 'react'
+import { uid } from '../session/work'
+import { edit } from '../store/edit'
+import { useAppDispatch, useView } from '../store/store'
+import { viewActions } from '../store/view'
+import { IconButton } from '../ui/button'
+import { LanesChoice } from '../desk/lanes/lanes-choice'
+import { type Adding, Canvas } from './canvas'
+import { WireList } from './list'
+import { machineOf } from './machine'
+import { useCosts } from './use-costs'
+
+/** The whole treatment as one picture: every state a card, all that runs between them a wire; or the same as a list. */
+export const Wires = () => (
+  <ReactFlowProvider>
+    <Inner />
+  </ReactFlowProvider>
+)
+
+function Inner() {
+  const { stage } = useDesk()
+  const dispatch = useAppDispatch()
+  const flow = useReactFlow()
+  const {
+    openGroups,
+    openCards,
+    wiresListed,
+    costs: costing,
+  } = useView('openGroups', 'openCards', 'wiresListed', 'costs')
+  const [adding, setAdding] = useState<Adding | null>(null)
+  const machine = useMemo(() => machineOf(stage, openGroups, openCards), [stage, openGroups, openCards])
+  const costs = useCosts(stage)
+  const { stack, steps } = stage
+  const note = () => {
+    const bottom = Math.max(0, ...[...machine.places].map(([id, [, y]]) => y + machine.sizeOf(id).height))
+    dispatch(edit('note.put', { stack, noteId: uid(), text: '', place: [0, bottom + 40] }))
+    setTimeout(() => void flow.fitView({ padding: 0.08, maxZoom: 1 }), 60)
+  }
+  const total = Object.values(costs).reduce((sum, { ms }) => sum + ms, 0)
+  return (
+    <section aria-label="Wires" className="flex min-h-0 flex-1 flex-col">
+      <div className="flex h-8 shrink-0 items-center border-b">
+        <div className="flex w-[200px] shrink-0 items-center px-1.5">
+          <LanesChoice />
+        </div>
+        <div className="flex flex-1 items-center gap-1 px-2">
+          <IconButton
+            label="Add at the end"
+            onClick={() =>
+              setAdding({
+                at: { x: 12, y: 8 },
+                start: '',
+                spot: { kind: 'wire', into: null },
+                says: 'Add at the end',
+              })
+            }
+          >
+            <Plus size={15} />
+          </IconButton>
+          <IconButton label="Write a note" onClick={note}>
+            <StickyNote size={15} />
+          </IconButton>
+          <IconButton
+            label="Lay all cards out anew"
+            onClick={() => {
+              dispatch(edit('wires.tidy', { stack }))
+              setTimeout(() => void flow.fitView({ padding: 0.08, maxZoom: 1 }), 60)
+            }}
+          >
+            <Waypoints size={15} />
+          </IconButton>
+          <IconButton label="Show all" onClick={() => void flow.fitView({ padding: 0.08, maxZoom: 1 })}>
+            <Maximize size={15} />
+          </IconButton>
+          <IconButton
+            label="Show what each card costs"
+            pressed={costing}
+            onClick={() => dispatch(viewActions.set({ costs: !costing }))}
+          >
+            <Gauge size={15} />
+          </IconButton>
+          <IconButton
+            label="Read it as a list"
+            pressed={wiresListed}
+            onClick={() => dispatch(viewActions.set({ wiresListed: !wiresListed }))}
+          >
+            <List size={15} />
+          </IconButton>
+          <p className="ml-auto truncate text-xs text-dim">
+            {costing && total > 0
+              ? `All steps: ${Math.round(total)} ms`
+              : steps.length
+                ? 'Letters add. Drag from dot to dot. Alt and drag cuts.'
+                : 'Type the first letters of a treatment to add it.'}
+          </p>
+        </div>
+      </div>
+      {wiresListed ? (
+        <WireList stage={stage} machine={machine} />
+      ) : (
+        <Canvas
+          key={`${stack.kind} ${stack.id} ${stack.list ?? ''}`}
+          {...{ stage, machine, costs, adding }}
+          onAdding={setAdding}
+        />
+      )}
+    </section>
+  )
+}
