@@ -38,6 +38,8 @@ import { Wire, type WireEdge } from './wire'
 const NODES = { card: Card, around: Around, note: Note }
 const EDGES = { wire: Wire }
 const WAYS: Record<string, Way> = { ArrowLeft: 'left', ArrowRight: 'right', ArrowUp: 'up', ArrowDown: 'down' }
+/** How far inside the view what is selected is brought, in pixels of the screen. */
+const MARGIN = 16
 /** How near a wire something is on it, in pixels of the screen. */
 const NEAR = 14
 
@@ -100,7 +102,8 @@ export function Canvas({ stage, machine, costs, adding, onAdding }: Props) {
   }
   const placeAt = ([x, y]: Point): Place => {
     const at = flow.screenToFlowPosition({ x, y })
-    return [Math.round(at.x), Math.round(at.y)]
+    // Its main wire comes in where the pointer is.
+    return [Math.round(at.x), Math.round(at.y - machine.picture / 2)]
   }
   const wireNear = (at: Point) => {
     if (!root.current) return undefined
@@ -120,8 +123,15 @@ export function Canvas({ stage, machine, costs, adding, onAdding }: Props) {
       flow.flowToScreenPosition({ x: place[0], y: place[1] }),
       flow.flowToScreenPosition({ x: place[0] + width, y: place[1] + height }),
     ]
-    if (a.x >= box.left && b.x <= box.right && a.y >= box.top && b.y <= box.bottom) return
-    void flow.setCenter(place[0] + width / 2, place[1] + height / 2, { zoom: flow.getZoom() })
+    const into = (low: number, high: number, from: number, to: number) =>
+      low < from + MARGIN
+        ? from + MARGIN - low
+        : high > to - MARGIN
+          ? Math.max(to - MARGIN - high, from - low)
+          : 0
+    const [dx, dy] = [into(a.x, b.x, box.left, box.right), into(a.y, b.y, box.top, box.bottom)]
+    const { x, y, zoom } = flow.getViewport()
+    if (dx || dy) void flow.setViewport({ x: x + dx, y: y + dy, zoom })
     // Only a new choice moves the view, not every new layout.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [stepId])
@@ -350,7 +360,7 @@ export function Canvas({ stage, machine, costs, adding, onAdding }: Props) {
       tabIndex={0}
       data-facet={face}
       data-testid="wires"
-      className="relative min-h-0 flex-1 outline-offset-[-2px]"
+      className="relative min-h-0 flex-1 -outline-offset-1 focus-visible:outline-1 focus-visible:outline-dim"
       onKeyDown={keyDown}
       onPointerMove={(e) => {
         pointer.current = [e.clientX, e.clientY]

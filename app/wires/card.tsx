@@ -57,9 +57,9 @@ function targetOf(card: GraphCard, stack: Stage['stack']): Target | undefined {
 
 /** The dots at which wires begin and end: round for pictures, square for mattes, small for numbers. */
 const DOT = {
-  frame: 'size-2.5! rounded-full! border-0! bg-dim!',
-  matte: 'size-2! rounded-none! border-0! bg-dim!',
-  value: 'size-1.5! rounded-full! border-0! bg-faint!',
+  frame: 'z-10! size-2.5! rounded-full! border-0! bg-dim!',
+  matte: 'z-10! size-2! rounded-none! border-0! bg-dim!',
+  value: 'z-10! size-1.5! rounded-full! border-0! bg-faint!',
 }
 
 const PortDot = ({ port, side, top }: { port: Port; side: 'in' | 'out'; top?: number }) => (
@@ -69,6 +69,7 @@ const PortDot = ({ port, side, top }: { port: Port; side: 'in' | 'out'; top?: nu
     position={side === 'in' ? Position.Left : Position.Right}
     className={DOT[port.kind]}
     {...(top === undefined ? {} : { style: { top } })}
+    role="img"
     aria-label={`${port.label}, ${side === 'in' ? 'taken' : 'given'}`}
   />
 )
@@ -199,6 +200,7 @@ export const Card = memo(
                 id={`v ${id}`}
                 position={Position.Left}
                 className={DOT.value}
+                role="img"
                 aria-label={`${label} follows`}
               />
               <span className="truncate text-text">{label}</span>
@@ -207,6 +209,7 @@ export const Card = memo(
                 id={`v ${id}`}
                 position={Position.Right}
                 className={DOT.value}
+                role="img"
                 aria-label={`${label} is followed`}
               />
             </Row>

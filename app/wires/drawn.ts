@@ -53,6 +53,7 @@ export function nodesOf(stage: Stage, machine: Machine, { chosen, costs, lit }: 
       type: 'card',
       position: { x, y },
       selected: chosen.includes(card.id),
+      domAttributes: { 'aria-roledescription': 'card' },
       ariaLabel: `${name}${chosen.includes(card.id) ? ', selected' : ''}`,
       data: {
         ...{ card, stack, name, numbers: rows, picture, aspect: size.width / size.height },
@@ -116,6 +117,7 @@ export function edgesOf(
       targetHandle: wire.input,
       selected: wire.id === wireId,
       reconnectable: 'target',
+      domAttributes: { 'aria-roledescription': 'wire' },
       ariaLabel: `${wire.kind === 'matte' ? 'Matte' : 'Picture'} from ${nameOf(wire.from)} to ${nameOf(wire.to)}, ${label ?? ''}`,
       data: { kind: wire.kind, leads: leads.has(wire.to), lit: isLit(wire.from, wire.to) },
     }
@@ -132,6 +134,7 @@ export function edgesOf(
         targetHandle: `v ${addressName(wire.target)}`,
         selected: wire.id === wireId,
         reconnectable: false,
+        domAttributes: { 'aria-roledescription': 'wire' },
         ariaLabel: `A number of ${nameOf(wire.to)} follows one of ${nameOf(wire.from)}`,
         data: { kind: 'value', leads: chosen.includes(wire.to), lit: false, says: saysPull(stage, wire) },
       },

@@ -120,7 +120,7 @@ export function machineOf(
   const sizeOf = (id: string) => {
     const card = cards.get(id)
     const rows = card ? inputRows(card).length + outputRows(card).length + (numbers.get(id)?.length ?? 0) : 0
-    return { width: CARD, height: picture + FOOT + rows * ROW + (rows ? 4 : 0) }
+    return { width: CARD, height: picture + FOOT + rows * ROW + (rows ? 4 : 0), axis: picture / 2 }
   }
   const byHand = new Map<string, Place>()
   const wiring = wiringOf(stage)

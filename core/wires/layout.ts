@@ -4,6 +4,8 @@ import type { Graph } from './graph'
 export interface Box {
   width: number
   height: number
+  /** How far below its upper edge the main wire comes in and leaves; in the middle unless given. */
+  axis?: number | undefined
 }
 export type Place = [number, number]
 
@@ -31,7 +33,12 @@ export function placesOf(
   const graph = new graphlib.Graph({ compound: true })
   graph.setGraph({ rankdir: 'LR', ranksep: GAP_ACROSS, nodesep: GAP_ALONG, ranker: 'network-simplex' })
   graph.setDefaultEdgeLabel(() => ({}))
-  for (const id of cards.map((c) => c.id).sort()) graph.setNode(id, { ...sizeOf(id) })
+  // Wires that go on run straight: every card hangs by its axis, as far below it as above.
+  const hung = (id: string) => {
+    const { width, height, axis = height / 2 } = sizeOf(id)
+    return { width, height: 2 * Math.max(axis, height - axis), axis }
+  }
+  for (const id of cards.map((c) => c.id).sort()) graph.setNode(id, hung(id))
   // What is in an opened group lies together.
   for (const { id, group } of cards) {
     if (cards.some((c) => c.group === id)) graph.setParent(id, inside(graph, id))
@@ -47,8 +54,8 @@ export function placesOf(
   layout(graph)
   const places = new Map<string, Place>()
   for (const { id } of cards) {
-    const { x, y, width, height } = graph.node(id) as Box & { x: number; y: number }
-    places.set(id, byHand.get(id) ?? [Math.round(x - width / 2), Math.round(y - height / 2)])
+    const { x, y, width, axis } = graph.node(id) as Required<Box> & { x: number; y: number }
+    places.set(id, byHand.get(id) ?? [Math.round(x - width / 2), Math.round(y - axis)])
   }
   return places
 }
