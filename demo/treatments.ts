@@ -13,6 +13,7 @@ import {
   stageOf,
   type Track,
 } from '@stilus/core/project'
+import { comet } from './comet'
 import { CUTS, RATE, SIZE } from './cut'
 import type { Act, Look } from './project'
 
@@ -28,7 +29,7 @@ export function finishShots(act: Act, look: Look): void {
   flags(act, look)
   cart(act)
   talkOn(act)
-  note(act, 'comet', 'Left untouched: try a glow on the tin and a cooler night.')
+  comet(act)
   keyOverRoofs(act)
   note(act, 'bench', 'The star chart goes onto the tablet; the arm stays in front.')
   note(act, 'tower', 'Sways sideways: steady it, keep the tilt.')

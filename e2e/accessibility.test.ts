@@ -119,7 +119,7 @@ test('hand over', async () => {
 test('the whole way by keyboard alone: open, treat, type, limit, key, undo', async () => {
   const { page } = stage
   await page.goto(`${stage.address}/p/the-tin-comet`)
-  const shot = page.getByRole('button', { name: /^Shot Comet hangs/ })
+  const shot = page.getByRole('button', { name: /^Shot Stairs/ })
   await shot.focus()
   await page.keyboard.press('Enter')
   await pictureOf(page, 0)

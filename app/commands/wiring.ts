@@ -30,6 +30,15 @@ export const WIRING: readonly Command[] = [
     run: () => set({ wiresListed: !view().wiresListed }),
   },
   {
+    id: 'wires-tall',
+    label: 'Wires over most of the window, or the picture',
+    group: 'Wires',
+    keys: ['shift+w'],
+    words: ['large', 'full'],
+    when: onDesk,
+    run: () => set({ lanes: 'wires', wiresTall: view().lanes !== 'wires' || !view().wiresTall }),
+  },
+  {
     id: 'wires-costs',
     label: 'Show what each step costs',
     group: 'Wires',

@@ -40,8 +40,10 @@ import { RegionOverlay } from '../viewer/region-overlay'
 import { Seen } from '../viewer/seen'
 import { Transport } from '../viewer/transport'
 import { ViewBar } from '../viewer/view-bar'
+import { Wires } from '../wires/wires'
 import { Bar } from './bar'
 import { DeskDrawers } from './desk-drawers'
+import { TALL } from './desk-screen'
 
 /** The desk of a design: its objects on the picture, in a list with their time, and the treatments of the one in hand. */
 export function DesignScreen({ project }: { project: Project }) {
@@ -110,9 +112,16 @@ function Body({ design }: { design: Design }) {
   const step = useSelectedStep()
   const [panel, setPanel] = useKeptSize('controls', 308, 292, 560)
   const [lanes, setLanes] = useKeptSize('object lanes', 190, 96, 640)
-  const { browsing, roster: open } = useView('browsing', 'roster')
+  const {
+    browsing,
+    roster: open,
+    lanes: shows,
+    wiresTall,
+  } = useView('browsing', 'roster', 'lanes', 'wiresTall')
+  const [wires, setWires] = useKeptSize('wires', 340, 180, 900)
   const roster = rostersOf(project, design.id).find((r) => r.id === open)
   const object = allObjects(design.objects).find((o) => o.id === stage.stack.id)
+  const wired = object !== undefined && !roster && shows === 'wires'
   return (
     <div className="relative flex min-h-0 flex-1 flex-col">
       {browsing && object && <CataloguePage />}
@@ -120,7 +129,7 @@ function Body({ design }: { design: Design }) {
         <DeskDrawers project={project} stage={stage} sequence={project.sequences[0]} />
         <main className="flex min-w-0 flex-1 flex-col">
           <Picture design={design} />
-          {object ? (
+          {wired ? null : object ? (
             <StripMemo />
           ) : (
             <p className="h-[104px] shrink-0 border-t px-4 py-3 text-dim">
@@ -152,9 +161,23 @@ function Body({ design }: { design: Design }) {
           )}
         </aside>
       </div>
-      <div className="relative flex shrink-0 flex-col border-t" style={{ height: lanes }}>
-        <Divider label="Height of the lanes" size={lanes} grows="up" onSize={setLanes} />
-        {roster ? <RosterTable {...{ project, design, roster }} /> : <ObjectLanes design={design} />}
+      <div
+        className="relative flex shrink-0 flex-col border-t"
+        style={{ height: !wired ? lanes : wiresTall ? TALL : wires }}
+      >
+        <Divider
+          label="Height of the lanes"
+          size={wired ? wires : lanes}
+          grows="up"
+          onSize={wired ? setWires : setLanes}
+        />
+        {roster ? (
+          <RosterTable {...{ project, design, roster }} />
+        ) : wired ? (
+          <Wires />
+        ) : (
+          <ObjectLanes design={design} />
+        )}
         <ChartDialog design={design} />
       </div>
     </div>

@@ -94,6 +94,9 @@ export function DeskScreen({ project, kind }: { project: Project; kind: Exclude<
 }
 
 // Dragging an edge between panels draws none of them again.
+/** The height of wires that take most of the window: the picture keeps the rest. */
+export const TALL = '64vh'
+
 const StripMemo = memo(Strip)
 const PanelMemo = memo(StepPanel)
 const LanesMemo = memo(Lanes)
@@ -102,7 +105,13 @@ const WiresMemo = memo(Wires)
 function DeskBody() {
   const { project, stage } = useDesk()
   const [panel, setPanel] = useKeptSize('controls', 308, 292, 560)
-  const { lanes: shows, browsing, motionId } = useView('lanes', 'browsing', 'motionId')
+  const {
+    lanes: shows,
+    browsing,
+    motionId,
+    wiresTall,
+  } = useView('lanes', 'browsing', 'motionId', 'wiresTall')
+  const tall = shows === 'wires' && wiresTall
   const lanesSize = useKeptSize('lanes', 168, 96, 640)
   const curvesSize = useKeptSize('curves', 250, 140, 720)
   const wiresSize = useKeptSize('wires', 340, 180, 900)
@@ -129,7 +138,7 @@ function DeskBody() {
           )}
         </aside>
       </div>
-      <div className="relative flex shrink-0 flex-col border-t" style={{ height: lanes }}>
+      <div className="relative flex shrink-0 flex-col border-t" style={{ height: tall ? TALL : lanes }}>
         <Divider label="Height of the lanes" size={lanes} grows="up" onSize={setLanes} />
         {shows === 'wires' ? <WiresMemo /> : <LanesMemo />}
       </div>

@@ -165,6 +165,8 @@ export interface ViewState {
   wireId: string | null
   /** They are read as a list; each card says what it costs. */
   wiresListed: boolean
+  /** They take most of the window. */
+  wiresTall: boolean
   costs: boolean
   /** Steps whose lanes are open beside the selected one. */
   openLanes: string[]
@@ -250,6 +252,7 @@ const initialState: ViewState = {
   mark: { kind: 'drop', shape: 'box', wide: 24 },
   lanes: 'lanes',
   wiresListed: false,
+  wiresTall: false,
   costs: false,
   palette: false,
   keys: false,

@@ -1,8 +1,19 @@
 import { type Entry, entriesOf, findEntries, HEADINGS } from '@stilus/core/catalogue'
+import type { Place } from '@stilus/core/wires'
 import { useMemo, useState } from 'react'
 import { useRecent } from '../catalogue/recent'
 import { useRecipes, useStarred } from '../session/library'
 import { cx } from '../ui/classes'
+import type { Spot } from './acts'
+
+/** A field that is open: where, what was typed already, and where what is chosen comes. */
+export interface Adding {
+  at: { x: number; y: number }
+  start: string
+  spot: Spot
+  place?: Place | undefined
+  says: string
+}
 
 /** How many are offered at once. */
 const MOST = 9

@@ -56,8 +56,16 @@ export function nodesOf(stage: Stage, machine: Machine, { chosen, costs, lit }: 
       domAttributes: { 'aria-roledescription': 'card' },
       ariaLabel: `${name}${chosen.includes(card.id) ? ', selected' : ''}`,
       data: {
-        ...{ card, stack, name, numbers: rows, picture, aspect: size.width / size.height },
-        ...{ cost, most, lit: lit.includes(card.id), told },
+        card,
+        stack,
+        name,
+        numbers: rows,
+        picture,
+        aspect: size.width / size.height,
+        cost,
+        most,
+        lit: lit.includes(card.id),
+        told,
       },
     }
   })

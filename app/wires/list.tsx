@@ -9,7 +9,7 @@ import { cut, lookAt, showPull } from './acts'
 import { cardItems, inputItems } from './card-menu'
 import type { Machine } from './machine'
 
-const CELL = 'border-b px-2 py-1 align-top'
+const CELL = 'border-b px-2 py-1 align-middle'
 
 /** The same as a table: what every card takes and what takes it, each of which can be changed; then who pulls whom. */
 export function WireList({ stage, machine }: { stage: Stage; machine: Machine }) {

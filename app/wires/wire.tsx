@@ -23,7 +23,12 @@ const LOOKS: Record<WireKind, { strokeWidth: number; strokeDasharray?: string; s
 export const Wire = memo(function Wire(props: EdgeProps<WireEdge>) {
   const { sourceX, sourceY, targetX, targetY, sourcePosition, targetPosition, data, selected, id } = props
   const [path, x, y] = getBezierPath({
-    ...{ sourceX, sourceY, targetX, targetY, sourcePosition, targetPosition },
+    sourceX,
+    sourceY,
+    targetX,
+    targetY,
+    sourcePosition,
+    targetPosition,
     curvature: 0.3,
   })
   const { kind = 'frame', leads = false, lit = false, says } = data ?? {}

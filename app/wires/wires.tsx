@@ -1,6 +1,6 @@
 import { useDesk } from '../desk/use-desk'
 import { ReactFlowProvider, useReactFlow } from '@xyflow/react'
-import { Gauge, List, Maximize, Plus, StickyNote, Waypoints } from 'lucide-react'
+import { Gauge, List, Maximize, PanelTop, Plus, StickyNote, Waypoints } from 'lucide-react'
 import { useMemo, useState } from 'react'
 import { uid } from '../session/work'
 import { edit } from '../store/edit'
@@ -8,7 +8,8 @@ import { useAppDispatch, useView } from '../store/store'
 import { viewActions } from '../store/view'
 import { IconButton } from '../ui/button'
 import { LanesChoice } from '../desk/lanes/lanes-choice'
-import { type Adding, Canvas } from './canvas'
+import type { Adding } from './add-field'
+import { Canvas } from './canvas'
 import { WireList } from './list'
 import { machineOf } from './machine'
 import { useCosts } from './use-costs'
@@ -28,8 +29,10 @@ function Inner() {
     openGroups,
     openCards,
     wiresListed,
+    wiresTall,
     costs: costing,
-  } = useView('openGroups', 'openCards', 'wiresListed', 'costs')
+  } = useView('openGroups', 'openCards', 'wiresListed', 'wiresTall', 'costs')
+  const showAll = () => void flow.fitView({ padding: 0.08, maxZoom: 1 })
   const [adding, setAdding] = useState<Adding | null>(null)
   const machine = useMemo(() => machineOf(stage, openGroups, openCards), [stage, openGroups, openCards])
   const costs = useCosts(stage)
@@ -37,14 +40,14 @@ function Inner() {
   const note = () => {
     const bottom = Math.max(0, ...[...machine.places].map(([id, [, y]]) => y + machine.sizeOf(id).height))
     dispatch(edit('note.put', { stack, noteId: uid(), text: '', place: [0, bottom + 40] }))
-    setTimeout(() => void flow.fitView({ padding: 0.08, maxZoom: 1 }), 60)
+    setTimeout(showAll, 60)
   }
   const total = Object.values(costs).reduce((sum, { ms }) => sum + ms, 0)
   return (
     <section aria-label="Wires" className="flex min-h-0 flex-1 flex-col">
       <div className="flex h-8 shrink-0 items-center border-b">
         <div className="flex w-[200px] shrink-0 items-center px-1.5">
-          <LanesChoice />
+          <LanesChoice curves={stack.kind !== 'object'} />
         </div>
         <div className="flex flex-1 items-center gap-1 px-2">
           <IconButton
@@ -67,13 +70,23 @@ function Inner() {
             label="Lay all cards out anew"
             onClick={() => {
               dispatch(edit('wires.tidy', { stack }))
-              setTimeout(() => void flow.fitView({ padding: 0.08, maxZoom: 1 }), 60)
+              setTimeout(showAll, 60)
             }}
           >
             <Waypoints size={15} />
           </IconButton>
-          <IconButton label="Show all" onClick={() => void flow.fitView({ padding: 0.08, maxZoom: 1 })}>
+          <IconButton label="Show all" onClick={showAll}>
             <Maximize size={15} />
+          </IconButton>
+          <IconButton
+            label={wiresTall ? 'Give the picture its room again' : 'Wires over most of the window'}
+            pressed={wiresTall}
+            onClick={() => {
+              dispatch(viewActions.set({ wiresTall: !wiresTall }))
+              setTimeout(showAll, 60)
+            }}
+          >
+            <PanelTop size={15} />
           </IconButton>
           <IconButton
             label="Show what each card costs"

@@ -307,7 +307,9 @@ export function planBinding(work: Work, step: Step, binding: Binding): number | 
       const view = binding.output === 'region' ? 'region matte' : binding.output
       if (work.open.has(`output ${other.id}`)) return missing()
       work.open.add(`output ${other.id}`)
-      const node = planView(work, other, beforeOf(work, other), { stepId: other.id, view })
+      const before = beforeOf(work, other)
+      const shown = { stepId: other.id, view }
+      const node = g.forStep(other.id, () => planView(work, other, before, shown))
       work.open.delete(`output ${other.id}`)
       return node
     }

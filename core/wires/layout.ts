@@ -18,7 +18,7 @@ function inside(graph: graphlib.Graph, group: string): string {
 
 /** Between cards that follow each other, and between those that stand over each other. */
 const GAP_ACROSS = 56
-const GAP_ALONG = 28
+const GAP_ALONG = 6
 
 /**
  * Where cards lie, by their upper left corners: in columns from left to right along the wires, by dagre (Gansner et al. 1993, "A Technique for Drawing Directed Graphs"). The same graph

@@ -2,8 +2,8 @@ import { useAppDispatch, useView } from '../../store/store'
 import { viewActions } from '../../store/view'
 import { Segments } from '../../ui/fields'
 
-/** What stands under the picture: time as lanes or curves, or the treatment as wires. */
-export function LanesChoice() {
+/** What stands under the picture: time as lanes or curves, or the treatment as wires. Objects of a design have lanes only. */
+export function LanesChoice({ curves = true }: { curves?: boolean }) {
   const dispatch = useAppDispatch()
   const { lanes } = useView('lanes')
   return (
@@ -12,7 +12,7 @@ export function LanesChoice() {
       value={lanes}
       options={[
         { value: 'lanes', label: 'Lanes' },
-        { value: 'curves', label: 'Curves' },
+        ...(curves ? [{ value: 'curves', label: 'Curves' }] : []),
         { value: 'wires', label: 'Wires' },
       ]}
       onChange={(v) => dispatch(viewActions.set({ lanes: v as 'lanes' }))}
