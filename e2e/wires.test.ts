@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict'
 import { after, before, test } from 'node:test'
-import { drag, notices, openOnDesk } from './acts'
+import { drag, openOnDesk } from './acts'
 import { openStage, type Stage } from './browser'
 import { toldRightly } from './heard'
 
@@ -79,7 +79,6 @@ test('letters add on the wire after a card, and beside the others in empty space
 
 test('wires are dragged from dot to dot, swapped, refused where they would go in a circle, and cut', async () => {
   const { page } = stage
-  const step = page.getByRole('region', { name: 'Selected step' })
   await drag(page, await port('Source', 'Picture, given'), await port('Edge glow', 'Picture, taken'))
   assert.ok((await told()).includes('Picture from Source to Edge glow, Picture'))
   // What the key lets through holds the glow of the edges, whose light is brought back by a join.
@@ -162,3 +161,76 @@ test('a number pulls another one from card to card, and who pulls whom is listed
   await page.getByRole('button', { name: 'Read it as a list' }).click()
   await toldRightly(page)
 })
+
+test('what each card costs is measured, two states are split, and cards that were moved are laid out anew', async () => {
+  const { page } = stage
+  await page.getByRole('button', { name: 'Show what each card costs' }).click()
+  await card('Glow')
+    .getByText(/^[\d.]+ ms/)
+    .waitFor()
+  assert.equal(await card('Source').getByText(/ ms/).count(), 0)
+  await page.getByRole('button', { name: 'Show what each card costs' }).click()
+  await card('Glow').getByText(/ ms/).waitFor({ state: 'detached' })
+  await card('Glow').click({ position: { x: 20, y: 20 } })
+  await card('Join').click({ position: { x: 20, y: 20 }, modifiers: ['Control'] })
+  await card('Join').click({ position: { x: 20, y: 20 }, button: 'right' })
+  await page.getByRole('menuitem', { name: 'Split the picture between the two' }).click()
+  await page.getByRole('slider', { name: /^Split between After Glow and/ }).waitFor()
+  await page.keyboard.press('Control+k')
+  await page.keyboard.type('split the picture between')
+  await page.keyboard.press('Enter')
+  await page.getByRole('slider', { name: /^Split between/ }).waitFor({ state: 'detached' })
+  await settled()
+  const [x, y] = await middle(card('Result'))
+  await drag(page, [x, y], [x - 20, y + 60])
+  assert.ok((await middle(card('Result')))[1] > y + 40)
+  await page.getByRole('button', { name: 'Lay all cards out anew' }).click()
+  await settled()
+  assert.ok(Math.abs((await middle(card('Result')))[1] - (await middle(card('Join')))[1]) < 60)
+})
+
+test('by keyboard alone: walk, add, take from elsewhere, lead to the result, group, look inside', async () => {
+  const { page } = stage
+  await page.keyboard.press('Control+ArrowUp')
+  await page.getByRole('button', { name: /^Shot Tower tilt/ }).focus()
+  await page.keyboard.press('Enter')
+  await card('Source').waitFor()
+  await card('Source').focus()
+  await page.keyboard.press('ArrowRight')
+  await page.keyboard.press('ArrowLeft')
+  await add('grade')
+  await add('vignette')
+  assert.deepEqual(await told(), [
+    'Picture from Grade to Vignette, Picture',
+    'Picture from Source to Grade, Picture',
+    'Picture from Vignette to Result, Picture',
+  ])
+  await page.keyboard.press('ArrowLeft')
+  await page.getByText('After Grade').waitFor()
+  await page.keyboard.press('Enter')
+  await page.getByRole('menuitem', { name: 'Lead to the result' }).focus()
+  await page.keyboard.press('Enter')
+  assert.deepEqual(await told(), [
+    'Picture from Grade to Result, Picture',
+    'Picture from Grade to Vignette, Picture',
+    'Picture from Source to Grade, Picture',
+  ])
+  await page.keyboard.press('Control+z')
+  await wires().focus()
+  await page.keyboard.press('ArrowRight')
+  await page.keyboard.press('Control+a')
+  await page.keyboard.press('Control+g')
+  assert.deepEqual(await told(), [
+    'Picture from Group to Result, Picture',
+    'Picture from Source to Group, Picture',
+  ])
+  await page.getByRole('button', { name: 'Show the steps of Group' }).focus()
+  await page.keyboard.press('Enter')
+  await card('Grade').waitFor()
+  assert.ok((await told()).includes('Picture from Vignette to Group, What is in it'))
+  await toldRightly(page)
+  await page.keyboard.press('Alt+g')
+  await page.getByRole('region', { name: 'Lanes' }).waitFor()
+})
+
+test('nothing went wrong on the way', () => assert.deepEqual(stage.errors, []))

@@ -22,7 +22,7 @@ import {
   type ValueWire,
   valueWires,
 } from '@stilus/core/wires'
-import { bindingName } from '../desk/panel/inputs'
+import { bindingName } from '../desk/panel/binding-name'
 
 /** Width of a card, and of its parts, in units of the view. */
 export const CARD = 136

@@ -1,10 +1,13 @@
 export type Point = readonly [number, number]
 
-/** Whether two stretches cross. */
+/** Whether two stretches cross or touch: each has the other's ends on both sides or on it, and their boxes meet. */
 function cross([a, b]: readonly [Point, Point], [c, d]: readonly [Point, Point]): boolean {
   const side = ([ax, ay]: Point, [bx, by]: Point, [px, py]: Point) =>
     (bx - ax) * (py - ay) - (by - ay) * (px - ax)
-  return side(a, b, c) * side(a, b, d) < 0 && side(c, d, a) * side(c, d, b) < 0
+  const meet = (axis: 0 | 1) =>
+    Math.max(a[axis], b[axis]) >= Math.min(c[axis], d[axis]) &&
+    Math.max(c[axis], d[axis]) >= Math.min(a[axis], b[axis])
+  return side(a, b, c) * side(a, b, d) <= 0 && side(c, d, a) * side(c, d, b) <= 0 && meet(0) && meet(1)
 }
 
 const stretches = (line: readonly Point[]) => line.slice(1).map((to, i) => [line[i] as Point, to] as const)
