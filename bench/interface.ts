@@ -15,7 +15,7 @@ const STEPS = 40
 const KEYS = 50
 
 /** One gesture, measured by the browser's own trace. */
-interface Gesture {
+export interface Gesture {
   name: string
   fps: number
   /** 95 of 100 tasks of the main thread took no longer, and the longest: milliseconds. */
@@ -23,12 +23,9 @@ interface Gesture {
   longest: number
 }
 
-/** A shot with 40 grades and 2,000 keys, as a package. */
-async function heavyPackage(): Promise<string> {
-  const folder = mkdtempSync(join(tmpdir(), 'stilus-bench-'))
-  const clip = join(folder, 'clip.mp4')
-  await makeClip({ path: clip, frames: FRAMES, width: 640, height: 360 })
-  const steps = Array.from({ length: STEPS }, (_, i): Step => {
+/** 40 grades with 2,000 keys. */
+const heavySteps = () =>
+  Array.from({ length: STEPS }, (_, i): Step => {
     const step = newPlainStep('grade', `g${i}`)
     const keys = Array.from({ length: KEYS }, (_, k): Key => ({
       at: Math.round((k / KEYS) * FRAMES),
@@ -39,6 +36,12 @@ async function heavyPackage(): Promise<string> {
     step.what.exposure = { value: 0, keys }
     return { ...step, name: `Grade ${i + 1}` }
   })
+
+/** A shot with steps, as a package. */
+export async function heavyPackage(steps: Step[]): Promise<string> {
+  const folder = mkdtempSync(join(tmpdir(), 'stilus-bench-'))
+  const clip = join(folder, 'clip.mp4')
+  await makeClip({ path: clip, frames: FRAMES, width: 640, height: 360 })
   const empty = newProject('heavy', 'Heavy')
   const project: Project = {
     ...empty,
@@ -102,7 +105,7 @@ interface TraceEvent {
   args?: { name?: string }
 }
 
-async function traced(cdp: CDPSession, act: () => Promise<void>): Promise<TraceEvent[]> {
+export async function traced(cdp: CDPSession, act: () => Promise<void>): Promise<TraceEvent[]> {
   const events: TraceEvent[] = []
   const collect = ({ value }: { value: unknown[] }) => void events.push(...(value as TraceEvent[]))
   cdp.on('Tracing.dataCollected', collect)
@@ -126,7 +129,7 @@ async function traced(cdp: CDPSession, act: () => Promise<void>): Promise<TraceE
 }
 
 /** Frames a second that the page's main thread gave to the compositor, and how long its tasks took, between the first and the last frame. */
-function judge(name: string, events: readonly TraceEvent[]): Gesture {
+export function judge(name: string, events: readonly TraceEvent[]): Gesture {
   const mains = events.filter((e) => e.name === 'thread_name' && e.args?.name === 'CrRendererMain')
   const commits = (e: TraceEvent) => e.name === 'Commit' || e.name === 'UpdateLayerTree' || e.name === 'Paint'
   const busiest =
@@ -149,7 +152,7 @@ function judge(name: string, events: readonly TraceEvent[]): Gesture {
 }
 
 /** Moves the pressed pointer there and back in 90 moves, one for each frame of the page; the page asks for animation frames meanwhile, so that each is in the trace. */
-async function sweep(page: Page, from: [number, number], to: [number, number]): Promise<void> {
+export async function sweep(page: Page, from: [number, number], to: [number, number]): Promise<void> {
   await page.evaluate(
     `window.sweeping = true; (function tick() { if (window.sweeping) requestAnimationFrame(tick) })()`,
   )
@@ -166,9 +169,16 @@ async function sweep(page: Page, from: [number, number], to: [number, number]): 
   await page.evaluate('window.sweeping = false')
 }
 
+/** What was measured of a gesture, against 60 frames a second. */
+export const figuresOf = ({ fps, usual, longest }: Gesture, name: string): Figure[] => [
+  { name, value: fps, unit: 'frames/s', bar: '60 (57 with the trace’s own cost)', met: fps >= 57 },
+  { name: '· main thread: 95 of 100 tasks are shorter than', value: usual, unit: 'ms' },
+  { name: '· its longest task', value: longest, unit: 'ms' },
+]
+
 /** How smooth the interface stays while something is dragged, with 40 steps and 2,000 keys, all lanes open. */
 export async function interfaceFigures(): Promise<Figure[]> {
-  const path = await heavyPackage()
+  const path = await heavyPackage(heavySteps())
   const stage = await openStage()
   const { page } = stage
   try {
@@ -206,17 +216,9 @@ export async function interfaceFigures(): Promise<Figure[]> {
     await page.locator('[data-state-tile]').nth(1).click()
     const number = await box(page.getByRole('spinbutton', { name: 'Contrast', exact: true }))
     await run('a control', [number.x + 20, number.y + 14], [number.x + 120, number.y + 14])
-    return gestures.flatMap(({ name, fps, usual, longest }) => [
-      {
-        name: `dragging ${name} with 40 steps and 2,000 keys on screen`,
-        value: fps,
-        unit: 'frames/s',
-        bar: '60 (57 with the trace’s own cost)',
-        met: fps >= 57,
-      },
-      { name: '· main thread: 95 of 100 tasks are shorter than', value: usual, unit: 'ms' },
-      { name: '· its longest task', value: longest, unit: 'ms' },
-    ])
+    return gestures.flatMap((gesture) =>
+      figuresOf(gesture, `dragging ${gesture.name} with 40 steps and 2,000 keys on screen`),
+    )
   } finally {
     await stage.close()
   }

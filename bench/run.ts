@@ -20,6 +20,7 @@ import { contests, conversionErrors } from './rivals'
 import { trackRows } from './trackers'
 import { transitionSection } from './transitions'
 import { treatmentRows, treatmentSection } from './treatments'
+import { wireFigures } from './wires'
 
 const k = new Kernels(900 * 1048576)
 
@@ -114,6 +115,15 @@ Each is dragged there and back in 90 moves while the browser traces itself: one 
 ${figureTable(await interfaceFigures())}
 `
 
+/** How smooth the wires of a large treatment stay, and how soon what is typed is found. */
+const wireSection = async (): Promise<string> =>
+  `## Wires, headless Chromium at 1280x800 without a graphics card
+
+A treatment of 300 cards with live thumbnails, of which every third branches off and is joined again; the view is dragged as above.
+
+${figureTable(await wireFigures())}
+`
+
 /** What kernels cost, against one read and one write of a frame. */
 function kernelSection(): Promise<string> {
   const { rows, floor } = kernelRows(k)
@@ -199,6 +209,7 @@ const PARTS: Record<string, { head: string; make(): Promise<string> }> = {
   designs: { head: 'Designs of the shelf', make: designSection },
   trackers: { head: 'Outlines and trackers', make: trackSection },
   interface: { head: 'The interface itself', make: interfaceSection },
+  wires: { head: 'Wires, headless', make: wireSection },
 }
 
 const HEAD = `# Benchmarks

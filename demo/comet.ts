@@ -51,8 +51,15 @@ export function comet(act: Act): void {
   act('modifier.put', {
     address: controlAddress('comet-edges', 'radius'),
     modifier: {
-      ...{ id: 'comet-pull', on: true, kind: 'follow', source, factor: 60, offset: 5 },
-      ...{ delay: 0, limits: [0, 40], join: 'replace' },
+      id: 'comet-pull',
+      on: true,
+      kind: 'follow',
+      source,
+      factor: 60,
+      offset: 5,
+      delay: 0,
+      limits: [0, 40],
+      join: 'replace',
     },
   })
   act('frame.put', {

@@ -19,13 +19,15 @@ interface ThumbProps {
   className?: string
   /** Nobody waits for it: what is tried on and what is looked at comes first, and while the shelf of designs is open it rests. */
   later?: boolean
+  /** What holds it is on the move: it shows what it has. */
+  held?: boolean
 }
 
 /**
  * A small live picture of a target. It rests while it is out of sight and during playback, and follows when a moving hand pauses; it is not drawn again
  * while the playhead moves.
  */
-export function Thumb({ project, target, frame, width, className, later = false }: ThumbProps) {
+export function Thumb({ project, target, frame, width, className, later = false, held = false }: ThumbProps) {
   const image = useRef<HTMLImageElement>(null)
   const { playing, titles } = useView('playing', 'titles')
   // What is tried on is waited for.
@@ -37,7 +39,7 @@ export function Thumb({ project, target, frame, width, className, later = false 
   const height = Math.round((width * size.height) / size.width)
   const scale = (width * Math.min(2, window.devicePixelRatio || 1)) / size.width
   // The shelf of designs covers what nobody waits for, and needs the machine for itself.
-  const rests = playing || (later && titles)
+  const rests = playing || held || (later && titles)
   const request = useMemo(
     () =>
       rests || !seen || !rested.project

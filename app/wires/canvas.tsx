@@ -11,6 +11,7 @@ import { addAt, cut, lookAt, showPull } from './acts'
 import { AddField, type Adding } from './add-field'
 import { Around, Note } from './around'
 import { Card } from './card'
+import { Moved } from './picture'
 import { cardItems } from './card-menu'
 import { type AnyNode, edgesOf, nodesOf } from './drawn'
 import type { Machine } from './machine'
@@ -43,6 +44,7 @@ export function Canvas({ stage, machine, costs, adding, onAdding }: Props) {
   const root = useRef<HTMLDivElement>(null)
   const [menu, setMenu] = useState<{ at: Point; items: (MenuItem | null)[] } | null>(null)
   const [stepMenu, setStepMenu] = useState<{ at: Point; id: string; open: boolean } | null>(null)
+  const [moved, setMoved] = useState(false)
   const { graph } = machine
   const places = usePlaces(root, machine)
   const { lit, flow: wiring } = useWiring(stage, machine, places, { onAdding, onMenu: setMenu })
@@ -87,46 +89,50 @@ export function Canvas({ stage, machine, costs, adding, onAdding }: Props) {
       onPointerMoveCapture={(e) => (places.pointer.current = [e.clientX, e.clientY])}
       {...cutting}
     >
-      <ReactFlow<AnyNode, WireEdge>
-        nodes={nodes}
-        edges={edges}
-        nodeTypes={NODES}
-        edgeTypes={EDGES}
-        {...moving}
-        {...wiring}
-        onNodeClick={(e, { id, type }) => {
-          if (type === 'card') lookAt(stage, id, e.ctrlKey || e.metaKey || e.shiftKey)
-        }}
-        onNodeContextMenu={(e, { id, type }) => {
-          e.preventDefault()
-          if (type === 'card') openMenu([e.clientX, e.clientY], id)
-        }}
-        onEdgeClick={(_, { id }) => {
-          dispatch(viewActions.set({ wireId: id }))
-          root.current?.focus()
-        }}
-        onEdgeDoubleClick={(_, { id }) => {
-          const pulled = machine.values.find((v) => v.id === id)
-          if (pulled) showPull(pulled.target, pulled.to)
-        }}
-        onPaneClick={() => {
-          dispatch(viewActions.step(null))
-          dispatch(viewActions.set({ wireId: null, look: 'result' }))
-          root.current?.focus()
-        }}
-        fitView
-        fitViewOptions={{ padding: 0.08, maxZoom: 1 }}
-        minZoom={0.1}
-        maxZoom={2}
-        onlyRenderVisibleElements
-        deleteKeyCode={null}
-        disableKeyboardA11y
-        multiSelectionKeyCode={null}
-        zoomOnDoubleClick={false}
-        connectionRadius={22}
-        connectionLineStyle={{ stroke: 'var(--color-text)', strokeWidth: 2 }}
-        proOptions={{ hideAttribution: true }}
-      />
+      <Moved.Provider value={moved}>
+        <ReactFlow<AnyNode, WireEdge>
+          nodes={nodes}
+          edges={edges}
+          nodeTypes={NODES}
+          edgeTypes={EDGES}
+          {...moving}
+          {...wiring}
+          onNodeClick={(e, { id, type }) => {
+            if (type === 'card') lookAt(stage, id, e.ctrlKey || e.metaKey || e.shiftKey)
+          }}
+          onNodeContextMenu={(e, { id, type }) => {
+            e.preventDefault()
+            if (type === 'card') openMenu([e.clientX, e.clientY], id)
+          }}
+          onEdgeClick={(_, { id }) => {
+            dispatch(viewActions.set({ wireId: id }))
+            root.current?.focus()
+          }}
+          onEdgeDoubleClick={(_, { id }) => {
+            const pulled = machine.values.find((v) => v.id === id)
+            if (pulled) showPull(pulled.target, pulled.to)
+          }}
+          onPaneClick={() => {
+            dispatch(viewActions.step(null))
+            dispatch(viewActions.set({ wireId: null, look: 'result' }))
+            root.current?.focus()
+          }}
+          fitView
+          fitViewOptions={{ padding: 0.08, maxZoom: 1 }}
+          onMoveStart={() => setMoved(true)}
+          onMoveEnd={() => setMoved(false)}
+          onlyRenderVisibleElements
+          minZoom={0.1}
+          maxZoom={2}
+          deleteKeyCode={null}
+          disableKeyboardA11y
+          multiSelectionKeyCode={null}
+          zoomOnDoubleClick={false}
+          connectionRadius={22}
+          connectionLineStyle={{ stroke: 'var(--color-text)', strokeWidth: 2 }}
+          proOptions={{ hideAttribution: true }}
+        />
+      </Moved.Provider>
       {stroke && (
         <svg aria-hidden className="pointer-events-none fixed inset-0 z-20 size-full">
           <polyline

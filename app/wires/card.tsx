@@ -1,18 +1,17 @@
 import { addressName, type Stage } from '@stilus/core/project'
 import type { Card as GraphCard, Port } from '@stilus/core/wires'
-import type { Cost, Target } from '@stilus/core/render'
-import { Handle, type Node, type NodeProps, Position } from '@xyflow/react'
+import type { Cost } from '@stilus/core/render'
+import { Handle, type Node, type NodeProps, Position, useStore } from '@xyflow/react'
 import { ChevronsLeftRight, ChevronsRightLeft, Eye, EyeOff, SlidersHorizontal } from 'lucide-react'
-import { memo, useMemo } from 'react'
-import { valueAt } from '@stilus/core/anim'
+import { memo } from 'react'
 import { edit } from '../store/edit'
 import { useAppDispatch, useView } from '../store/store'
 import { viewActions } from '../store/view'
 import { Hint } from '../ui/button'
 import { cx } from '../ui/classes'
 import { EditableText } from '../ui/fields'
-import { Thumb } from '../viewer/thumb'
 import { CARD, inputRows, type NumberRow, outputRows, ROW } from './machine'
+import { Picture } from './picture'
 
 export interface CardData extends Record<string, unknown> {
   card: GraphCard
@@ -32,28 +31,8 @@ export interface CardData extends Record<string, unknown> {
 }
 export type CardNode = Node<CardData, 'card'>
 
-/** What a card's picture shows; undefined where that has no picture of its own. */
-function targetOf(card: GraphCard, stack: Stage['stack']): Target | undefined {
-  if (card.kind === 'source') return { kind: 'stack', stack, upTo: 'source' }
-  if (card.kind === 'result') return { kind: 'stack', stack }
-  if (card.step) return { kind: 'stack', stack, upTo: card.step.id }
-  const { binding } = card
-  switch (binding?.kind) {
-    case 'shot':
-      return { kind: 'stack', stack: { kind: 'shot', id: binding.shotId } }
-    case 'material': {
-      const { source } = binding
-      if (source.kind === 'medium') return { kind: 'medium', mediaId: source.mediaId }
-      if (source.kind === 'design') return { kind: 'design', designId: source.designId }
-      return source.kind === 'comp' ? { kind: 'sequence', sequenceId: source.sequenceId } : undefined
-    }
-    case 'outgoing':
-    case 'incoming':
-      return { kind: 'stack', stack: { kind: 'transition', id: stack.id, list: binding.kind } }
-    default:
-      return undefined
-  }
-}
+/** From so far away that nothing on a card can be read or hit. */
+const isFar = ({ transform }: { transform: [number, number, number] }): boolean => transform[2] < 0.3
 
 /** The dots at which wires begin and end: round for pictures, square for mattes, small for numbers. */
 const DOT = {
@@ -89,15 +68,8 @@ export const Card = memo(
     const { card, stack, name, numbers, picture, aspect, cost, most, lit } = data
     const dispatch = useAppDispatch()
     const { face } = useView('face')
+    const far = useStore(isFar)
     const { step } = card
-    const target = useMemo(() => targetOf(card, stack), [card, stack])
-    const region = useMemo<Target | undefined>(
-      () =>
-        step?.where ? { kind: 'stack', stack, view: { stepId: step.id, view: 'region matte' } } : undefined,
-      [step, stack],
-    )
-    const mix = step ? Math.round(100 * Number(valueAt(step.mix, 0))) : 100
-    const width = Math.min(CARD, Math.round(picture * aspect))
     const first = card.inputs.find(({ id }) => id === 'before' || id === 'result')
     const state = card.outputs.find(({ id }) => id === 'state')
     const inputs = inputRows(card)
@@ -117,43 +89,9 @@ export const Card = memo(
       >
         {first && <PortDot port={first} side="in" top={picture / 2} />}
         {state && <PortDot port={state} side="out" top={picture / 2} />}
-        <div
-          className={cx(
-            'relative flex justify-center overflow-hidden rounded-t-sm bg-black',
-            step && !step.on && 'opacity-40',
-          )}
-          style={{ height: picture }}
-        >
-          {target ? (
-            <Thumb target={target} width={width} {...(card.kind === 'outside' ? { frame: 0 } : {})} />
-          ) : (
-            <span className="flex items-center text-xs text-dim">No picture of its own</span>
-          )}
-          {region && (
-            <span className="absolute right-1 bottom-1 rounded-xs border border-where">
-              <Thumb target={region} width={32} />
-            </span>
-          )}
-          {step && (step.mix.keys ?? mix !== 100) && (
-            <span className="absolute top-1 left-1 rounded-xs bg-[#000000b0] px-1 text-xs text-white">
-              {step.mix.keys ? 'Mix moves' : `${mix} %`}
-            </span>
-          )}
-          {cost && (
-            <span className="absolute inset-x-0 top-0 flex justify-end">
-              <span className="m-1 rounded-xs bg-[#000000b0] px-1 text-xs text-white">
-                {cost.ms < 10 ? cost.ms.toFixed(1) : Math.round(cost.ms)} ms{cost.kept ? ', kept' : ''}
-              </span>
-              <span
-                aria-hidden
-                className="absolute bottom-auto left-0 h-1 bg-text"
-                style={{ width: `${Math.round((100 * cost.ms) / Math.max(most, 1e-6))}%` }}
-              />
-            </span>
-          )}
-        </div>
+        <Picture {...{ card, stack, picture, aspect, cost, most }} />
         <div className={cx('flex h-[23px] items-center gap-0.5 pr-0.5', step ? '' : 'px-2 text-dim')}>
-          {step && (
+          {step && !far && (
             <button
               type="button"
               aria-label={step.on ? `Switch ${name} off` : `Switch ${name} on`}
@@ -167,7 +105,7 @@ export const Card = memo(
               {step.on ? <Eye size={13} /> : <EyeOff size={13} />}
             </button>
           )}
-          {step ? (
+          {step && !far ? (
             <EditableText
               label="Name"
               value={name}
@@ -177,7 +115,7 @@ export const Card = memo(
           ) : (
             <span className="truncate text-sm">{name}</span>
           )}
-          {step && <CardButtons step={step.id} name={name} group={step.use === 'group'} />}
+          {step && !far && <CardButtons step={step.id} name={name} group={step.use === 'group'} />}
         </div>
         {inputs.map((port) => (
           <Row key={port.id}>

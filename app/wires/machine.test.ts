@@ -139,7 +139,9 @@ it('frames and opened groups lie around their cards', () => {
     { id: 'f', name: 'Light', kind: 'frame', cards: ['a', 'c'] },
   ])
   expect(aroundsOf(stageIn(p), machineIn(p, [], ['g']))[1]).toEqual({
-    ...{ id: 'g', name: 'G', kind: 'group' },
+    id: 'g',
+    name: 'G',
+    kind: 'group',
     cards: expect.arrayContaining(['g', 'b']) as unknown,
   })
 })

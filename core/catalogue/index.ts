@@ -2,7 +2,7 @@ import type { Preset, RecipeFile } from '../formats'
 import { PRESETS } from '../presets'
 import { contentAt, defaults } from '../params'
 import { everyStep, type Project } from '../project'
-import { find } from '../search'
+import { findIn, type Index, indexed } from '../search'
 import { type Aim, AIMS, type StepDeclaration, STEPS } from '../steps'
 
 /** Something that can be used on a shot: a treatment, or a look (a recipe of several). */
@@ -48,13 +48,23 @@ export const entriesOf = (recipes: readonly RecipeFile[]): Entry[] => [
   ...recipes.map(lookEntry),
 ]
 
+/** What lists of entries are found by, read once for each list. */
+const indices = new WeakMap<readonly Entry[], Index<Entry>>()
+
 /** The entries that fit what was typed, best first; all of them, in their order, for nothing typed. */
-export const findEntries = (entries: readonly Entry[], text: string): Entry[] =>
-  find(entries, text, (entry) => ({
-    name: entry.name,
-    words: `${entry.words.join(' ')} ${HEADINGS[entry.heading]}`,
-    says: entry.says,
-  }))
+export function findEntries(entries: readonly Entry[], text: string): Entry[] {
+  let index = indices.get(entries)
+  if (!index)
+    indices.set(
+      entries,
+      (index = indexed(entries, ({ name, words, heading, says }) => ({
+        name,
+        words: `${words.join(' ')} ${HEADINGS[heading]}`,
+        says,
+      }))),
+    )
+  return findIn(index, text)
+}
 
 /** What shows best what a treatment does: its defaults, or where these leave the picture alone its first preset. */
 export function exampleOf(step: StepDeclaration): Preset | undefined {

@@ -52,36 +52,53 @@ function slipped(typed: string, word: string): number | undefined {
   return slips <= most ? 1 + slips : undefined
 }
 
-/** How badly a word fits a thing; names count before other words, those before the sentence. Lower is better. */
-function misfit(word: string, fields: readonly string[][], fit: typeof fits): number | undefined {
-  const found = fields.flatMap((field, f) =>
-    field.flatMap((token, place) => {
-      // Slips in words of the sentence would find too much.
-      const m = f === 2 && fit === slipped ? undefined : fit(word, token)
-      return m === undefined ? [] : [f * 4 + m + (f === 0 && place === 0 ? 0 : 0.5)]
-    }),
-  )
-  return found.length ? Math.min(...found) : undefined
+/** How badly a word fits a thing; names count before other words, those before the sentence. Lower is better; Infinity where it does not. */
+function misfit(word: string, fields: readonly string[][], fit: typeof fits): number {
+  let least = Infinity
+  fields.forEach((field, f) => {
+    // Slips in words of the sentence would find too much.
+    if (f === 2 && fit === slipped) return
+    field.forEach((token, place) => {
+      const m = fit(word, token)
+      if (m !== undefined) least = Math.min(least, f * 4 + m + (f === 0 && place === 0 ? 0 : 0.5))
+    })
+  })
+  return least
 }
+
+/** Things with all that they are found by, so that it is read once and not at every letter. */
+export interface Index<T> {
+  things: readonly T[]
+  /** Of each thing the words of its name, other words, and those of its sentence. */
+  fields: readonly string[][][]
+}
+
+export const indexed = <T>(things: readonly T[], by: (thing: T) => Findable): Index<T> => ({
+  things,
+  fields: things.map((thing) => {
+    const { name, words = '', says = '' } = by(thing)
+    return [tokens(name), tokens(words), tokens(says)]
+  }),
+})
 
 /**
  * The things that fit all that was typed, best first; all of them, in their order, for nothing typed. What shares no word or stem is not among
  * them: slips of the hand count only for a word that nothing has.
  */
-export function find<T>(things: readonly T[], text: string, by: (thing: T) => Findable): T[] {
+export function findIn<T>({ things, fields }: Index<T>, text: string): T[] {
   const typed = tokens(text)
   if (!typed.length) return [...things]
-  const fields = things.map((thing) => {
-    const { name, words = '', says = '' } = by(thing)
-    return [tokens(name), tokens(words), tokens(says)]
+  const all = typed.map((word) => {
+    const plain = fields.map((f) => misfit(word, f, fits))
+    return plain.some(Number.isFinite) ? plain : fields.map((f) => misfit(word, f, slipped))
   })
-  const ways = typed.map((word) => (fields.some((f) => misfit(word, f, fits) !== undefined) ? fits : slipped))
   return things
-    .flatMap((thing, order) => {
-      const sums = typed.map((word, i) => misfit(word, fields[order] ?? [], ways[i] ?? fits))
-      if (sums.some((sum) => sum === undefined)) return []
-      return [{ thing, order, sum: sums.reduce<number>((a, b) => a + (b ?? 0), 0) }]
-    })
+    .map((thing, order) => ({ thing, order, sum: all.reduce((sum, word) => sum + (word[order] ?? 0), 0) }))
+    .filter(({ sum }) => Number.isFinite(sum))
     .sort((a, b) => a.sum - b.sum || a.order - b.order)
     .map(({ thing }) => thing)
 }
+
+/** The same among things that are not looked for again. */
+export const find = <T>(things: readonly T[], text: string, by: (thing: T) => Findable): T[] =>
+  findIn(indexed(things, by), text)
