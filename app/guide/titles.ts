@@ -11,6 +11,11 @@ export const GUIDE: readonly { page: string; title: string; words: readonly stri
     words: ['transition', 'dissolve', 'flash', 'wipe', 'handles'],
   },
   {
+    page: 'wire-a-treatment',
+    title: 'Wire a treatment',
+    words: ['wires', 'graph', 'nodes', 'branch', 'matte', 'follow', 'pull', 'cards', 'slow', 'costs'],
+  },
+  {
     page: 'key-a-subject',
     title: 'Key a subject',
     words: ['green', 'blue', 'screen', 'chroma', 'matte', 'hair', 'spill'],

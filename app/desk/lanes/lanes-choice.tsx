@@ -16,7 +16,7 @@ export function LanesChoice({ curves = true }: { curves?: boolean }) {
         { value: 'wires', label: 'Wires' },
       ]}
       onChange={(v) => dispatch(viewActions.set({ lanes: v as 'lanes' }))}
-      className="!h-6"
+      className="h-6! [&_button]:px-1.5!"
     />
   )
 }
