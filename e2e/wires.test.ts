@@ -233,4 +233,25 @@ test('by keyboard alone: walk, add, take from elsewhere, lead to the result, gro
   await page.getByRole('region', { name: 'Lanes' }).waitFor()
 })
 
+test('the wires of a side of a cut, and of an object of a design', async () => {
+  const { page } = stage
+  await page.keyboard.press('Control+ArrowUp')
+  await page.getByRole('button', { name: 'Dissolve, 20 frames' }).dblclick()
+  await page.getByRole('region', { name: 'Lanes' }).waitFor()
+  await page.keyboard.press('g')
+  await card('Dissolve').waitFor()
+  await page.getByRole('radio', { name: 'Incoming' }).click()
+  await card('Dissolve').waitFor({ state: 'detached' })
+  assert.deepEqual(await told(), ['Picture from Source to Result, Picture'])
+  await page.goto(`${stage.address}/p/the-tin-comet/design/plate`)
+  await page.getByTestId('object-lanes').getByRole('button', { name: 'Name', exact: true }).click()
+  await page.keyboard.press('g')
+  await card('Source').click()
+  await add('glow')
+  assert.deepEqual(await told(), [
+    'Picture from Glow to Result, Picture',
+    'Picture from Source to Glow, Picture',
+  ])
+})
+
 test('nothing went wrong on the way', () => assert.deepEqual(stage.errors, []))

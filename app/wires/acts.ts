@@ -15,7 +15,7 @@ import {
 } from '@stilus/core/wires'
 import { actOf } from '../catalogue/acts'
 import { noteUsed } from '../catalogue/recent'
-import { uid } from '../session/work'
+import { tell, uid } from '../session/work'
 import { edit, editAll } from '../store/edit'
 import { store } from '../store/store'
 import { viewActions } from '../store/view'
@@ -105,7 +105,14 @@ export function cut(graph: Graph, wires: readonly Wire[], values: readonly Value
         : [['modifier.drop', { address: wire.target, modifierId: wire.modifierId }]],
     ),
   ]
-  if (!acts.length) return
+  if (!acts.length) {
+    if (wires.length)
+      tell(
+        'info',
+        'The result always shows something. Let another card lead to it: drag from its dot to the result.',
+      )
+    return
+  }
   store.dispatch(editAll(acts, acts.length === 1 ? 'Cut a wire' : `Cut ${acts.length} wires`))
   store.dispatch(viewActions.set({ wireId: null }))
 }

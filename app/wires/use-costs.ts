@@ -1,6 +1,7 @@
 import type { Stage } from '@stilus/core/project'
 import type { Cost } from '@stilus/core/render'
 import { useEffect, useState } from 'react'
+import { stageFrame } from '../desk/use-desk'
 import { playScale } from '../session/playback'
 import { session } from '../session/session'
 import { useView } from '../store/store'
@@ -9,7 +10,8 @@ import { useView } from '../store/store'
 const REST = 400
 
 /** What each step costs at this frame, measured anew when the document and the playhead rest; none while that is not wanted. */
-export function useCosts({ project, stack }: Stage): Record<string, Cost> {
+export function useCosts(stage: Stage): Record<string, Cost> {
+  const { project, stack } = stage
   const {
     costs: wanted,
     frame,
@@ -25,7 +27,8 @@ export function useCosts({ project, stack }: Stage): Record<string, Cost> {
     const timer = setTimeout(() => {
       const { kind, id } = stack
       const target = { kind: 'stack' as const, stack: { kind, id } }
-      const request = { project, target, frame, scale: playScale(quality), signal: stop.signal }
+      const at = stageFrame(stage, frame)
+      const request = { project, target, frame: at, scale: playScale(quality), signal: stop.signal }
       session()
         .renderer.costs(request)
         .then(setCosts, () => undefined)
@@ -34,7 +37,7 @@ export function useCosts({ project, stack }: Stage): Record<string, Cost> {
       clearTimeout(timer)
       stop.abort()
     }
-  }, [rests, project, stack, frame, quality])
+  }, [rests, stage, project, stack, frame, quality])
   return wanted ? costs : NONE
 }
 

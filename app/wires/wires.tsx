@@ -7,6 +7,7 @@ import { edit } from '../store/edit'
 import { useAppDispatch, useView } from '../store/store'
 import { viewActions } from '../store/view'
 import { IconButton } from '../ui/button'
+import { Segments } from '../ui/fields'
 import { LanesChoice } from '../desk/lanes/lanes-choice'
 import type { Adding } from './add-field'
 import { Canvas } from './canvas'
@@ -20,6 +21,25 @@ export const Wires = () => (
     <Inner />
   </ReactFlowProvider>
 )
+
+/** At a cut, whose wires are seen: those of a side, or of the joined picture. */
+function Sides() {
+  const dispatch = useAppDispatch()
+  const { side } = useView('side')
+  return (
+    <Segments
+      label="Whose wires"
+      value={side ?? 'joined'}
+      options={[
+        { value: 'outgoing', label: 'Outgoing' },
+        { value: 'incoming', label: 'Incoming' },
+        { value: 'joined', label: 'Joined' },
+      ]}
+      onChange={(v) => dispatch(viewActions.side(v === 'joined' ? null : (v as 'outgoing')))}
+      className="h-6!"
+    />
+  )
+}
 
 function Inner() {
   const { stage } = useDesk()
@@ -50,6 +70,7 @@ function Inner() {
           <LanesChoice curves={stack.kind !== 'object'} />
         </div>
         <div className="flex flex-1 items-center gap-1 px-2">
+          {stack.kind === 'transition' && <Sides />}
           <IconButton
             label="Add at the end"
             onClick={() =>

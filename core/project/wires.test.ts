@@ -1,6 +1,20 @@
 import fc from 'fast-check'
 import { testProject } from '../testing/projects'
-import { type Act, type Binding, getShot, getStep, performAll, type Project, stateBefore, type Step } from '.'
+import {
+  type Act,
+  type Binding,
+  emptyHistory,
+  getShot,
+  getStep,
+  type History,
+  loopFrom,
+  performAll,
+  type Project,
+  record,
+  stateBefore,
+  type Step,
+  travelTo,
+} from '.'
 
 const stack = { kind: 'shot' as const, id: 's1' }
 const run = (p: Project, ...acts: Act[]) => performAll(p, acts, 'test').project
@@ -187,6 +201,41 @@ describe('wire by wire', () => {
         const swapped = run(p, ['wires.swap', { stepId: id, inputs: ['before', 'other'] }])
         expect(all(swapped)).toEqual({ ...was, [id]: { before: was[id]?.other, other: was[id]?.before } })
         expect(all(run(swapped, ['wires.swap', { stepId: id, inputs: ['before', 'other'] }]))).toEqual(was)
+      }),
+    )
+  })
+
+  it('whatever is wired, no picture is made of itself, and undone all is as it was', () => {
+    const input = fc.constantFrom('before' as const, 'other' as const)
+    const act = fc.oneof(
+      fc
+        .record({ stepId: anyId, into: fc.option(fc.record({ stepId: anyId, input })) })
+        .map((a): Act => ['wire.put', a]),
+      fc
+        .record({ stepId: anyId, input, from: anyId })
+        .map(({ stepId, input: at, from }): Act => [
+          'wire.lay',
+          { stepId, input: at, binding: { kind: 'step', stepId: from } },
+        ]),
+      anyId.map((stepId): Act => ['wire.out', { stepId }]),
+      anyId.map((stepId): Act => ['wire.end', { stepId }]),
+      anyId.map((stepId): Act => ['wires.swap', { stepId, inputs: ['before', 'other'] }]),
+    )
+    fc.assert(
+      fc.property(anyGraph, fc.array(act, { maxLength: 12 }), (start, acts) => {
+        let [p, history] = [start, emptyHistory() as History]
+        for (const each of acts) {
+          try {
+            const change = performAll(p, [each], 'test')
+            history = record(history, change)
+            p = change.project
+          } catch (error) {
+            expect((error as Error).message).toMatch(/circle|cannot stand before itself/)
+          }
+          for (const id of IDS) expect(loopFrom(p, { kind: 'after', stepId: id })).toBeUndefined()
+          expect(steps(p)).toHaveLength(IDS.length)
+        }
+        expect(travelTo(p, history, 0).project).toEqual(start)
       }),
     )
   })

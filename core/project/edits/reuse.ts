@@ -88,6 +88,9 @@ export const REUSE_EDITS = {
       for (const copy of copies) fitTimes(copy, a.from, originOfStack(p, a.stack), a.timing)
       const notes = arrived(p, a.stack, copies)
       const steps = stackSteps(p, a.stack)
+      // A copy beside what it was made from does not lie on it.
+      const there = new Set(allSteps(steps).map((s) => s.id))
+      if (a.steps.some((s) => there.has(s.id))) for (const copy of allSteps(copies)) delete copy.place
       const [first, last] = [copies[0], copies.at(-1)]
       const ids = new Set(allSteps(copies).map((s) => s.id))
       const behind = steps[a.at - 1]

@@ -122,8 +122,9 @@ export const STEP_EDITS = {
       const list = listOf(p, a.stepId)
       const [copy] = copiesOf([step], a.newId)
       if (!copy) return
-      // It works on the one that it was copied from.
+      // It works on the one that it was copied from, and does not lie on it.
       delete copy.inputs?.before
+      for (const each of allSteps([copy])) delete each.place
       const at = list.findIndex((s) => s.id === a.stepId) + 1
       list.splice(at, 0, { ...copy, name: `${copy.name} copy` })
       const steps = stackSteps(p, stackWith(p, a.stepId))

@@ -49,6 +49,7 @@ export const WIRE_EDITS = {
         }
       }
       if (!Object.keys(step.inputs ?? {}).length) delete step.inputs
+      refuseLoops(p, { kind: 'after', stepId: a.into?.stepId ?? a.stepId })
       refuseLoops(p, { kind: 'stack', stack })
     },
   ),
@@ -81,6 +82,8 @@ export const WIRE_EDITS = {
         list.splice(list.indexOf(step), 1)
         list.push(step)
       })
+      const group = allSteps(stackSteps(p, stack)).find((s) => s.steps?.includes(step))
+      if (group) refuseLoops(p, { kind: 'after', stepId: group.id })
       refuseLoops(p, { kind: 'stack', stack })
     },
   ),
