@@ -148,6 +148,7 @@ test('a number pulls another one from card to card, and who pulls whom is listed
   await settled()
   await card('Edge glow').hover()
   await page.getByRole('button', { name: 'Show the numbers of Edge glow' }).click()
+  await settled()
   await card('Glow').hover()
   await page.getByRole('button', { name: 'Show the numbers of Glow' }).click()
   await settled()
