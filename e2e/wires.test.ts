@@ -192,6 +192,32 @@ test('what each card costs is measured, two states are split, and cards that wer
   assert.ok(Math.abs((await middle(card('Result')))[1] - (await middle(card('Join')))[1]) < 60)
 })
 
+test('a frame is dragged with all that is in it, and a note is written', async () => {
+  const { page } = stage
+  await card('Edge glow').click({ position: { x: 20, y: 20 } })
+  await card('Luminance key').click({ position: { x: 20, y: 20 }, modifiers: ['Control'] })
+  await card('Luminance key').click({ position: { x: 20, y: 20 }, button: 'right' })
+  await page.getByRole('menuitem', { name: 'Put a frame around' }).click()
+  await settled()
+  const title = page.locator('.drag-around')
+  const before = [await middle(card('Edge glow')), await middle(card('Luminance key'))]
+  const [, y] = await middle(title)
+  const box = await title.boundingBox()
+  assert.ok(box)
+  const grip: [number, number] = [box.x + box.width - 40, y]
+  await drag(page, grip, [grip[0] + 30, y + 10])
+  const after = [await middle(card('Edge glow')), await middle(card('Luminance key'))]
+  const moved = after.map(([ax, ay], i) => [ax - (before[i]?.[0] ?? 0), ay - (before[i]?.[1] ?? 0)])
+  const [[dx = 0, dy = 0] = [], other = []] = moved
+  // The first few pixels of a press are not a drag yet.
+  assert.ok(dx > 20 && dx < 33 && dy > 5 && dy < 13, `${dx} ${dy}`)
+  assert.ok(Math.hypot(dx - (other[0] ?? 0), dy - (other[1] ?? 0)) < 1.5, `${moved}`)
+  await page.getByRole('button', { name: 'Write a note' }).click()
+  await page.getByLabel('What the note says').fill('The light of the edges.')
+  await page.getByLabel('What the note says').press('Control+Enter')
+  await page.getByRole('button', { name: 'Note: The light of the edges.' }).waitFor()
+})
+
 test('by keyboard alone: walk, add, take from elsewhere, lead to the result, group, look inside', async () => {
   const { page } = stage
   await page.keyboard.press('Control+ArrowUp')

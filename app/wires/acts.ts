@@ -9,12 +9,14 @@ import {
   type Place,
   reachable,
   RESULT,
+  SOURCE,
   STATE,
   type ValueWire,
   type Wire,
 } from '@stilus/core/wires'
 import { actOf } from '../catalogue/acts'
 import { noteUsed } from '../catalogue/recent'
+import { beginKey } from '../session/screens'
 import { tell, uid } from '../session/work'
 import { edit, editAll } from '../store/edit'
 import { store } from '../store/store'
@@ -52,6 +54,7 @@ export function addAt(entry: Entry, stage: Stage, spot: Spot, place?: Place): vo
   const stepId = uid()
   if (!store.dispatch(editAll(addingActs(entry, stage, stepId, spot, place), `Add ${entry.name}`))) return
   noteUsed(entry.id)
+  beginKey(stage.stack, stepId)
   store.dispatch(viewActions.step(stepId))
   store.dispatch(viewActions.set({ face: 'what', look: 'result', trying: null }))
 }
@@ -151,7 +154,7 @@ export function lookAt(stage: Stage, card: string, also: boolean): void {
     return
   }
   dispatch(viewActions.step(null))
-  dispatch(viewActions.set({ look: card === 'source' ? 'source' : 'result', wireId: null }))
+  dispatch(viewActions.set({ look: card === SOURCE ? 'source' : 'result', wireId: null }))
 }
 
 /** Splits the picture between the states after two steps, or goes back. */

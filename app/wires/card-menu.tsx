@@ -1,4 +1,4 @@
-import { type Act, allSteps, type Binding, type Stage, stepIn } from '@stilus/core/project'
+import { type Act, type Binding, type Stage, stepIn } from '@stilus/core/project'
 import { type Card, inputAt, type Port, RESULT } from '@stilus/core/wires'
 import { pictureChoices } from '../desk/panel/inputs'
 import { uid } from '../session/work'
@@ -28,12 +28,10 @@ export function cardItems(stage: Stage, machine: Machine, card: Card): (MenuItem
     return [
       {
         label: 'Show the state after',
-        items: allSteps(stage.steps)
-          .filter((s) => stage.steps.includes(s))
-          .map((s) => ({
-            label: s.name,
-            run: () => void store.dispatch(edit('wire.end', { stepId: s.id })),
-          })),
+        items: stage.steps.map((s) => ({
+          label: s.name,
+          run: () => void store.dispatch(edit('wire.end', { stepId: s.id })),
+        })),
       },
     ]
   if (!step) return []

@@ -1,9 +1,9 @@
-import { addressName, allSteps, type Stage, valueOf } from '@stilus/core/project'
+import { addressName, allSteps, notesOf, type Stage, valueOf } from '@stilus/core/project'
 import type { Cost } from '@stilus/core/render'
 import { reachable } from '@stilus/core/wires'
 import type { AroundNode, NoteNode } from './around'
 import type { CardNode } from './card'
-import { aroundsOf, type Machine, wiringOf } from './machine'
+import { aroundsOf, type Machine } from './machine'
 import type { WireEdge } from './wire'
 
 export type AnyNode = CardNode | AroundNode | NoteNode
@@ -23,17 +23,11 @@ export interface Shown {
 export function nodesOf(stage: Stage, machine: Machine, { chosen, costs, lit }: Shown): AnyNode[] {
   const { graph, places, sizeOf, numbers, picture, nameOf } = machine
   const { stack, size } = stage
-  const costOf = (id: string): Cost | undefined => {
-    const card = graph.cards.find((c) => c.id === id)
-    const own = (card?.step ? allSteps([card.step]) : []).flatMap((step) => costs[step.id] ?? [])
-    return own.length
-      ? { ms: own.reduce((sum, c) => sum + c.ms, 0), kept: own.every((c) => c.kept) }
-      : undefined
-  }
   const priced = new Map(
-    graph.cards.flatMap(({ id }) => {
-      const cost = costOf(id)
-      return cost ? [[id, cost] as const] : []
+    graph.cards.flatMap(({ id, step }): [string, Cost][] => {
+      const own = (step ? allSteps([step]) : []).flatMap((inner) => costs[inner.id] ?? [])
+      const ms = own.reduce((sum, c) => sum + c.ms, 0)
+      return own.length ? [[id, { ms, kept: own.every((c) => c.kept) }]] : []
     }),
   )
   const most = Math.max(0, ...[...priced.values()].map((c) => c.ms))
@@ -89,7 +83,7 @@ export function nodesOf(stage: Stage, machine: Machine, { chosen, costs, lit }: 
       data: { name, kind, id, stack },
     }
   })
-  const notes = (wiringOf(stage)?.notes ?? []).map(({ id, text, place }): NoteNode => ({
+  const notes = notesOf(stage.project, stack).map(({ id, text, place }): NoteNode => ({
     id: `note ${id}`,
     type: 'note',
     position: { x: place[0], y: place[1] },

@@ -4,7 +4,7 @@ import { type Act, controlAddress, getShot, performAll, type Project, stageOf } 
 import { chainBetween, RESULT, SOURCE } from '@stilus/core/wires'
 import { testProject } from '../../core/testing/projects'
 import { addingActs, circleOf, layAct, type Spot, spotAfter, spotOn } from './acts'
-import { aroundsOf, CARD, machineOf, numbersOf, placeName } from './machine'
+import { aroundsOf, CARD, machineOf, numbersOf } from './machine'
 import { walkFrom } from './walk'
 
 const stack = { kind: 'shot' as const, id: 's1' }
@@ -144,13 +144,4 @@ it('frames and opened groups lie around their cards', () => {
     kind: 'group',
     cards: expect.arrayContaining(['g', 'b']) as unknown,
   })
-})
-
-it('the source of a side of a cut has a place of its own', () => {
-  expect(placeName(stageIn(testProject()), SOURCE)).toBe(SOURCE)
-  const side = {
-    ...stageIn(testProject()),
-    stack: { kind: 'transition', id: 't', list: 'outgoing' } as const,
-  }
-  expect(placeName(side, SOURCE)).toBe('outgoing source')
 })

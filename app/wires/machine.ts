@@ -4,14 +4,14 @@ import {
   addressName,
   boundValues,
   controlOf,
-  findOwner,
   nameOfValue,
   paramAt,
+  placeName,
   sourceName,
   type Stage,
   type Step,
   valuesOf,
-  type Wiring,
+  wiringOf,
 } from '@stilus/core/project'
 import {
   type Card,
@@ -46,10 +46,6 @@ export interface Machine {
   sizeOf(card: string): { width: number; height: number }
   nameOf(card: string): string
 }
-
-/** What a place by hand of a card that is no step is called in the document; sides of a cut have their own. */
-export const placeName = ({ stack }: Stage, card: string): string =>
-  stack.list ? `${stack.list} ${card}` : card
 
 /** What a card is called. */
 export function cardName(stage: Stage, card: Card): string {
@@ -87,16 +83,11 @@ export function numbersOf(stage: Stage, step: Step): Address[] {
   })
 }
 
-/** How the wires of what a stage stands on were laid out by hand. */
-export const wiringOf = ({ project, stack }: Stage): Wiring | undefined =>
-  findOwner(project, stack.kind, stack.id)?.wiring
-
 /** Everything that is drawn of a treatment. */
 export function machineOf(
   stage: Stage,
   openGroups: readonly string[],
   openCards: readonly string[],
-  moved: ReadonlyMap<string, Place> = new Map(),
 ): Machine {
   const graph = graphOf(stage, new Set(openGroups))
   const values = valueWires(stage, graph)
@@ -123,12 +114,12 @@ export function machineOf(
     return { width: CARD, height: picture + FOOT + rows * ROW + (rows ? 4 : 0), axis: picture / 2 }
   }
   const byHand = new Map<string, Place>()
-  const wiring = wiringOf(stage)
+  const laid = wiringOf(stage.project, stage.stack)?.places ?? {}
   for (const card of graph.cards) {
-    const place = card.step ? card.step.place : wiring?.places?.[placeName(stage, card.id)]
+    const place = card.step ? card.step.place : laid[placeName(stage.stack, card.id)]
     if (place) byHand.set(card.id, place)
   }
-  const places = placesOf(graph, sizeOf, new Map([...byHand, ...moved]))
+  const places = placesOf(graph, sizeOf, byHand)
   return {
     graph,
     values,
@@ -160,7 +151,7 @@ export function aroundsOf(stage: Stage, { graph }: Machine): Around[] {
     return false
   }
   const opened = graph.cards.filter(({ id }) => graph.cards.some((c) => c.group === id))
-  const frames = wiringOf(stage)?.frames ?? []
+  const frames = wiringOf(stage.project, stage.stack)?.frames ?? []
   return [
     ...frames.flatMap((frame): Around[] => {
       const cards = graph.cards.filter((c) => c.step?.frame === frame.id).map((c) => c.id)

@@ -4,6 +4,7 @@ import { useEffect, useState } from 'react'
 import { stageFrame } from '../desk/use-desk'
 import { playScale } from '../session/playback'
 import { session } from '../session/session'
+import { tell } from '../session/work'
 import { useView } from '../store/store'
 
 /** Milliseconds of rest before costs are measured. */
@@ -31,7 +32,10 @@ export function useCosts(stage: Stage): Record<string, Cost> {
       const request = { project, target, frame: at, scale: playScale(quality), signal: stop.signal }
       session()
         .renderer.costs(request)
-        .then(setCosts, () => undefined)
+        .then(setCosts, (error: Error) => {
+          if (error.name !== 'AbortError')
+            tell('problem', `What steps cost could not be measured: ${error.message}`)
+        })
     }, REST)
     return () => {
       clearTimeout(timer)

@@ -7,7 +7,7 @@ import { useAppDispatch } from '../store/store'
 import { viewActions } from '../store/view'
 import { spotOn } from './acts'
 import { type AnyNode, cardsAround } from './drawn'
-import { type Machine, placeName } from './machine'
+import type { Machine } from './machine'
 import type { Point } from './stroke'
 import type { Places } from './use-places'
 
@@ -92,8 +92,7 @@ export function useMoving(stage: Stage, machine: Machine, drawn: AnyNode[], { po
       if (same) return
       const at: Point = 'clientX' in event ? [event.clientX, event.clientY] : pointer.current
       const put = now.length === 1 ? ontoWire(node.id, at) : []
-      const named = now.map(([id, place]) => [stepIn(stage, id) ? id : placeName(stage, id), place])
-      const place: Act = ['wires.place', { stack: stage.stack, places: Object.fromEntries(named) }]
+      const place: Act = ['wires.place', { stack: stage.stack, places: Object.fromEntries(now) }]
       const label = put.length
         ? 'Put a step on a wire'
         : now.length === 1

@@ -1,4 +1,4 @@
-import { addressName, nameOfValue, type Stage, stepIn } from '@stilus/core/project'
+import { type Act, addressName, nameOfValue, type Stage, stepIn } from '@stilus/core/project'
 import { bindingFrom, inputAt, STATE } from '@stilus/core/wires'
 import type { Connection, FinalConnectionState } from '@xyflow/react'
 import { useRef, useState } from 'react'
@@ -123,8 +123,8 @@ export function useWiring(stage: Stage, machine: Machine, { pointer, local, plac
         const act = actOf(c)
         if (!act || (old.target === c.target && old.targetHandle === c.targetHandle)) return
         const was = inputAt(graph, old.target, old.targetHandle ?? '')
-        const cutOld = was ? [['wire.lay', { ...was, binding: { kind: 'none' } }] as const] : []
-        dispatch(editAll([...cutOld.map((a) => [...a] as typeof act), act], 'Lay a wire elsewhere'))
+        const acts: Act[] = was ? [['wire.lay', { ...was, binding: { kind: 'none' } }], act] : [act]
+        dispatch(editAll(acts, 'Lay a wire elsewhere'))
       },
       onReconnectEnd: (_: unknown, edge: WireEdge, __: unknown, state: { toNode: unknown }) => {
         setLit([])

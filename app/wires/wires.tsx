@@ -2,6 +2,7 @@ import { useDesk } from '../desk/use-desk'
 import { ReactFlowProvider, useReactFlow } from '@xyflow/react'
 import { Gauge, List, Maximize, PanelTop, Plus, StickyNote, Waypoints } from 'lucide-react'
 import { useMemo, useState } from 'react'
+import { playScale } from '../session/playback'
 import { uid } from '../session/work'
 import { edit } from '../store/edit'
 import { useAppDispatch, useView } from '../store/store'
@@ -51,7 +52,8 @@ function Inner() {
     wiresListed,
     wiresTall,
     costs: costing,
-  } = useView('openGroups', 'openCards', 'wiresListed', 'wiresTall', 'costs')
+    quality,
+  } = useView('openGroups', 'openCards', 'wiresListed', 'wiresTall', 'costs', 'quality')
   const showAll = () => void flow.fitView({ padding: 0.08, maxZoom: 1 })
   const [adding, setAdding] = useState<Adding | null>(null)
   const machine = useMemo(() => machineOf(stage, openGroups, openCards), [stage, openGroups, openCards])
@@ -62,6 +64,16 @@ function Inner() {
     dispatch(edit('note.put', { stack, noteId: uid(), text: '', place: [0, bottom + 40] }))
     setTimeout(showAll, 60)
   }
+  /** By a field on the view; beside the list by the catalogue. */
+  const add = () =>
+    wiresListed
+      ? dispatch(viewActions.set({ drawer: 'catalogue', insertAt: null, branch: null }))
+      : setAdding({
+          at: { x: 12, y: 8 },
+          start: '',
+          spot: { kind: 'wire', into: null },
+          says: 'Add at the end',
+        })
   const total = Object.values(costs).reduce((sum, { ms }) => sum + ms, 0)
   return (
     <section aria-label="Wires" className="flex min-h-0 flex-1 flex-col">
@@ -71,34 +83,28 @@ function Inner() {
         </div>
         <div className="flex flex-1 items-center gap-1 px-2">
           {stack.kind === 'transition' && <Sides />}
-          <IconButton
-            label="Add at the end"
-            onClick={() =>
-              setAdding({
-                at: { x: 12, y: 8 },
-                start: '',
-                spot: { kind: 'wire', into: null },
-                says: 'Add at the end',
-              })
-            }
-          >
+          <IconButton label="Add at the end" onClick={add}>
             <Plus size={15} />
           </IconButton>
-          <IconButton label="Write a note" onClick={note}>
-            <StickyNote size={15} />
-          </IconButton>
-          <IconButton
-            label="Lay all cards out anew"
-            onClick={() => {
-              dispatch(edit('wires.tidy', { stack }))
-              setTimeout(showAll, 60)
-            }}
-          >
-            <Waypoints size={15} />
-          </IconButton>
-          <IconButton label="Show all" onClick={showAll}>
-            <Maximize size={15} />
-          </IconButton>
+          {!wiresListed && (
+            <>
+              <IconButton label="Write a note" onClick={note}>
+                <StickyNote size={15} />
+              </IconButton>
+              <IconButton
+                label="Lay all cards out anew"
+                onClick={() => {
+                  dispatch(edit('wires.tidy', { stack }))
+                  setTimeout(showAll, 60)
+                }}
+              >
+                <Waypoints size={15} />
+              </IconButton>
+              <IconButton label="Show all" onClick={showAll}>
+                <Maximize size={15} />
+              </IconButton>
+            </>
+          )}
           <IconButton
             label={wiresTall ? 'Give the picture its room again' : 'Wires over most of the window'}
             pressed={wiresTall}
@@ -109,13 +115,15 @@ function Inner() {
           >
             <PanelTop size={15} />
           </IconButton>
-          <IconButton
-            label="Show what each card costs"
-            pressed={costing}
-            onClick={() => dispatch(viewActions.set({ costs: !costing }))}
-          >
-            <Gauge size={15} />
-          </IconButton>
+          {!wiresListed && (
+            <IconButton
+              label="Show what each card costs"
+              pressed={costing}
+              onClick={() => dispatch(viewActions.set({ costs: !costing }))}
+            >
+              <Gauge size={15} />
+            </IconButton>
+          )}
           <IconButton
             label="Read it as a list"
             pressed={wiresListed}
@@ -124,11 +132,13 @@ function Inner() {
             <List size={15} />
           </IconButton>
           <p className="ml-auto truncate text-xs text-dim">
-            {costing && total > 0
-              ? `All steps: ${Math.round(total)} ms`
-              : steps.length
-                ? 'Letters add. Drag from dot to dot. Alt and drag cuts.'
-                : 'Type the first letters of a treatment to add it.'}
+            {wiresListed
+              ? ''
+              : costing && total > 0
+                ? `All steps: ${Math.round(total)} ms at ${100 * playScale(quality)} % size`
+                : steps.length
+                  ? 'Letters add. Drag from dot to dot. Alt and drag cuts.'
+                  : 'Type the first letters of a treatment to add it.'}
           </p>
         </div>
       </div>

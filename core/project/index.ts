@@ -36,6 +36,7 @@ export { readTable, TableProblem } from './chart-table'
 export { pinActs } from './pin'
 export { stateBefore } from './wires'
 export { itemInput, taken } from './takes'
+export { notesOf, placeName, wiringOf } from './wiring'
 export { attachMap, fitOf, mapOf, motionFrame, motionNumber } from './motions'
 export { type Looks, resolveItem, resolveItems } from './regions'
 export {

@@ -8,12 +8,15 @@ import {
   getStep,
   type History,
   loopFrom,
+  notesOf,
   performAll,
   type Project,
   record,
+  type Stack,
   stateBefore,
   type Step,
   travelTo,
+  wiringOf,
 } from '.'
 
 const stack = { kind: 'shot' as const, id: 's1' }
@@ -245,6 +248,26 @@ describe('wire by wire', () => {
     expect(() => run(one, ['wire.out', { stepId: 'a' }])).toThrow('Add another one first, or remove it.')
   })
 
+  it('a side of a cut has places and notes of its own, and is laid out anew by itself', () => {
+    const joined = { kind: 'transition' as const, id: 't' }
+    const side = { ...joined, list: 'outgoing' as const }
+    const p = run(
+      testProject(),
+      [
+        'transition.add',
+        { transitionId: 't', stepId: 'd', use: 'dissolve', from: 's1', to: 's2', before: 4, after: 4 },
+      ],
+      ['wires.place', { stack: joined, places: { source: [1, 1] } }],
+      ['wires.place', { stack: side, places: { source: [2, 2] } }],
+      ['note.put', { stack: side, noteId: 'n', text: 'Here', place: [0, 0] }],
+    )
+    expect(wiringOf(p, joined)?.places).toEqual({ source: [1, 1], 'outgoing source': [2, 2] })
+    expect([notesOf(p, joined), notesOf(p, side)]).toMatchObject([[], [{ text: 'Here' }]])
+    const places = (stack: Stack) => wiringOf(run(p, ['wires.tidy', { stack }]), joined)?.places
+    expect(places(side)).toEqual({ source: [1, 1] })
+    expect(places(joined)).toEqual({ 'outgoing source': [2, 2] })
+  })
+
   it('keeps places, frames and notes with what they are of, also in copies', () => {
     const two = run(
       testProject(),
@@ -268,7 +291,7 @@ describe('wire by wire', () => {
     expect(copied.frame).toBe('f1')
     const bare = run(two, ['frame.drop', { stack, frameId: 'f1' }], ['note.drop', { stack, noteId: 'n1' }])
     const tidy = getShot(run(bare, ['wires.tidy', { stack }]), 's1')
-    expect(tidy.wiring).toEqual({ frames: [], notes: [] })
+    expect(tidy.wiring).toEqual({ places: {}, frames: [], notes: [] })
     expect(tidy.steps.every((s) => !s.place && !s.frame)).toBe(true)
   })
 })

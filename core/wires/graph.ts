@@ -1,17 +1,16 @@
 import {
-  type Binding,
   type Address,
   allSteps,
-  inputsOf,
+  type Binding,
+  boundValues,
   itemInput,
   outputsOf,
   type Stage,
-  stateBefore,
   type Step,
+  taken,
 } from '../project'
 import { isKey } from '../region'
-import { inputKey, findStep } from '../steps'
-import { boundValues } from '../project'
+import { findStep, inputKey } from '../steps'
 
 /** What runs through a wire: a picture, a matte, a number. */
 export type WireKind = 'frame' | 'matte' | 'value'
@@ -79,45 +78,37 @@ export function outsideName(binding: Binding): string | undefined {
       : `out:${JSON.stringify(rest)}`
 }
 
-/** The inputs of a step that are asked for or taken, with what they take. */
-function takes(stage: Stage, step: Step, t: number): { port: Port; binding: Binding }[] {
-  const steps = stage.steps as Step[]
-  const stepId = step.id
-  const before = { id: 'before', label: 'Picture', kind: 'frame' as const, stepId }
-  const values = boundValues(stage, step, t)
-  const declared = findStep(step.use)?.inputs ?? {}
-  const bound = new Map(inputsOf(step).map(({ name, binding }) => [name, binding]))
-  const named = Object.entries(declared).flatMap(([name, { label, kind, when, default: plain }]) => {
-    if (name === 'before' || (step.passage && name === 'incoming')) return []
-    if (plain === 'region' && step.where && !step.inputs?.[name]) return []
-    const binding = bound.get(name) ?? { kind: 'none' as const }
-    if (!step.inputs?.[name] && when && !when({ ...values, [inputKey(name)]: true })) return []
-    return [{ port: { id: name, label, kind, stepId }, binding: own(steps, step, binding) }]
-  })
-  const items = (step.where?.items ?? []).flatMap((item) =>
-    isKey(item.kind) || item.kind === 'matte'
-      ? [
-          {
-            port: {
-              id: itemInput(item.id),
-              label: item.name,
-              kind: item.kind === 'matte' ? ('matte' as const) : ('frame' as const),
-              stepId,
-            },
-            binding: own(
-              steps,
-              step,
-              item.input ?? { kind: item.kind === 'matte' ? ('none' as const) : ('before' as const) },
-            ),
-          },
-        ]
-      : [],
-  )
-  return [{ port: before, binding: stateBefore(steps, step) }, ...named, ...items]
+interface Take {
+  port: Port
+  binding: Binding
+  /** Nobody chose it: it is the picture that the step works on by itself. */
+  plain: boolean
 }
 
-const own = (steps: Step[], step: Step, binding: Binding): Binding =>
-  binding.kind === 'before' ? stateBefore(steps, step) : binding
+/** The inputs of a step that are asked for or taken, with what they take. */
+function takes(stage: Stage, step: Step, t: number): Take[] {
+  const stepId = step.id
+  const values = boundValues(stage, step, t)
+  const take = (port: Omit<Port, 'stepId'>, plain: boolean): Take => ({
+    port: { ...port, stepId },
+    binding: taken(stage.steps as Step[], step, port.id),
+    plain,
+  })
+  const named = Object.entries(findStep(step.use)?.inputs ?? {}).flatMap(([name, input]) => {
+    if (name === 'before' || (step.passage && name === 'incoming')) return []
+    const bound = step.inputs?.[name] !== undefined
+    if (!bound && input.default === 'region' && step.where) return []
+    if (!bound && input.when && !input.when({ ...values, [inputKey(name)]: true })) return []
+    const { label, kind } = input
+    return [take({ id: name, label, kind }, !bound && input.default === 'before')]
+  })
+  const items = (step.where?.items ?? []).flatMap(({ id, name, kind, input }) => {
+    if (!isKey(kind) && kind !== 'matte') return []
+    const matte = kind === 'matte'
+    return [take({ id: itemInput(id), label: name, kind: matte ? 'matte' : 'frame' }, !matte && !input)]
+  })
+  return [take({ id: 'before', label: 'Picture', kind: 'frame' }, !step.inputs?.before), ...named, ...items]
+}
 
 /** The outputs of a step: the state after it, then what it offers besides. */
 const offers = (step: Step): Port[] => [
@@ -191,10 +182,9 @@ export function graphOf(stage: Stage, opened: ReadonlySet<string>, t: number = s
   for (const step of byId.values()) {
     const card = cards.get(cardOf.get(step.id) ?? '') as Card
     const inner = card.id !== step.id
-    for (const { port, binding } of takes(stage, step, t)) {
+    for (const { port, binding, plain } of takes(stage, step, t)) {
       // What a step in a shut group takes from within it is nobody else's matter.
       const within = binding.kind === 'step' && cardOf.get(binding.stepId) === card.id
-      const plain = port.id === 'before' && !step.inputs?.before
       const nothing = binding.kind === 'none'
       if (inner && (within || plain || nothing)) continue
       const seen = inner

@@ -5,12 +5,13 @@ import { refuseLoops } from '../loops'
 import { findOwner } from '../owners'
 import { bindingSchema, placeSchema, type Project, type Stack, type Step, type Wiring } from '../schema'
 import { take, taken } from '../takes'
+import { placeName, wiringOf } from '../wiring'
 import { cutOut, keepingWires, wireIn, workOn } from '../wires'
 import { id, name, onStack, onStep } from './common'
 import { take as takeOut } from './steps'
 
-/** How the wires of a stack were laid out. @throws NotFound */
-function wiringOf(p: Project, { kind, id }: Stack): Wiring {
+/** How the wires of a stack were laid out, to be changed. @throws NotFound */
+function changing(p: Project, { kind, id }: Stack): Wiring {
   const owner = findOwner(p, kind, id)
   if (!owner) throw new NotFound(kind, id)
   return (owner.wiring ??= {})
@@ -123,9 +124,10 @@ export const WIRE_EDITS = {
           else delete step.place
           continue
         }
-        const places = (wiringOf(p, a.stack).places ??= {})
-        if (place) places[card] = place
-        else delete places[card]
+        const places = (changing(p, a.stack).places ??= {})
+        const own = placeName(a.stack, card)
+        if (place) places[own] = place
+        else delete places[own]
       }
     },
   ),
@@ -135,15 +137,20 @@ export const WIRE_EDITS = {
     () => 'Lay all cards out anew',
     (p, a) => {
       for (const step of allSteps(stackSteps(p, a.stack))) delete step.place
-      const wiring = wiringOf(p, a.stack)
-      delete wiring.places
+      const places = wiringOf(p, a.stack)?.places ?? {}
+      const { list } = a.stack
+      // Those of a cut's other sides stay.
+      const others = ['outgoing ', 'incoming '].filter((side) => side !== `${list} `)
+      for (const card of Object.keys(places))
+        if (list ? card.startsWith(`${list} `) : !others.some((side) => card.startsWith(side)))
+          delete places[card]
     },
   ),
   'frame.put': defineEdit(
     { ...onStack, frameId: id, name, stepIds: z.array(id).min(1) },
     (a) => `Frame "${a.name}"`,
     (p, a) => {
-      const frames = (wiringOf(p, a.stack).frames ??= [])
+      const frames = (changing(p, a.stack).frames ??= [])
       if (!frames.some((f) => f.id === a.frameId)) frames.push({ id: a.frameId, name: a.name })
       for (const stepId of a.stepIds) getStep(p, stepId).frame = a.frameId
     },
@@ -152,7 +159,7 @@ export const WIRE_EDITS = {
     { ...onStack, frameId: id, name },
     (a) => `Name a frame ${a.name}`,
     (p, a) => {
-      const frame = wiringOf(p, a.stack).frames?.find((f) => f.id === a.frameId)
+      const frame = changing(p, a.stack).frames?.find((f) => f.id === a.frameId)
       if (!frame) throw new NotFound('frame', a.frameId)
       frame.name = a.name
     },
@@ -161,7 +168,7 @@ export const WIRE_EDITS = {
     { ...onStack, frameId: id },
     () => 'Remove a frame',
     (p, a) => {
-      const wiring = wiringOf(p, a.stack)
+      const wiring = changing(p, a.stack)
       wiring.frames = wiring.frames?.filter((f) => f.id !== a.frameId)
       for (const step of allSteps(stackSteps(p, a.stack))) if (step.frame === a.frameId) delete step.frame
     },
@@ -177,8 +184,9 @@ export const WIRE_EDITS = {
     { ...onStack, noteId: id, text: z.string().max(5000), place: placeSchema },
     () => 'Write a note',
     (p, a) => {
-      const notes = (wiringOf(p, a.stack).notes ??= [])
-      const note = { id: a.noteId, text: a.text, place: a.place }
+      const notes = (changing(p, a.stack).notes ??= [])
+      const { list } = a.stack
+      const note = { id: a.noteId, text: a.text, place: a.place, ...(list ? { list } : {}) }
       const at = notes.findIndex((n) => n.id === a.noteId)
       if (at < 0) notes.push(note)
       else notes[at] = note
@@ -188,7 +196,7 @@ export const WIRE_EDITS = {
     { ...onStack, noteId: id },
     () => 'Remove a note',
     (p, a) => {
-      const wiring = wiringOf(p, a.stack)
+      const wiring = changing(p, a.stack)
       wiring.notes = wiring.notes?.filter((n) => n.id !== a.noteId)
     },
   ),

@@ -11,7 +11,15 @@ export const wiringSchema = loose({
   /** Frames around the cards of the steps that name them. */
   frames: z.array(loose({ id, name })).max(200).optional(),
   notes: z
-    .array(loose({ id, text: z.string().max(5000), place: placeSchema }))
+    .array(
+      loose({
+        id,
+        text: z.string().max(5000),
+        place: placeSchema,
+        /** The side of a cut that it is about; the joined picture, and anything else, unless given. */
+        list: z.enum(['outgoing', 'incoming']).optional(),
+      }),
+    )
     .max(500)
     .optional(),
 })
